@@ -1,0 +1,155 @@
+// The building blocks of every part schema: quantities with units, rated values with kind and source, and unions
+// told apart by their `kind`. A schema built from these refuses unknown fields and never coerces a wrong type.
+
+import { array, boolean, type InferType, lazy, number, object, type ObjectSchema, string } from 'yup'
+import { parseQuantity, QuantityError, type Unit } from '../quantity'
+
+/** A short text that must be there. */
+export const text = () => string().strict(true).trim().min(1).max(400).required()
+export const optionalText = () => string().strict(true).max(2000).optional()
+export const identifier = () =>
+  string()
+    .strict(true)
+    .matches(/^[A-Za-z0-9][A-Za-z0-9_.:/+-]{0,79}$/, '${path} must be letters, digits and . _ - : / + only')
+    .required()
+export const flag = () => boolean().strict(true).optional()
+export const count = () => number().strict(true).integer().min(0).max(1e9).required()
+export const list = <T>(of: T) =>
+  array()
+    .of(of as never)
+    .max(2000)
+
+/** A number in SI, or text with its unit that is read into SI: `"22 pF"`, `"4k7"`, `0.02`. */
+export const quantity = (unit: Unit) =>
+  number()
+    .transform((value: unknown, original: unknown) => {
+      if (typeof original === 'number') return original
+      if (typeof original !== 'string') return NaN
+      try {
+        return parseQuantity(original, unit)
+      } catch (error) {
+        if (error instanceof QuantityError) return NaN
+        throw error
+      }
+    })
+    .typeError(
+      `\${path} must be a number or text in ${unit || 'plain numbers'}, such as ${sample[unit] ?? '5'}`,
+    )
+const sample: Partial<Record<Unit, string>> = {
+  V: '"3.3 V"',
+  A: '"20 mA"',
+  Ω: '"4k7"',
+  F: '"100n"',
+  Hz: '"16 MHz"',
+  s: '"5 ms"',
+  m: '"2.54 mm"',
+}
+
+export const limitKinds = [
+  'recommended',
+  'absolute',
+  'guaranteed',
+  'typical',
+  'condition',
+  'measured',
+] as const
+export type LimitKind = (typeof limitKinds)[number]
+
+const ratedFields = (unit: Unit, kind: LimitKind) => ({
+  min: quantity(unit).optional(),
+  typ: quantity(unit).optional(),
+  max: quantity(unit).optional(),
+  /** What sort of statement the sheet makes. An absolute maximum is never an operating point. */
+  kind: string().strict(true).oneOf(limitKinds).default(kind),
+  /** The condition it holds under: "5 V, 25 °C". */
+  at: optionalText(),
+  /** The place in the sheet: "table 12". */
+  source: optionalText(),
+})
+
+/**
+ * A value as a sheet gives it. In a file: a number or text (its typical value), or {min, typ, max, kind, at, source}.
+ * `others` keeps what further sources say, `why` the reason for the choice made here.
+ */
+export const rated = (unit: Unit, kind: LimitKind = 'guaranteed') =>
+  object({
+    ...ratedFields(unit, kind),
+    others: array()
+      .of(object(ratedFields(unit, kind)).exact())
+      .optional(),
+    why: optionalText(),
+  })
+    .transform((value: unknown, original: unknown) =>
+      typeof original === 'number' || typeof original === 'string'
+        ? { typ: quantity(unit).cast(original, { assert: false }), kind }
+        : value,
+    )
+    .exact()
+    .test('some-value', '${path} needs at least one of min, typ, max', (value) =>
+      value === undefined ? true : [value.min, value.typ, value.max].some((v) => v !== undefined),
+    )
+    .test('in-order', '${path} must have min ≤ typ ≤ max', (value) => {
+      const known = [value?.min, value?.typ, value?.max].filter((v): v is number => v !== undefined)
+      return known.every((v, i) => !Number.isNaN(v) && (i === 0 || known[i - 1]! <= v))
+    })
+    .default(undefined)
+
+export interface Rated {
+  min?: number
+  typ?: number
+  max?: number
+  kind: LimitKind
+  at?: string
+  source?: string
+  others?: Omit<Rated, 'others' | 'why'>[]
+  why?: string
+}
+
+/** One of several object schemas, told apart by the field `kind`. */
+export const oneOfKind = <S extends Record<string, ObjectSchema<object>>>(schemas: S) =>
+  lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | undefined)?.kind
+    const schema = typeof kind === 'string' && Object.hasOwn(schemas, kind) ? schemas[kind] : undefined
+    return (schema ??
+      object({
+        kind: string()
+          .strict(true)
+          .oneOf(Object.keys(schemas), `\${path} must be one of ${Object.keys(schemas).join(', ')}`)
+          .required(),
+      })) as ObjectSchema<InferType<S[keyof S]>>
+  })
+
+/** What every part file begins with. */
+export const head = <K extends string>(kind: K) => ({
+  format: number().strict(true).oneOf([1], '${path} must be 1: this program reads part format 1').required(),
+  kind: string().strict(true).oneOf([kind]).required(),
+  id: identifier(),
+  name: text(),
+  maker: optionalText(),
+  description: optionalText(),
+  /** The document the facts come from: "TD8-28 data sheet, issue 3". */
+  sheet: text(),
+  /** In euro, one piece. */
+  price: number().strict(true).min(0).max(1e5).required(),
+  /** Made-up words a builder might type to find it. */
+  keywords: array().of(text()).optional(),
+})
+
+export const packageFields = () =>
+  object({
+    name: text(),
+    style: string()
+      .strict(true)
+      .oneOf(['dip', 'two-sided', 'four-sided', 'module', 'upright', 'axial', 'radial'])
+      .required(),
+    legs: count(),
+    pitch: quantity('m').required(),
+    /** Distance between the two rows of legs, where there are two. */
+    rowSpacing: quantity('m').optional(),
+    length: quantity('m').optional(),
+    width: quantity('m').optional(),
+    height: quantity('m').optional(),
+    solder: string().strict(true).oneOf(['through-hole', 'surface by hand', 'surface hot air']).required(),
+    /** Junction to ambient. */
+    thermalResistance: rated('K/W').optional(),
+  }).exact()

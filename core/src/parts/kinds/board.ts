@@ -1,0 +1,83 @@
+// A development board and an expansion board: which header position is which pin, what else hangs on it, and the
+// blocks a standalone board would or would not copy.
+
+import { array, type InferType, object, string } from 'yup'
+import { count, flag, head, identifier, optionalText, quantity, rated, text } from '../fields'
+
+const position = object({
+  label: text(),
+  /** A chip pin, or the position of the header below on an expansion board. */
+  pin: identifier().optional(),
+  rail: identifier().optional(),
+  number: count().optional(),
+  /** An expansion board that uses this position, and for what. */
+  claims: optionalText(),
+}).exact()
+
+const header = object({
+  id: identifier(),
+  name: text(),
+  footprint: optionalText(),
+  positions: array().of(position).required(),
+}).exact()
+const link = object({
+  id: identifier(),
+  name: text(),
+  kind: string().strict(true).oneOf(['solder bridge', 'shunt', 'switch', 'zero-ohm']).required(),
+  positions: array()
+    .of(object({ id: identifier(), effect: text() }).exact())
+    .min(1)
+    .required(),
+  factory: identifier(),
+}).exact()
+const load = object({
+  pin: identifier(),
+  what: text(),
+  current: rated('A').optional(),
+  pull: string().strict(true).oneOf(['up', 'down']).optional(),
+  resistance: rated('Ω').optional(),
+  source: optionalText(),
+}).exact()
+
+export const boardSchema = object({
+  ...head('board'),
+  chip: identifier(),
+  input: rated('V', 'recommended').required(),
+  inputAbsolute: rated('V', 'absolute').optional(),
+  logic: rated('V').required(),
+  headers: array().of(header).required(),
+  loads: array().of(load).optional(),
+  links: array().of(link).optional(),
+  blocks: array()
+    .of(
+      object({
+        id: identifier(),
+        name: text(),
+        does: text(),
+        part: identifier().optional(),
+        asleep: rated('A').required(),
+        awake: rated('A').required(),
+        pins: array().of(identifier()).optional(),
+        standalone: string().strict(true).oneOf(['copy', 'leave out', 'choose']).required(),
+        why: text(),
+      }).exact(),
+    )
+    .required(),
+  pinCurrent: rated('A', 'recommended').optional(),
+  length: quantity('m').optional(),
+  width: quantity('m').optional(),
+}).exact()
+
+export const expansionSchema = object({
+  ...head('expansion'),
+  fits: text(),
+  below: array().of(header).required(),
+  above: array().of(header).optional(),
+  links: array().of(link).optional(),
+  devices: array().of(identifier()).optional(),
+  stacks: flag(),
+  current: rated('A').optional(),
+}).exact()
+
+export type Board = Omit<InferType<typeof boardSchema>, 'kind'> & { kind: 'board' }
+export type Expansion = Omit<InferType<typeof expansionSchema>, 'kind'> & { kind: 'expansion' }

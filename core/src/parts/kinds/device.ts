@@ -1,0 +1,197 @@
+// Something a project needs besides its chip: a sensor, a display, a button. It has terminals, one or more ways of
+// wiring it, currents by mode, and variants that differ from maker to maker.
+
+import { array, type InferType, number, object, string } from 'yup'
+import { count, flag, head, identifier, oneOfKind, optionalText, quantity, rated, text } from '../fields'
+
+const terminal = object({
+  id: identifier(),
+  role: string().strict(true).oneOf(['supply', 'ground', 'signal', 'passive']).required(),
+  /** A terminal that another maker leaves out, and where the line then rests. */
+  optional: flag(),
+  restsAt: string().strict(true).oneOf(['ground', 'supply', 'floating']).optional(),
+  label: optionalText(),
+}).exact()
+
+const level = object({ factor: number().strict(true).required(), offset: quantity('V').default(0) }).exact()
+const kindOf = <K extends string>(kind: K) => string<K>().strict(true).oneOf([kind]).required()
+
+/** What sits at the device's end of the wire. */
+const electrical = oneOfKind({
+  /** The device listens. */
+  'logic-input': object({
+    kind: kindOf('logic-input'),
+    high: level.required(),
+    low: level.required(),
+    leakage: rated('A').optional(),
+    pull: string().strict(true).oneOf(['up', 'down']).optional(),
+    pullResistance: rated('Ω').optional(),
+  }).exact(),
+  /** The device drives. */
+  'logic-output': object({
+    kind: kindOf('logic-output'),
+    high: rated('V').optional(),
+    openDrain: flag(),
+  }).exact(),
+  /** Two-way open-drain line with pull-ups: I2C. */
+  'open-drain': object({
+    kind: kindOf('open-drain'),
+    sinkCurrent: rated('A').required(),
+    capacitance: rated('F').required(),
+    fitted: rated('Ω').optional(),
+  }).exact(),
+  /** A light-emitting diode between the leg and ground or supply, through a resistor of ours. */
+  led: object({
+    kind: kindOf('led'),
+    led: identifier(),
+    current: quantity('A').required(),
+    to: string().strict(true).oneOf(['ground', 'supply']).required(),
+    power: identifier().optional(),
+  }).exact(),
+  /** A contact that closes to ground. */
+  contact: object({
+    kind: kindOf('contact'),
+    leakage: rated('A').optional(),
+    capacitance: rated('F').optional(),
+  }).exact(),
+  /** A load switched on its ground side by a MOSFET of ours. */
+  switched: object({
+    kind: kindOf('switched'),
+    transistor: identifier(),
+    inductive: flag(),
+    diode: identifier().optional(),
+    current: rated('A').required(),
+  }).exact(),
+  /** A voltage to be measured. */
+  analog: object({
+    kind: kindOf('analog'),
+    max: quantity('V').optional(),
+    sourceResistance: rated('Ω').optional(),
+    dividerTo: string().strict(true).oneOf(['ground', 'supply']).optional(),
+    divider: quantity('Ω').optional(),
+  }).exact(),
+})
+
+export const signalKinds = [
+  'digital-out',
+  'digital-in',
+  'analog-in',
+  'analog-out',
+  'pwm',
+  'interrupt',
+  'touch',
+  'wake',
+  'bus',
+] as const
+export type SignalKind = (typeof signalKinds)[number]
+
+const signal = object({
+  id: identifier(),
+  terminal: identifier(),
+  kind: string().strict(true).oneOf(signalKinds).required(),
+  /** For `bus`: which bus and which of its lines. A select of an SPI device is a plain `digital-out`. */
+  bus: string().strict(true).oneOf(['i2c', 'spi', 'uart', 'can']).optional(),
+  line: identifier().optional(),
+  /** For `pwm`: the frequency its timer must have. */
+  frequency: quantity('Hz').optional(),
+  /** The load must not twitch before the program runs. */
+  quiet: flag(),
+  /** The reading can wait until the radio is paused. */
+  mayPauseRadio: flag(),
+  electrical: electrical as never,
+  source: optionalText(),
+}).exact()
+
+const wiring = object({
+  id: identifier(),
+  name: text(),
+  signals: array().of(signal).required(),
+  /** Positions of the device's links for this wiring: {link: position}. */
+  links: object().optional(),
+  address: count().optional(),
+}).exact()
+
+const link = object({
+  id: identifier(),
+  name: text(),
+  kind: string().strict(true).oneOf(['solder bridge', 'shunt', 'switch', 'zero-ohm']).required(),
+  positions: array()
+    .of(object({ id: identifier(), effect: text() }).exact())
+    .min(1)
+    .required(),
+  factory: identifier(),
+}).exact()
+
+const mode = object({
+  id: identifier(),
+  name: text(),
+  current: rated('A').required(),
+  /** Share of the time spent in it, where the device itself decides. */
+  share: number().strict(true).min(0).max(1).optional(),
+}).exact()
+
+const variant = object({
+  id: identifier(),
+  name: text(),
+  maker: optionalText(),
+  missing: array()
+    .of(
+      object({
+        terminal: identifier(),
+        restsAt: string().strict(true).oneOf(['ground', 'supply', 'floating']).required(),
+      }).exact(),
+    )
+    .optional(),
+  address: count().optional(),
+  supply: rated('V', 'recommended').optional(),
+  tried: flag(),
+  source: optionalText(),
+}).exact()
+
+export const cautionKinds = ['mains', 'lithium', 'heat', 'motor', 'eyes'] as const
+
+export const deviceSchema = object({
+  ...head('device'),
+  /** What sort of thing: "display", "button". Typed names are matched against it as well. */
+  group: text(),
+  terminals: array().of(terminal).min(1).required(),
+  supply: rated('V', 'recommended').optional(),
+  supplyAbsolute: rated('V', 'absolute').optional(),
+  /** Currents from the rail. The first mode is rest, the last is full work. */
+  modes: array().of(mode).required(),
+  wirings: array().of(wiring).min(1).required(),
+  links: array().of(link).optional(),
+  variants: array().of(variant).optional(),
+  /** Program and data memory its driver code takes, in bytes. */
+  memory: object({ program: count(), data: count() }).exact().required(),
+  height: quantity('m').optional(),
+  cautions: array().of(string().strict(true).oneOf(cautionKinds).required()).optional(),
+}).exact()
+
+export type Electrical =
+  | {
+      kind: 'logic-input'
+      high: { factor: number; offset: number }
+      low: { factor: number; offset: number }
+      leakage?: RatedValue
+      pull?: 'up' | 'down'
+      pullResistance?: RatedValue
+    }
+  | { kind: 'logic-output'; high?: RatedValue; openDrain?: boolean }
+  | { kind: 'open-drain'; sinkCurrent: RatedValue; capacitance: RatedValue; fitted?: RatedValue }
+  | { kind: 'led'; led: string; current: number; to: 'ground' | 'supply'; power?: string }
+  | { kind: 'contact'; leakage?: RatedValue; capacitance?: RatedValue }
+  | { kind: 'switched'; transistor: string; inductive?: boolean; diode?: string; current: RatedValue }
+  | {
+      kind: 'analog'
+      max?: number
+      sourceResistance?: RatedValue
+      dividerTo?: 'ground' | 'supply'
+      divider?: number
+    }
+type RatedValue = import('../fields').Rated
+type RawDevice = InferType<typeof deviceSchema>
+type RawWiring = RawDevice['wirings'][number]
+export type DeviceSignal = Omit<RawWiring['signals'][number], 'electrical'> & { electrical: Electrical }
+export type DeviceWiring = Omit<RawWiring, 'signals'> & { signals: DeviceSignal[] }
+export type Device = Omit<RawDevice, 'wirings' | 'kind'> & { kind: 'device'; wirings: DeviceWiring[] }

@@ -1,0 +1,69 @@
+// What feeds a project: sources with plugs or cells, and regulators.
+
+import { array, type InferType, object, string } from 'yup'
+import { count, flag, head, identifier, optionalText, packageFields, quantity, rated, text } from '../fields'
+
+export const sourceSchema = object({
+  ...head('source'),
+  sort: string().strict(true).oneOf(['adapter', 'usb', 'cells']).required(),
+  /** At its terminals, over load and age. For cells: from empty to fresh. */
+  voltage: rated('V').required(),
+  current: rated('A', 'recommended').required(),
+  plug: text(),
+  polarity: string().strict(true).oneOf(['centre positive', 'centre negative', 'fixed', 'marked']).required(),
+  /** Charge of fresh cells to the lowest voltage above. */
+  capacity: rated('Ah').optional(),
+  resistance: rated('Ω').optional(),
+  rechargeable: flag(),
+  cautions: array()
+    .of(string().strict(true).oneOf(['mains', 'lithium', 'children']).required())
+    .optional(),
+}).exact()
+
+export const regulatorSchema = object({
+  ...head('regulator'),
+  topology: string().strict(true).oneOf(['linear', 'switching']).required(),
+  output: rated('V').required(),
+  current: rated('A', 'recommended').required(),
+  inputRecommended: rated('V', 'recommended').required(),
+  inputAbsolute: rated('V', 'absolute').required(),
+  /** Voltage needed above the output, at these currents; straight between the points. */
+  dropout: array()
+    .of(
+      object({
+        current: quantity('A').required(),
+        voltage: rated('V').required(),
+        source: optionalText(),
+      }).exact(),
+    )
+    .min(1)
+    .required(),
+  quiescent: rated('A').required(),
+  junctionMax: rated('°C', 'recommended').required(),
+  package: packageFields().required(),
+  legs: array()
+    .of(
+      object({
+        leg: count(),
+        role: string().strict(true).oneOf(['in', 'out', 'ground', 'none']).required(),
+        name: identifier(),
+      }).exact(),
+    )
+    .min(3)
+    .required(),
+  inputCapacitor: quantity('F').required(),
+  outputCapacitor: object({
+    capacitance: quantity('F').required(),
+    esr: rated('Ω').optional(),
+    source: optionalText(),
+  })
+    .exact()
+    .required(),
+  /** Share of input power that reaches the output, for a switching one. */
+  efficiency: array()
+    .of(object({ current: quantity('A').required(), share: quantity('').required() }).exact())
+    .optional(),
+}).exact()
+
+export type Source = Omit<InferType<typeof sourceSchema>, 'kind'> & { kind: 'source' }
+export type Regulator = Omit<InferType<typeof regulatorSchema>, 'kind'> & { kind: 'regulator' }

@@ -1,0 +1,57 @@
+// The parts by id, and looking one up by id and kind.
+
+import type { Board, Expansion } from './kinds/board'
+import type { Chip } from './kinds/chip'
+import type { Device } from './kinds/device'
+import type {
+  Capacitors,
+  Connector,
+  Crystal,
+  Diode,
+  Led,
+  Resistors,
+  Resonator,
+  Switch,
+  Transistor,
+} from './kinds/discrete'
+import type { Regulator, Source } from './kinds/supply'
+
+export type Part =
+  | Chip
+  | Device
+  | Board
+  | Expansion
+  | Source
+  | Regulator
+  | Led
+  | Diode
+  | Transistor
+  | Crystal
+  | Resonator
+  | Resistors
+  | Capacitors
+  | Connector
+  | Switch
+export type PartKind = Part['kind']
+export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>
+
+/** Every part there is, by id. A plain object, so that it can be sent to a worker. */
+export interface Library {
+  parts: Record<string, Part>
+}
+
+export const makeLibrary = (parts: Part[]): Library => ({
+  parts: Object.fromEntries(parts.map((p) => [p.id, p])),
+})
+
+export const findPart = <K extends PartKind>(
+  library: Library,
+  kind: K,
+  id: string | null | undefined,
+): PartOf<K> | undefined => {
+  const part = id != null && Object.hasOwn(library.parts, id) ? library.parts[id] : undefined
+  return part?.kind === kind ? (part as PartOf<K>) : undefined
+}
+
+export const partsOfKind = <K extends PartKind>(library: Library, kind: K): PartOf<K>[] =>
+  Object.values(library.parts).filter((p): p is PartOf<K> => p.kind === kind)

@@ -1,0 +1,112 @@
+// From a file's JSON to a part that every stage can rely on: schema first, then the cross-references within the part
+// that a schema can't see (a function of a unit that isn't there, a leg named twice).
+
+import type { ObjectSchema } from 'yup'
+import { type Fault, FaultyFile, readWith } from './faults'
+import { boardSchema, expansionSchema } from './kinds/board'
+import { type Chip, chipSchema } from './kinds/chip'
+import { type Device, deviceSchema } from './kinds/device'
+import * as discrete from './kinds/discrete'
+import { regulatorSchema, sourceSchema } from './kinds/supply'
+import type { Part } from './library'
+
+const schemas: Record<Part['kind'], ObjectSchema<object>> = {
+  chip: chipSchema,
+  device: deviceSchema,
+  board: boardSchema,
+  expansion: expansionSchema,
+  source: sourceSchema,
+  regulator: regulatorSchema,
+  led: discrete.ledSchema,
+  diode: discrete.diodeSchema,
+  transistor: discrete.transistorSchema,
+  crystal: discrete.crystalSchema,
+  resonator: discrete.resonatorSchema,
+  resistors: discrete.resistorsSchema,
+  capacitors: discrete.capacitorsSchema,
+  connector: discrete.connectorSchema,
+  switch: discrete.switchSchema,
+}
+
+const chipFaults = (chip: Chip): Fault[] => {
+  const faults: Fault[] = []
+  const units = new Map(chip.units.map((u) => [u.id, new Set(u.signals)]))
+  const pins = new Set<string>()
+  const legs = new Map<number, string>()
+  chip.pins.forEach((pin, i) => {
+    if (pins.has(pin.id)) faults.push({ path: `pins[${i}].id`, message: `pin ${pin.id} is there twice` })
+    pins.add(pin.id)
+    pin.legs.forEach((leg, j) => {
+      const path = `pins[${i}].legs[${j}]`
+      if (leg < 1 || leg > chip.package.legs)
+        faults.push({ path, message: `leg ${leg} is not on a package of ${chip.package.legs} legs` })
+      const other = legs.get(leg)
+      if (other) faults.push({ path, message: `leg ${leg} is named both ${other} and ${pin.id}` })
+      legs.set(leg, pin.id)
+    })
+    pin.functions?.forEach((f, j) => {
+      const path = `pins[${i}].functions[${j}]`
+      const signals = units.get(f.unit)
+      if (!signals) faults.push({ path, message: `there is no unit ${f.unit}` })
+      else if (!signals.has(f.signal))
+        faults.push({ path, message: `unit ${f.unit} has no signal ${f.signal}` })
+    })
+  })
+  if (legs.size < chip.package.legs)
+    faults.push({
+      path: 'pins',
+      message: `the package has ${chip.package.legs} legs, ${legs.size} are named; missing: ${missingLegs(chip, legs).join(', ')}`,
+    })
+  const known = (id: string, path: string) => {
+    if (!pins.has(id)) faults.push({ path, message: `there is no pin ${id}` })
+  }
+  chip.clockSources.forEach((s, i) => s.pins?.forEach((p, j) => known(p, `clockSources[${i}].pins[${j}]`)))
+  chip.limits.groups?.forEach((g, i) => g.pins.forEach((p, j) => known(p, `limits.groups[${i}].pins[${j}]`)))
+  chip.support.decoupling.forEach((d, i) => known(d.pin, `support.decoupling[${i}].pin`))
+  if (chip.support.reset) known(chip.support.reset.pin, 'support.reset.pin')
+  chip.programming.forEach((m, i) =>
+    m.contacts.forEach((c, j) => {
+      if (c.at !== 'supply' && c.at !== 'ground') known(c.at, `programming[${i}].contacts[${j}].at`)
+    }),
+  )
+  chip.matrix?.forEach((m, i) => {
+    m.pins.forEach((p, j) => known(p, `matrix[${i}].pins[${j}]`))
+    m.units.forEach((u, j) => {
+      if (!units.has(u)) faults.push({ path: `matrix[${i}].units[${j}]`, message: `there is no unit ${u}` })
+    })
+  })
+  return faults
+}
+
+const missingLegs = (chip: Chip, named: Map<number, string>): number[] =>
+  Array.from({ length: Math.min(chip.package.legs, 1000) }, (_, i) => i + 1).filter((leg) => !named.has(leg))
+
+const deviceFaults = (device: Device): Fault[] => {
+  const faults: Fault[] = []
+  const terminals = new Set(device.terminals.map((t) => t.id))
+  device.wirings.forEach((w, i) =>
+    w.signals.forEach((s, j) => {
+      const path = `wirings[${i}].signals[${j}]`
+      if (!terminals.has(s.terminal))
+        faults.push({ path: `${path}.terminal`, message: `there is no terminal ${s.terminal}` })
+      if (s.kind === 'bus' && !(s.bus && s.line))
+        faults.push({ path, message: 'a bus signal needs bus and line' })
+      if (s.kind === 'pwm' && !s.frequency) faults.push({ path, message: 'a pwm signal needs its frequency' })
+      if (!s.electrical) faults.push({ path, message: 'needs electrical: what sits at the device’s end' })
+    }),
+  )
+  return faults
+}
+
+/** Reads one part. `file` is used in the faults. Throws FaultyFile. */
+export const readPart = (data: unknown, file: string): Part => {
+  const kind = (data as { kind?: unknown } | null)?.kind
+  if (typeof kind !== 'string' || !Object.hasOwn(schemas, kind))
+    throw new FaultyFile(file, [
+      { path: 'kind', message: `must be one of ${Object.keys(schemas).join(', ')}` },
+    ])
+  const part = readWith(schemas[kind as Part['kind']], data, file) as Part
+  const faults = part.kind === 'chip' ? chipFaults(part) : part.kind === 'device' ? deviceFaults(part) : []
+  if (faults.length > 0) throw new FaultyFile(file, faults)
+  return part
+}

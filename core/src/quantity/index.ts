@@ -1,0 +1,3 @@
+export * from './range'
+export * from './notation'
+export * from './preferred'

@@ -1,0 +1,65 @@
+// A number as a data sheet gives it: a lowest, a usual and a highest value. Every computed value is one too,
+// so that a result can say which corner it comes from.
+
+export interface Range {
+  min: number
+  typ: number
+  max: number
+}
+
+export const exactly = (value: number): Range => ({ min: value, typ: value, max: value })
+
+/** A nominal value with a symmetric relative tolerance: `within(1000, 0.05)` is 950…1050. */
+export const within = (value: number, tolerance: number): Range =>
+  value >= 0
+    ? { min: value * (1 - tolerance), typ: value, max: value * (1 + tolerance) }
+    : { min: value * (1 + tolerance), typ: value, max: value * (1 - tolerance) }
+
+export const add = (...terms: Range[]): Range =>
+  terms.reduce((a, b) => ({ min: a.min + b.min, typ: a.typ + b.typ, max: a.max + b.max }), exactly(0))
+
+/** a − b at its corners: least when a is least and b greatest. */
+export const subtract = (a: Range, b: Range): Range => ({
+  min: a.min - b.max,
+  typ: a.typ - b.typ,
+  max: a.max - b.min,
+})
+
+/** a · b for ranges of any sign. */
+export const multiply = (a: Range, b: Range): Range => {
+  const corners = [a.min * b.min, a.min * b.max, a.max * b.min, a.max * b.max]
+  return { min: Math.min(...corners), typ: a.typ * b.typ, max: Math.max(...corners) }
+}
+
+/** a / b; b must not contain zero. Throws RangeError if it does. */
+export const divide = (a: Range, b: Range): Range => {
+  if (b.min <= 0 && b.max >= 0) throw new RangeError('division by a range that contains zero')
+  return multiply(a, { min: 1 / b.max, typ: 1 / b.typ, max: 1 / b.min })
+}
+
+export const scale = (a: Range, factor: number): Range => multiply(a, exactly(factor))
+
+/** The value no lower than zero at every corner: a current or a power that can't turn round. */
+export const floorAtZero = (a: Range): Range => ({
+  min: Math.max(0, a.min),
+  typ: Math.max(0, a.typ),
+  max: Math.max(0, a.max),
+})
+
+/** Resistances (or any that add by reciprocal) in parallel. */
+export const parallel = (...values: Range[]): Range => {
+  const sum = (pick: (r: Range) => number) => 1 / values.reduce((s, r) => s + 1 / pick(r), 0)
+  return { min: sum((r) => r.min), typ: sum((r) => r.typ), max: sum((r) => r.max) }
+}
+
+export const isExact = (a: Range): boolean => a.min === a.max
+
+/** Fills what a sheet leaves open: a missing `typ` lies in the middle, a missing end is the one that is given. */
+export const fullRange = (given: { min?: number; typ?: number; max?: number }): Range => {
+  const known = [given.typ, given.max, given.min].filter((v): v is number => v !== undefined)
+  if (known.length === 0) throw new RangeError('a range needs at least one of min, typ, max')
+  const min = given.min ?? given.typ ?? given.max!
+  const max = given.max ?? given.typ ?? given.min!
+  const typ = given.typ ?? (given.min !== undefined && given.max !== undefined ? (min + max) / 2 : known[0]!)
+  return { min, typ, max }
+}
