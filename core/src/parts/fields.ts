@@ -10,7 +10,7 @@ export const optionalText = () => string().strict(true).max(2000).optional()
 export const identifier = () =>
   string()
     .strict(true)
-    .matches(/^[A-Za-z0-9][A-Za-z0-9_.:/+-]{0,79}$/, '${path} must be letters, digits and . _ - : / + only')
+    .matches(/^[A-Za-z0-9+-][A-Za-z0-9_.:/+-]{0,79}$/, '${path} must be letters, digits and . _ - : / + only')
     .required()
 export const flag = () => boolean().strict(true).optional()
 export const count = () => number().strict(true).integer().min(0).max(1e9).required()

@@ -1,0 +1,56 @@
+// The five numbers that decide a project.
+
+import type { Stages, Worked } from '../findings'
+
+export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
+export interface Gauge {
+  id: GaugeId
+  label: string
+  /** Absent when there is nothing to compute yet; `instead` says what then. */
+  worked?: Worked
+  instead?: string
+  /** In the unit of the value. */
+  limit?: number
+  /** Which corner counts. */
+  corner: 'min' | 'typ' | 'max'
+}
+
+export const gaugesOf = ({ design, chip, pins, power, build }: Omit<Stages, 'library'>): Gauge[] => [
+  {
+    id: 'budget',
+    label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',
+    worked: power.consumers.length > 0 ? power.fromSource : undefined,
+    instead: 'nothing draws yet',
+    limit: design.needs.limits.current,
+    corner: 'max',
+  },
+  {
+    id: 'runtime',
+    label: 'Runtime',
+    worked: power.runtime,
+    instead: power.source ? 'no end: not on cells' : 'no source yet',
+    corner: 'min',
+  },
+  {
+    id: 'hottest',
+    label: 'Hottest part',
+    worked: power.hottest,
+    instead: power.source ? 'no heat to speak of' : 'no source yet',
+    corner: 'max',
+  },
+  {
+    id: 'pins',
+    label: 'Legs left',
+    worked: chip.chip ? pins.left : undefined,
+    instead: 'no chip yet',
+    corner: 'typ',
+  },
+  {
+    id: 'price',
+    label: 'Parts',
+    worked: build.parts.length > 0 ? build.price : undefined,
+    instead: 'no board yet',
+    limit: design.needs.limits.price,
+    corner: 'typ',
+  },
+]

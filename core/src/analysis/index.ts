@@ -1,0 +1,3 @@
+export * from './analyse'
+export * from './preview'
+export * from './gauges'

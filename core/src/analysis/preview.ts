@@ -1,0 +1,57 @@
+// What a change would do, before it is made: wires that move, parts that come and go, findings that clear or appear.
+
+import { applyEdits, type Edit } from '../design'
+import type { Finding } from '../findings'
+import type { Library } from '../parts'
+import { formatQuantity } from '../quantity'
+import { type Analysis, analyse } from './analyse'
+
+export interface Preview {
+  /** In words, the most telling first; empty when nothing changes. */
+  lines: string[]
+  cleared: Finding[]
+  appearing: Finding[]
+}
+
+export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
+  const ids = (a: Analysis) => new Set(a.findings.map((f) => f.id))
+  const [was, is] = [ids(before), ids(after)]
+  const lines: string[] = []
+  for (const [signal, pin] of Object.entries(after.pins.assignment)) {
+    const old = before.pins.assignment[signal]
+    if (old && old !== pin)
+      lines.push(
+        `${after.needs.signals.find((s) => s.id === signal)?.name ?? signal} moves from ${old} to ${pin}`,
+      )
+  }
+  const support = (a: Analysis) =>
+    new Map(
+      a.build.support
+        .filter((s) => s.present)
+        .map((s) => [s.key, `${s.name}${s.value ? ` ${s.value.marking}` : ''}`]),
+    )
+  const [had, has] = [support(before), support(after)]
+  for (const [key, name] of has) {
+    const old = had.get(key)
+    if (old === undefined) lines.push(`adds the ${name}`)
+    else if (old !== name) lines.push(`${old} becomes ${name.split(' ').at(-1)}`)
+  }
+  for (const [key, name] of had) if (!has.has(key)) lines.push(`removes the ${name}`)
+  for (const gauge of after.gauges) {
+    const old = before.gauges.find((g) => g.id === gauge.id)?.worked
+    if (!old || !gauge.worked) continue
+    const [a, b] = [old.value[gauge.corner], gauge.worked.value[gauge.corner]]
+    if (Math.abs(a - b) > 1e-9 * Math.max(Math.abs(a), Math.abs(b)))
+      lines.push(
+        `${gauge.label.toLowerCase()}: ${formatQuantity(a, old.unit, 3)} becomes ${formatQuantity(b, gauge.worked.unit, 3)}`,
+      )
+  }
+  return {
+    lines,
+    cleared: before.findings.filter((f) => !is.has(f.id)),
+    appearing: after.findings.filter((f) => !was.has(f.id)),
+  }
+}
+
+export const previewEdits = (before: Analysis, library: Library, edits: Edit[]): Preview =>
+  compareAnalyses(before, analyse(applyEdits(before.design, edits), library))

@@ -1,0 +1,71 @@
+import { preferred, type SupportPart } from '../../circuit'
+import { loadCapacitors } from '../../clock'
+import { careful, everyStance, supportChoice } from '../../design'
+import { formatQuantity } from '../../quantity'
+import type { SupportBlock } from './block'
+
+/** Crystal with two load capacitors, or a resonator; nothing for the chip's own oscillator. */
+export const clock: SupportBlock = ({ chip, clock: chosen, design, stock }) => {
+  const { source, part } = chosen
+  if (!source || !part || !source.pins || source.pins.length < 2) return []
+  const [a, b] = source.pins as [string, string]
+  const dead = {
+    severity: 'stops' as const,
+    grade: 'impossible' as const,
+    text: `The chip is set to run from it and stays dead without it, to the programmer too.`,
+    facts: [
+      { text: `The clock is taken from ${source.name}` },
+      { text: 'A chip without a clock does not even answer its programmer' },
+    ],
+  }
+  const parts: SupportPart[] = [
+    {
+      key: 'crystal',
+      name: part.kind,
+      part,
+      legs: [
+        { name: '1', net: a },
+        { name: '2', net: b },
+      ],
+      why: `makes the clock of ${formatQuantity(part.frequency, 'Hz')}`,
+      worked: [chosen.frequency],
+      ...supportChoice(design, 'crystal', everyStance),
+      risk: dead,
+    },
+  ]
+  if (part.kind === 'crystal' && stock.ceramics) {
+    const sums = loadCapacitors(chip, source, part)
+    const value = preferred(stock.ceramics, sums.wanted.value.typ, 'nearest')
+    const load = sums.load(value.value)
+    const pull = sums.pull(value.value)
+    const bare = sums.pull(1e-15)
+    for (const [i, pin] of [a, b].entries()) {
+      const key = `load-capacitor:${pin}`
+      parts.push({
+        key,
+        name: `load capacitor at ${pin}`,
+        part: stock.ceramics,
+        value,
+        legs: [
+          { name: '1', net: pin },
+          { name: '2', net: 'GND' },
+        ],
+        why: `loads the crystal with the ${formatQuantity(part.loadCapacitance, 'F')} it is cut for`,
+        worked: i === 0 ? [sums.wanted, load, ...(pull ? [pull] : [])] : [sums.wanted],
+        ...supportChoice(design, key, careful),
+        risk: {
+          severity: 'risks',
+          grade: 'outside the sheet',
+          text: bare
+            ? `Without load capacitors the crystal runs ${formatQuantity(bare.value.typ, 'ppm', 2)} fast, if it starts at all.`
+            : 'Without load capacitors the crystal may not start.',
+          facts: [
+            { text: `${part.sheet}: cut for a load of ${formatQuantity(part.loadCapacitance, 'F')}` },
+            ...(bare ? [{ text: 'Legs and traces alone load it with far less', worked: bare }] : []),
+          ],
+        },
+      })
+    }
+  }
+  return parts
+}

@@ -1,0 +1,91 @@
+import { preferred, type SupportPart } from '../../circuit'
+import { byTheBook, careful, supportChoice } from '../../design'
+import { fromPart, fromRule, type Worked } from '../../findings'
+import { exactly, formatQuantity } from '../../quantity'
+import { pinNet, type SupportBlock } from './block'
+
+/** One millimetre of wire has about a nanohenry; a hand's breadth to the supply and back. */
+const wire = 100e-9
+const step = 20e-3
+const edge = 5e-9
+
+const dip: Worked = {
+  label: 'Dip of the supply at each clock edge',
+  symbol: 'ΔV',
+  value: exactly((wire * step) / edge),
+  unit: 'V',
+  formula: 'L · ΔI / Δt',
+  inputs: [
+    {
+      symbol: 'L',
+      label: 'inductance of 100 mm of wire, in henry',
+      value: exactly(wire),
+      unit: '',
+      origin: { kind: 'rule', source: 'about 1 nH a millimetre' },
+    },
+    fromRule('ΔI', 'step of the current when many gates switch', step, 'A', 'usual for an 8-bit chip'),
+    fromRule('Δt', 'length of that edge', edge, 's', 'usual'),
+  ],
+  note: 'A capacitor at the leg gives this current instead of the wire.',
+}
+
+export const decoupling: SupportBlock = ({ chip, design, stock }) =>
+  chip.support.decoupling.flatMap((d, i): SupportPart[] => {
+    if (!stock.ceramics) return []
+    const key = `decoupling:${d.pin}`
+    const value = preferred(stock.ceramics, d.capacitance, 'nearest')
+    return [
+      {
+        key,
+        name: `decoupling capacitor at ${d.pin}`,
+        part: stock.ceramics,
+        value,
+        legs: [
+          { name: '1', net: pinNet(chip, d.pin) },
+          { name: '2', net: 'GND' },
+        ],
+        why: `gives ${d.pin} its short bursts of current${d.within ? `, no further than ${formatQuantity(d.within, 'm')} from the leg` : ''}`,
+        worked: [
+          {
+            label: `Decoupling at ${d.pin}`,
+            symbol: 'C',
+            value: exactly(d.capacitance),
+            unit: 'F',
+            formula: 'C_sheet',
+            inputs: [
+              fromPart(
+                'C_sheet',
+                'capacitor the sheet asks for',
+                chip,
+                `support.decoupling[${i}]`,
+                { typ: d.capacitance, kind: 'recommended', source: d.source },
+                'F',
+              ),
+            ],
+          },
+          dip,
+        ],
+        ...supportChoice(design, key, i === 0 ? careful : byTheBook),
+        risk: {
+          severity: 'risks',
+          grade: 'outside the sheet',
+          text: `Without it the supply at ${d.pin} dips by about ${formatQuantity(dip.value.typ, 'V', 2)} at each clock edge; the chip may reset or misread at random.`,
+          facts: [
+            {
+              text: `${chip.sheet}, ${d.source ?? 'support circuit'}: ${formatQuantity(d.capacitance, 'F')} at ${d.pin}`,
+              origin: {
+                kind: 'part',
+                part: chip.id,
+                name: chip.name,
+                field: `support.decoupling[${i}]`,
+                sheet: chip.sheet,
+                place: d.source,
+              },
+            },
+            { text: 'The wire to the supply is a small inductance: it resists quick changes of current' },
+            { text: `The supply dips by ${formatQuantity(dip.value.typ, 'V', 2)} at each edge`, worked: dip },
+          ],
+        },
+      },
+    ]
+  })

@@ -1,0 +1,38 @@
+import { formatQuantity, fullRange } from '../../quantity'
+import { polarityKey } from '../../power'
+import type { SupportBlock } from './block'
+
+/** A diode in series with the plug, where a plug of the other polarity can be put in. */
+export const polarity: SupportBlock = ({ power, chip }) => {
+  if (!power.polarity || !power.source) return []
+  const { diode, present, asked, forced } = power.polarity
+  const absolute = fullRange(chip.supply.absolute)
+  return [
+    {
+      key: polarityKey,
+      name: 'polarity diode',
+      part: diode,
+      legs: [
+        { name: 'anode', net: 'VPLUG' },
+        { name: 'cathode', net: power.regulator ? 'VIN' : 'VCC' },
+      ],
+      series: true,
+      why: 'lets current in one way only, should a plug of the other polarity be put in',
+      worked: power.input ? [power.input] : [],
+      present,
+      asked,
+      forced,
+      risk: {
+        severity: 'risks',
+        grade: 'outside the sheet',
+        text: `A plug of the other polarity puts −${formatQuantity(fullRange(power.source.voltage).typ, 'V')} on a board that stands ${formatQuantity(absolute.min, 'V')}.`,
+        facts: [
+          { text: `${power.source.name} is ${power.source.polarity}; others with the same plug are not` },
+          {
+            text: `${chip.name} stands no less than ${formatQuantity(absolute.min, 'V')} at its supply (${chip.sheet}, ${chip.supply.absolute.source ?? 'absolute maximum'})`,
+          },
+        ],
+      },
+    },
+  ]
+}

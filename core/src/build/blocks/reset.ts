@@ -1,0 +1,88 @@
+import { preferred, type SupportPart } from '../../circuit'
+import { byTheBook, careful, supportChoice } from '../../design'
+import { fromPart } from '../../findings'
+import { partsOfKind } from '../../parts'
+import { formatQuantity, fullRange } from '../../quantity'
+import type { SupportBlock } from './block'
+
+export const reset: SupportBlock = ({ chip, design, stock, library }) => {
+  const sheet = chip.support.reset
+  if (!sheet || !stock.resistors) return []
+  const wanted = fullRange(sheet.pullUp)
+  const value = preferred(stock.resistors, wanted.typ, 'nearest')
+  const inside = sheet.internalPullUp && fullRange(sheet.internalPullUp)
+  const parts: SupportPart[] = [
+    {
+      key: 'reset-pull-up',
+      name: 'reset pull-up',
+      part: stock.resistors,
+      value,
+      legs: [
+        { name: '1', net: 'VCC' },
+        { name: '2', net: 'RESET' },
+      ],
+      why: 'holds reset high against noise on the button’s and the programmer’s leads',
+      worked: [
+        {
+          label: 'Reset pull-up',
+          symbol: 'R',
+          value: wanted,
+          unit: 'Ω',
+          formula: 'R_sheet',
+          inputs: [
+            fromPart(
+              'R_sheet',
+              'pull-up the sheet asks for',
+              chip,
+              'support.reset.pullUp',
+              sheet.pullUp,
+              'Ω',
+            ),
+          ],
+        },
+      ],
+      ...supportChoice(design, 'reset-pull-up', careful),
+      risk: {
+        severity: inside ? 'notes' : 'risks',
+        grade: inside ? 'typical' : 'outside the sheet',
+        text: inside
+          ? `Only the chip’s own ${formatQuantity(inside.min, 'Ω', 2)} to ${formatQuantity(inside.max, 'Ω', 2)} hold reset high: near a motor or relay it may restart by itself.`
+          : 'Reset floats: the chip may restart at any touch.',
+        facts: [
+          {
+            text: `${chip.sheet}, ${sheet.source ?? 'support circuit'}: ${formatQuantity(wanted.typ, 'Ω')} from reset to supply`,
+            origin: {
+              kind: 'part',
+              part: chip.id,
+              name: chip.name,
+              field: 'support.reset',
+              sheet: chip.sheet,
+              place: sheet.source,
+            },
+          },
+        ],
+      },
+    },
+  ]
+  const button = partsOfKind(library, 'switch').find((s) => s.sort === 'push')
+  if (button)
+    parts.push({
+      key: 'reset-button',
+      name: 'reset button',
+      part: button,
+      legs: [
+        { name: '1', net: 'RESET' },
+        { name: '2', net: 'GND' },
+      ],
+      why: 'starts the program afresh without pulling the plug',
+      worked: [],
+      ...supportChoice(design, 'reset-button', byTheBook),
+      risk: {
+        severity: 'notes',
+        grade: 'guaranteed',
+        text: 'To restart the program, the plug must be pulled.',
+        facts: [{ text: 'Nothing else on the board pulls reset low' }],
+      },
+    })
+  return parts
+}

@@ -1,0 +1,4 @@
+import type { Check } from '../../findings'
+import { leftOut } from './left-out'
+
+export const buildChecks: Check[] = [leftOut]

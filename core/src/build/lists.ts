@@ -1,0 +1,105 @@
+// The parts list, merged and priced, and the wiring table, wire by wire.
+
+import type { Net } from '../circuit'
+import type { Worked } from '../findings'
+import type { Source } from '../parts'
+import { exactly } from '../quantity'
+import type { BoardPart } from './placed'
+
+export interface PartsRow {
+  part: string
+  name: string
+  value: string
+  refs: string[]
+  count: number
+  each: number
+  total: number
+}
+
+/** Equal parts of equal value in one line; devices and the source at the end. */
+export const partsList = (placed: BoardPart[], source: Source | undefined): PartsRow[] => {
+  const rows = new Map<string, PartsRow>()
+  const add = (
+    key: string,
+    part: { id: string; name: string; price: number },
+    value: string,
+    ref: string,
+  ) => {
+    const row = rows.get(key) ?? {
+      part: part.id,
+      name: part.name,
+      value,
+      refs: [],
+      count: 0,
+      each: part.price,
+      total: 0,
+    }
+    rows.set(key, {
+      ...row,
+      refs: ref ? [...row.refs, ref] : row.refs,
+      count: row.count + 1,
+      total: (row.count + 1) * part.price,
+    })
+  }
+  for (const p of placed) {
+    if (p.bridged) continue
+    const value = p.support?.value?.marking ?? ''
+    add(`${p.part.id} ${value}`, p.part, value, p.ref)
+  }
+  if (source) add(source.id, source, '', '')
+  return [...rows.values()]
+}
+
+export const totalPrice = (rows: PartsRow[]): Worked => ({
+  label: 'Price of all parts',
+  symbol: 'Σ €',
+  value: exactly(Math.round(rows.reduce((sum, r) => sum + r.total, 0) * 100) / 100),
+  unit: '',
+  formula: 'Σ count · price',
+  inputs: rows.map((r) => ({
+    symbol: `${r.count} ×`,
+    label: `${r.name} ${r.value}`.trim(),
+    value: exactly(r.each),
+    unit: '',
+    origin: { kind: 'part', part: r.part, name: r.name, field: 'price', sheet: 'the part file' },
+  })),
+  note: 'In euro, as the part files give it.',
+})
+
+export interface WireEnd {
+  ref: string
+  name: string
+  terminal: string
+}
+export interface WireRow {
+  net: string
+  from: WireEnd
+  to: WireEnd
+}
+
+/** Which end a net's wires start from: where the supply comes in, else the chip. */
+const anchor = (net: Net, parts: Map<string, BoardPart>): number => {
+  const rank = (ref: string) => {
+    const part = parts.get(ref)!
+    if (part.support?.key === 'entry') return 0
+    if (part.support?.key === 'regulator') return 1
+    return part.kind === 'chip' ? 2 : part.kind === 'support' ? 3 : 4
+  }
+  return net.nodes.reduce((best, n, i) => (rank(n.ref) < rank(net.nodes[best]!.ref) ? i : best), 0)
+}
+
+/** One row a wire: every node of a net joined to the net's anchor. */
+export const wiringTable = (nets: Net[], placed: BoardPart[]): WireRow[] => {
+  const parts = new Map(placed.map((p) => [p.ref, p]))
+  const end = (n: Net['nodes'][number]): WireEnd => ({
+    ref: n.ref,
+    name: parts.get(n.ref)!.name,
+    terminal: n.terminal,
+  })
+  return nets.flatMap((net) => {
+    const at = anchor(net, parts)
+    return net.nodes.flatMap((n, i) =>
+      i === at ? [] : [{ net: net.name, from: end(net.nodes[at]!), to: end(n) }],
+    )
+  })
+}

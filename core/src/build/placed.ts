@@ -1,0 +1,95 @@
+// Everything that is on the board or hangs on it, with its reference and the net of each leg.
+
+import type { Placed, SupportPart } from '../circuit'
+import type { Instance, NeedsResult } from '../needs'
+import type { Chip, Part } from '../parts'
+import { netOf, type PinsResult } from '../pins'
+import { pinNet } from './blocks/block'
+
+export interface BoardPart extends Placed {
+  kind: 'chip' | 'support' | 'device'
+  name: string
+  part: Part
+  support?: SupportPart
+  instance?: Instance
+}
+
+const letters: Partial<Record<Part['kind'], string>> = {
+  chip: 'U',
+  regulator: 'U',
+  resistors: 'R',
+  capacitors: 'C',
+  diode: 'D',
+  led: 'D',
+  transistor: 'Q',
+  crystal: 'Y',
+  resonator: 'Y',
+  connector: 'J',
+  switch: 'S',
+  device: 'M',
+}
+
+/** Net of each of the chip's legs; legs that hang free are left out. */
+const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs'] =>
+  chip.pins.flatMap((pin) => {
+    const wire = pins.plan?.wires.find((w) => w.pin.id === pin.id)
+    const net = wire
+      ? netOf(wire.signal.name)
+      : pin.id === chip.support.reset?.pin
+        ? 'RESET'
+        : pinNet(chip, pin.id)
+    const joined = wire || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
+    return joined ? pin.legs.map((leg) => ({ name: `${leg} ${pin.id}`, net })) : []
+  })
+
+const deviceLegs = (instance: Instance, needs: NeedsResult): Placed['legs'] =>
+  instance.part.terminals.flatMap((terminal) => {
+    const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
+    if (signal) {
+      const need = needs.signals.find((s) =>
+        s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
+      )
+      if (!need) return []
+      const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
+      return [{ name: terminal.id, net: `${netOf(need.name)}${tail}` }]
+    }
+    if (terminal.role === 'supply') return [{ name: terminal.id, net: 'VCC' }]
+    if (terminal.role === 'ground') return [{ name: terminal.id, net: 'GND' }]
+    return []
+  })
+
+export const placeParts = (
+  chip: Chip,
+  pins: PinsResult,
+  needs: NeedsResult,
+  support: SupportPart[],
+): BoardPart[] => {
+  const counts = new Map<string, number>()
+  const ref = (part: Part) => {
+    const letter = letters[part.kind] ?? 'X'
+    counts.set(letter, (counts.get(letter) ?? 0) + 1)
+    return `${letter}${counts.get(letter)}`
+  }
+  const supportNets = new Set(support.filter((s) => s.present).flatMap((s) => s.legs.map((l) => l.net)))
+  const onBoard = support.filter((s) => s.present || s.series)
+  return [
+    { kind: 'chip', ref: ref(chip), name: chip.name, part: chip, legs: chipLegs(chip, pins, supportNets) },
+    ...onBoard.map((s): BoardPart => ({
+      kind: 'support',
+      ref: s.present ? ref(s.part) : `(${s.name})`,
+      name: s.name,
+      part: s.part,
+      legs: s.legs,
+      bridged: !s.present,
+      support: s,
+    })),
+    ...needs.instances.map((i): BoardPart => ({
+      kind: 'device',
+      ref: ref(i.part),
+      name: i.name,
+      part: i.part,
+      legs: deviceLegs(i, needs),
+      instance: i,
+    })),
+  ]
+}

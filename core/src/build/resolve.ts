@@ -1,0 +1,77 @@
+// The Build stage: support circuit, netlist, parts list, wiring table and steps.
+
+import { makeNetlist, type Net, stockOf, type SupportPart } from '../circuit'
+import type { ClockResult } from '../clock'
+import type { Design } from '../design'
+import type { Worked } from '../findings'
+import type { NeedsResult } from '../needs'
+import type { Library } from '../parts'
+import type { PinsResult } from '../pins'
+import type { PowerResult } from '../power'
+import { supportCircuit } from './blocks'
+import { type PartsRow, partsList, totalPrice, type WireRow, wiringTable } from './lists'
+import { type BoardPart, placeParts } from './placed'
+import { type BuildStep, buildSteps } from './steps'
+
+export interface BuildResult {
+  /** Every support part, in or out. */
+  support: SupportPart[]
+  placed: BoardPart[]
+  nets: Net[]
+  parts: PartsRow[]
+  price: Worked
+  wiring: WireRow[]
+  steps: BuildStep[]
+  /** What is still to be decided before there is a board. */
+  missing: string[]
+}
+
+export const resolveBuild = (
+  design: Design,
+  library: Library,
+  needs: NeedsResult,
+  clock: ClockResult,
+  pins: PinsResult,
+  power: PowerResult,
+): BuildResult => {
+  const missing = [
+    ...(pins.chip ? [] : ['a chip']),
+    ...(power.source ? [] : ['a source']),
+    ...(pins.plan?.status === 'clash' ? ['a plan in which every signal has a leg'] : []),
+  ]
+  if (!pins.chip || !power.rail)
+    return {
+      support: [],
+      placed: [],
+      nets: [],
+      parts: [],
+      price: totalPrice([]),
+      wiring: [],
+      steps: [],
+      missing,
+    }
+  const circuit = supportCircuit({
+    design,
+    library,
+    stock: stockOf(library),
+    chip: pins.chip,
+    clock,
+    pins,
+    power,
+    rail: power.rail,
+  })
+  const support = [...circuit, ...pins.support]
+  const placed = placeParts(pins.chip, pins, needs, support)
+  const nets = makeNetlist(placed)
+  const parts = partsList(placed, power.source)
+  return {
+    support,
+    placed,
+    nets,
+    parts,
+    price: totalPrice(parts),
+    wiring: wiringTable(nets, placed),
+    steps: buildSteps(placed, needs, power),
+    missing,
+  }
+}

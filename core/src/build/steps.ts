@@ -1,0 +1,355 @@
+// The order of building, with a check after each step and the cautions that belong to it.
+
+import { fromWorked, type Worked } from '../findings'
+import { exactly, formatQuantity, type Range, type Unit, within } from '../quantity'
+import type { NeedsResult } from '../needs'
+import type { PowerResult } from '../power'
+import type { BoardPart } from './placed'
+
+export interface StepCheck {
+  /** “between VCC and GND” */
+  where: string
+  powered: boolean
+  expect: { min?: number; max?: number; unit: Unit }
+  worked?: Worked
+  /** What another reading means. */
+  otherwise: string
+}
+
+export type Caution = 'mains' | 'iron' | 'reversed' | 'lithium' | 'heat' | 'eyes' | 'motor' | 'children'
+
+export interface BuildStep {
+  title: string
+  refs: string[]
+  does: string[]
+  checks: StepCheck[]
+  cautions: Caution[]
+}
+
+export const cautionWords: Record<Caution, string> = {
+  mains:
+    'Mains voltage kills. Let a licensed electrician wire the mains side, in an enclosure, fused and isolated, by your local electrical code. Never open it or work on it plugged in.',
+  iron: 'The iron is hot enough to burn and to light things. Stand it in its holder, keep the air moving and don’t breathe the fumes.',
+  reversed:
+    'Check which contact of the plug is positive with a meter before it goes in: reversed supply destroys parts and makes some of them burst.',
+  lithium:
+    'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
+  heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
+  eyes: 'Wear eye protection when clipping leads: the ends fly.',
+  motor: 'A motor starts without warning when power returns. Keep fingers and hair away.',
+  children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
+}
+
+const bridge = (
+  between: string,
+  value: number,
+  tolerance: number,
+  label: string,
+  otherwise: string,
+): StepCheck => {
+  const range = within(value, tolerance)
+  return {
+    where: between,
+    powered: false,
+    expect: { min: range.min, max: range.max, unit: 'Ω' },
+    worked: {
+      label,
+      symbol: 'R',
+      value: range,
+      unit: 'Ω',
+      formula: 'R_fitted · (1 ± tolerance)',
+      inputs: [
+        {
+          symbol: 'R_fitted',
+          label: 'fitted value',
+          value: exactly(value),
+          unit: 'Ω',
+          origin: { kind: 'rule', source: 'parts list' },
+        },
+      ],
+    },
+    otherwise,
+  }
+}
+
+const volts = (where: string, worked: Worked, otherwise: string): StepCheck => ({
+  where,
+  powered: true,
+  expect: { min: worked.value.min, max: worked.value.max, unit: 'V' },
+  worked,
+  otherwise,
+})
+
+const ofKeys = (placed: BoardPart[], ...starts: string[]) =>
+  placed.filter((p) => p.support?.present && starts.some((s) => p.support!.key.startsWith(s)))
+const refsOf = (parts: BoardPart[]) => parts.map((p) => p.ref)
+const solderWords = (parts: BoardPart[]) =>
+  parts.map(
+    (p) =>
+      `${p.ref}, ${p.name}${p.support?.value ? ` ${p.support.value.marking}` : ''}: ${p.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}`,
+  )
+
+const least = (label: string, rail: Worked, current: Worked): Worked => ({
+  label,
+  symbol: 'R',
+  value: exactly(current.value.max > 0 ? rail.value.min / current.value.max : Infinity),
+  unit: 'Ω',
+  formula: 'V_DD / I_max',
+  inputs: [fromWorked(rail), { ...fromWorked(current), symbol: 'I_max' }],
+  note: 'Nothing on the rail draws more than I_max when it works, so unpowered it can’t be below this; a short reads near 0 Ω.',
+})
+
+const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
+  const parts = ofKeys(placed, 'entry', 'polarity-diode', 'regulator')
+  const rail = power.rail
+  if (parts.length === 0 || !rail) return []
+  const hot = (power.regulation?.junction.value.max ?? 0) > 60
+  const lithium = power.source?.cautions?.includes('lithium')
+  return [
+    {
+      title: power.regulator ? 'Supply and regulator' : 'Supply',
+      refs: refsOf(parts),
+      does: solderWords(parts),
+      checks: [
+        ...(power.regulation
+          ? [
+              {
+                where: 'between VCC and GND, red lead on VCC',
+                powered: false,
+                expect: { min: 100, unit: 'Ω' as const },
+                otherwise:
+                  'a reading near 0 Ω is a short: look for a bridge of solder at the regulator; do not plug in',
+              },
+            ]
+          : []),
+        ...(power.input && power.regulator
+          ? [
+              volts(
+                'between VIN and GND',
+                power.input,
+                'nothing: the polarity diode is the wrong way round, or the plug has the other polarity',
+              ),
+            ]
+          : []),
+        volts(
+          'between VCC and GND',
+          rail,
+          'too low: regulator turned round or its input sags; too high: ground leg of the regulator is open',
+        ),
+      ],
+      cautions: [
+        'iron',
+        'eyes',
+        ...(power.source?.sort === 'adapter' ? (['reversed'] as const) : []),
+        ...(hot ? (['heat'] as const) : []),
+        ...(lithium ? (['lithium'] as const) : []),
+        ...(power.source?.cautions?.includes('children') ? (['children'] as const) : []),
+      ],
+    },
+  ]
+}
+
+const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
+  const chip = placed[0]!
+  const rail = power.rail
+  if (!rail) return []
+  const supply = chip.legs.filter((l) => l.net === 'VCC')
+  const ground = chip.legs.filter((l) => l.net === 'GND')
+  const around = ofKeys(placed, 'socket', 'decoupling', 'bulk')
+  const reset = ofKeys(placed, 'reset')
+  const clock = ofKeys(placed, 'crystal', 'load-capacitor')
+  const header = ofKeys(placed, 'programming-header')
+  const lamp = ofKeys(placed, 'power-lamp')
+  const pull = reset.find((p) => p.support!.key === 'reset-pull-up')
+  const steps: BuildStep[] = [
+    {
+      title: 'Chip’s place, decoupling and rails',
+      refs: refsOf(around),
+      does: [
+        ...solderWords(around),
+        `Wire ${supply.map((l) => `leg ${l.name.split(' ')[0]}`).join(', ')} to VCC and ${ground.map((l) => `leg ${l.name.split(' ')[0]}`).join(', ')} to GND. The chip stays out.`,
+      ],
+      checks: [
+        ...supply.map((l) =>
+          volts(
+            `leg ${l.name.replace(' ', ' (')}) against GND, before the chip goes in`,
+            rail,
+            'nothing: this leg is not joined to the rail; count the legs again from the notch',
+          ),
+        ),
+        ...ground.map((l) => ({
+          where: `leg ${l.name.replace(' ', ' (')}) to the plug’s negative`,
+          powered: false,
+          expect: { max: 1, unit: 'Ω' as const },
+          otherwise: 'ground is on the leg beside it: count again from the notch',
+        })),
+      ],
+      cautions: ['iron', 'eyes'],
+    },
+  ]
+  if (lamp.length > 0)
+    steps.push({
+      title: 'Power lamp',
+      refs: refsOf(lamp),
+      does: solderWords(lamp),
+      checks: power.lamp
+        ? [
+            {
+              where: 'lamp, powered',
+              powered: true,
+              expect: { min: power.lamp.current.value.min, max: power.lamp.current.value.max, unit: 'A' },
+              worked: power.lamp.current,
+              otherwise: 'dark: the LED is the wrong way round',
+            },
+          ]
+        : [],
+      cautions: ['iron'],
+    })
+  if (reset.length > 0)
+    steps.push({
+      title: 'Reset',
+      refs: refsOf(reset),
+      does: solderWords(reset),
+      checks: [
+        ...(pull?.support?.value
+          ? [
+              bridge(
+                'between RESET and VCC, chip out',
+                pull.support.value.value,
+                0.05,
+                'Reset pull-up',
+                'near 0 Ω: the button’s legs are turned, and it is always pressed',
+              ),
+            ]
+          : []),
+        ...(reset.some((p) => p.support!.key === 'reset-button')
+          ? [
+              {
+                where: 'between RESET and GND, button pressed',
+                powered: false,
+                expect: { max: 1, unit: 'Ω' as const },
+                otherwise: 'open: the button is turned by a quarter',
+              },
+            ]
+          : []),
+      ],
+      cautions: ['iron'],
+    })
+  if (clock.length > 0)
+    steps.push({
+      title: 'Clock',
+      refs: refsOf(clock),
+      does: [
+        ...solderWords(clock),
+        'Keep the leads as short as they can be, with nothing crossing under them.',
+      ],
+      checks: clock
+        .filter((p) => p.support!.key === 'crystal')
+        .flatMap((p) => [
+          {
+            where: `between ${p.legs[0]!.net} and ${p.legs[1]!.net}, chip out`,
+            powered: false,
+            expect: { min: 1e6, unit: 'Ω' as const },
+            otherwise: 'a bridge of solder under the crystal',
+          },
+        ]),
+      cautions: ['iron'],
+    })
+  if (header.length > 0)
+    steps.push({
+      title: 'Programming header',
+      refs: refsOf(header),
+      does: solderWords(header),
+      checks: header[0]!.legs
+        .filter((l) => l.net !== 'VCC' && l.net !== 'GND')
+        .map((l) => {
+          const leg = chip.legs.find((c) => c.net === l.net)
+          return {
+            where: `contact ${l.name} to ${leg ? `leg ${leg.name.replace(' ', ' (')})` : l.net}`,
+            powered: false,
+            expect: { max: 1, unit: 'Ω' as const },
+            otherwise: 'open, or on the leg beside it',
+          }
+        }),
+      cautions: ['iron'],
+    })
+  return steps
+}
+
+/** Support parts go with the first device on their signal. */
+const owner = (needs: NeedsResult, signal: string | undefined) =>
+  needs.signals.find((s) => s.id === signal)?.ends[0]?.instance.id
+
+const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] =>
+  placed
+    .filter((p) => p.kind === 'device')
+    .map((device) => {
+      const { id, part } = device.instance!
+      const own = placed.filter((p) => p.support?.present && owner(needs, p.support.signal) === id)
+      const checks = own.flatMap((p): StepCheck[] => {
+        const value = p.support!.value
+        const [a, b] = p.legs
+        if (value?.unit !== 'Ω' || !a || !b) return []
+        const where = `${p.ref}: between ${a.net} and ${b.net}, chip out, ${device.name} not yet joined`
+        return [
+          bridge(where, value.value, 0.05, p.name, 'another value: read the rings again; near 0 Ω: bridged'),
+        ]
+      })
+      return {
+        title: device.name,
+        refs: [...refsOf(own), device.ref],
+        does: [
+          ...solderWords(own),
+          `${device.ref}, ${device.name}: ${device.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}`,
+        ],
+        checks,
+        cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
+      }
+    })
+
+const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
+  const chip = placed[0]!
+  const rail = power.rail
+  if (!rail) return []
+  const idle: Range = {
+    min: power.rest.value.min,
+    typ: power.rest.value.typ,
+    max: power.fromSource.value.max,
+  }
+  const devices = placed.some((p) => p.kind === 'device')
+  return [
+    {
+      title: `${chip.name} goes in`,
+      refs: [chip.ref],
+      does: [
+        'Unplug. Touch ground, then put the chip in: notch as drawn, leg 1 at its mark, no leg bent under.',
+      ],
+      checks: [
+        {
+          where: 'between VCC and GND, unplugged',
+          powered: false,
+          expect: { min: Math.floor(least('', rail, power.work).value.min), unit: 'Ω' },
+          worked: least('Least resistance of the finished rail', rail, power.work),
+          otherwise: 'a short came in with the last step: take the chip out and measure again',
+        },
+        volts('between VCC and GND, plugged in', rail, 'it sags: unplug at once and feel which part is warm'),
+        {
+          where: `in the supply lead${devices ? ', no program yet' : ''}`,
+          powered: true,
+          expect: { max: idle.max, unit: 'A' },
+          worked: power.fromSource,
+          otherwise: `more than ${formatQuantity(idle.max, 'A', 2)}: unplug at once; something is reversed or shorted`,
+        },
+      ],
+      cautions: ['reversed'],
+    },
+  ]
+}
+
+/** All steps; lowest and earliest parts first, devices after the chip's surroundings, the chip last. */
+export const buildSteps = (placed: BoardPart[], needs: NeedsResult, power: PowerResult): BuildStep[] => [
+  ...entrySteps(placed, power),
+  ...chipSteps(placed, power),
+  ...deviceSteps(placed, needs),
+  ...lastSteps(placed, power),
+]

@@ -1,0 +1,6 @@
+import type { Check } from '../../findings'
+import { memoryShort } from './memory-short'
+import { supplyOutOfRange } from './supply-out-of-range'
+import { unknownChip } from './unknown-chip'
+
+export const chipChecks: Check[] = [unknownChip, supplyOutOfRange, memoryShort]

@@ -1,0 +1,36 @@
+import type { Check } from '../../findings'
+
+export const memoryShort: Check = {
+  id: 'chip.memory-short',
+  stage: 'chip',
+  looksFor: 'code of the devices that does not fit the chip’s memory',
+  rule: 'program and data memory in the part files',
+  run: ({ chip: { chip, candidates }, needs }) => {
+    const own = candidates.find((c) => c.chosen)
+    if (!chip || !own || (own.programLeft >= 0 && own.dataLeft >= 0)) return []
+    const roomy = candidates.find((c) => c.fits && !c.chosen)
+    const short =
+      own.programLeft < 0
+        ? (['program', -own.programLeft, needs.program] as const)
+        : (['data', -own.dataLeft, needs.data] as const)
+    return [
+      {
+        id: 'chip.memory-short',
+        severity: 'stops',
+        text: `${chip.name} is ${short[1]} bytes of ${short[0]} memory short.`,
+        because: [
+          { text: `The devices’ code takes ${short[2].value.max} bytes`, worked: short[2] },
+          { text: `${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})` },
+        ],
+        fixes: roomy
+          ? [
+              {
+                label: `Choose ${roomy.chip.name}`,
+                edits: [{ kind: 'chooseChip', part: roomy.chip.id, name: roomy.chip.name }],
+              },
+            ]
+          : [],
+      },
+    ]
+  },
+}

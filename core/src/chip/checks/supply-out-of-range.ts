@@ -1,0 +1,49 @@
+import type { Check } from '../../findings'
+import { formatQuantity, fullRange } from '../../quantity'
+
+export const supplyOutOfRange: Check = {
+  id: 'chip.supply-out-of-range',
+  stage: 'chip',
+  looksFor: 'a rail outside the supply range of the chip',
+  rule: 'the chip’s recommended and absolute maximum supply',
+  run: ({ chip: { chip, candidates }, power }) => {
+    if (!chip || !power.rail) return []
+    const recommended = fullRange(chip.supply.recommended)
+    const absolute = fullRange(chip.supply.absolute)
+    const rail = power.rail.value
+    if (rail.min >= recommended.min && rail.max <= recommended.max) return []
+    const dead = rail.max > absolute.max
+    const other = candidates.find((c) => c.fits)
+    const regulators = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
+    return [
+      {
+        id: 'chip.supply-out-of-range',
+        severity: 'stops',
+        grade: dead ? 'impossible' : 'outside the sheet',
+        text: dead
+          ? `The rail reaches ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} is destroyed above ${formatQuantity(absolute.max, 'V')}.`
+          : `The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}.`,
+        because: [
+          { text: `The rail is at most ${formatQuantity(rail.max, 'V', 3)}`, worked: power.rail },
+          {
+            text: `${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
+          },
+        ],
+        fixes: [
+          ...regulators.map((r) => ({
+            label: `Use ${r.regulator.name}`,
+            edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
+          })),
+          ...(other
+            ? [
+                {
+                  label: `Choose ${other.chip.name}`,
+                  edits: [{ kind: 'chooseChip' as const, part: other.chip.id, name: other.chip.name }],
+                },
+              ]
+            : []),
+        ],
+      },
+    ]
+  },
+}

@@ -1,0 +1,28 @@
+import type { Check } from '../../findings'
+
+export const unknownChip: Check = {
+  id: 'chip.unknown',
+  stage: 'chip',
+  looksFor: 'a chosen chip that is not in the library',
+  rule: 'nothing can be planned for a chip without facts',
+  run: ({ chip }) => {
+    if (!chip.missing) return []
+    const best = chip.candidates.find((c) => c.fits)
+    return [
+      {
+        id: 'chip.unknown',
+        severity: 'stops',
+        text: `The project is planned for “${chip.missing}”, which is not in the library.`,
+        because: [{ text: 'No part file has that id' }],
+        fixes: best
+          ? [
+              {
+                label: `Choose ${best.chip.name} instead`,
+                edits: [{ kind: 'chooseChip', part: best.chip.id, name: best.chip.name }],
+              },
+            ]
+          : [],
+      },
+    ]
+  },
+}

@@ -1,0 +1,3 @@
+export * from './resolve'
+export * from './compare'
+export { chipChecks } from './checks'

@@ -1,0 +1,90 @@
+// The Chip stage: every chip in the library against this project, decided by the pin solver.
+
+import { resolveClock } from '../clock'
+import type { Design } from '../design'
+import type { Worked } from '../findings'
+import type { NeedsResult } from '../needs'
+import { type Chip, findPart, type Library, partsOfKind } from '../parts'
+import { planPins, type PlanStatus, takenPins } from '../pins'
+import { formatQuantity, fullRange } from '../quantity'
+
+export interface CandidateChip {
+  chip: Chip
+  fits: boolean
+  /** Why not, in words; empty when it fits. */
+  no: string[]
+  status: PlanStatus
+  /** Legs that can still carry a signal. */
+  left: number
+  cost: number
+  programLeft: number
+  dataLeft: number
+  chosen: boolean
+}
+
+export interface ChipResult {
+  chip?: Chip
+  candidates: CandidateChip[]
+  /** Chosen, but not in the library. */
+  missing?: string
+}
+
+/** One chip against the needs. `own`: it is the chosen one, so locks and clock apply. */
+export const judgeChip = (
+  chip: Chip,
+  design: Design,
+  library: Library,
+  needs: NeedsResult,
+  rail: Worked | undefined,
+): CandidateChip => {
+  const own = chip.id === design.chip.part
+  const clock = resolveClock(own ? design : { ...design, chip: {} }, library, chip, rail)
+  const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
+  const plan = planPins(chip, needs.signals, choices, takenPins(chip, clock))
+  const no: string[] = []
+  if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
+  const wrong = plan.wires.filter((w) => w.impossible)
+  for (const w of wrong) no.push(`${w.signal.name} is locked on ${w.pin.id}: ${w.impossible}`)
+  const supply = fullRange(chip.supply.recommended)
+  if (rail && (rail.value.min < supply.min || rail.value.max > supply.max))
+    no.push(
+      `it runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}, and the rail is ${formatQuantity(rail.value.typ, 'V', 3)}`,
+    )
+  const programLeft = chip.memory.program - (chip.memory.loader ?? 0) - needs.program.value.max
+  const dataLeft = chip.memory.data - needs.data.value.max
+  if (programLeft < 0)
+    no.push(`its program memory is ${-programLeft} bytes short of what the devices’ code takes`)
+  if (dataLeft < 0) no.push(`its data memory is ${-dataLeft} bytes short of what the devices’ code takes`)
+  return {
+    chip,
+    fits: no.length === 0,
+    no,
+    status: plan.status,
+    left: plan.free.length,
+    cost: plan.cost,
+    programLeft,
+    dataLeft,
+    chosen: own,
+  }
+}
+
+export const resolveChip = (
+  design: Design,
+  library: Library,
+  needs: NeedsResult,
+  rail: Worked | undefined,
+): ChipResult => {
+  const chip = findPart(library, 'chip', design.chip.part)
+  return {
+    chip,
+    missing: design.chip.part && !chip ? design.chip.part : undefined,
+    candidates: partsOfKind(library, 'chip')
+      .map((c) => judgeChip(c, design, library, needs, rail))
+      .sort(
+        (a, b) =>
+          Number(b.fits) - Number(a.fits) ||
+          a.chip.price - b.chip.price ||
+          a.chip.id.localeCompare(b.chip.id),
+      ),
+  }
+}

@@ -1,0 +1,2 @@
+export * from './support'
+export * from './netlist'

@@ -1,0 +1,42 @@
+// Which terminals are joined: nets by name, from the legs of chip, devices and support parts.
+
+export interface Node {
+  /** Reference on the board: `R3`, `U1`. */
+  ref: string
+  terminal: string
+}
+
+export interface Net {
+  name: string
+  nodes: Node[]
+}
+
+export interface Placed {
+  ref: string
+  legs: { name: string; net: string }[]
+  /** Not on the board; its two legs are joined by wire. */
+  bridged?: boolean
+}
+
+/** Nets in the order in which they first appear; those of one node only are left out of the result. */
+export const makeNetlist = (parts: Placed[]): Net[] => {
+  const joined = new Map<string, string>()
+  const root = (net: string): string => {
+    const next = joined.get(net)
+    return next === undefined ? net : root(next)
+  }
+  for (const part of parts)
+    if (part.bridged && part.legs.length === 2) {
+      const [a, b] = part.legs.map((l) => root(l.net)) as [string, string]
+      if (a !== b) joined.set(b, a)
+    }
+  const nets = new Map<string, Node[]>()
+  for (const part of parts) {
+    if (part.bridged) continue
+    for (const leg of part.legs) {
+      const net = root(leg.net)
+      nets.set(net, [...(nets.get(net) ?? []), { ref: part.ref, terminal: leg.name }])
+    }
+  }
+  return [...nets].map(([name, nodes]) => ({ name, nodes })).filter((n) => n.nodes.length > 1)
+}

@@ -1,0 +1,3 @@
+export * from './formulas'
+export * from './resolve'
+export { clockChecks } from './checks'

@@ -1,0 +1,240 @@
+// The clock the builder chose, or the chip's own oscillator when nothing was chosen; which legs it takes; and its
+// load capacitors.
+
+import type { Design } from '../design'
+import { fromDecision, fromPart, fromRule, partOrigin, type Worked } from '../findings'
+import { type Chip, type ClockSource, type Crystal, findPart, type Library, type Resonator } from '../parts'
+import { exactly, fullRange, type Range } from '../quantity'
+import { loadCapacitor, loadOf, loadPull, lowestSupplyFor, maximumFrequency } from './formulas'
+
+export interface ClockResult {
+  source?: ClockSource
+  frequency: Worked
+  part?: Crystal | Resonator
+  /** Chip pins the clock occupies. */
+  pins: string[]
+  /** What could be chosen. */
+  choices: ClockOption[]
+  /** Highest clock at the rail's lowest voltage. */
+  limit?: Worked
+  lowestSupply?: Worked
+}
+
+export interface ClockOption {
+  source: ClockSource
+  frequency: number
+  part?: Crystal | Resonator
+  name: string
+}
+
+const hertz = (label: string, value: number, what: string): Worked => ({
+  label,
+  symbol: 'f',
+  value: exactly(value),
+  unit: 'Hz',
+  formula: 'f',
+  inputs: [fromDecision('f', label, value, 'Hz', what)],
+})
+
+/** Everything this chip can run from with the parts there are. */
+export const clockOptions = (chip: Chip, library: Library): ClockOption[] =>
+  chip.clockSources.flatMap((source): ClockOption[] => {
+    if (source.kind === 'internal')
+      return (source.frequencies ?? [source.max]).map((frequency) => ({
+        source,
+        frequency,
+        name: source.name,
+      }))
+    if (source.kind === 'external') return []
+    return Object.values(library.parts)
+      .filter((p): p is Crystal | Resonator => p.kind === source.kind)
+      .filter((p) => p.frequency >= source.min && p.frequency <= source.max)
+      .sort((a, b) => a.frequency - b.frequency)
+      .map((part) => ({ source, frequency: part.frequency, part, name: part.name }))
+  })
+
+export const resolveClock = (
+  design: Design,
+  library: Library,
+  chip: Chip | undefined,
+  rail: Worked | undefined,
+): ClockResult => {
+  if (!chip) return { frequency: hertz('Clock', 0, 'no chip is chosen'), pins: [], choices: [] }
+  const chosen = design.chip.clock
+  const internal = chip.clockSources.find((s) => s.kind === 'internal')
+  const source = chip.clockSources.find((s) => s.id === chosen?.source) ?? internal ?? chip.clockSources[0]!
+  const asked = chosen && source.id === chosen.source ? chosen.frequency : undefined
+  const frequency = asked ?? source.frequencies?.[0] ?? source.max
+  const part =
+    source.kind === 'crystal' || source.kind === 'resonator'
+      ? (findPart(library, source.kind, chosen?.part) ??
+        Object.values(library.parts).find(
+          (p): p is Crystal | Resonator => p.kind === source.kind && p.frequency === frequency,
+        ))
+      : undefined
+  const worked = hertz(
+    'Clock',
+    frequency,
+    asked ? 'chosen on the Chip page' : `the chip’s own start: ${source.name}`,
+  )
+  return {
+    source,
+    frequency: worked,
+    part,
+    pins: source.kind === 'internal' ? [] : (source.pins ?? []),
+    choices: clockOptions(chip, library),
+    ...(rail ? frequencyLimits(chip, worked, rail) : {}),
+  }
+}
+
+const frequencyLimits = (
+  chip: Chip,
+  frequency: Worked,
+  rail: Worked,
+): Pick<ClockResult, 'limit' | 'lowestSupply'> => {
+  const at = (v: number) => maximumFrequency(chip.frequencyLimits, v)
+  const lowest = lowestSupplyFor(chip.frequencyLimits, frequency.value.max)
+  const points = chip.frequencyLimits.flatMap((p, i) => [
+    {
+      symbol: `V${i + 1}`,
+      label: 'supply of a point',
+      value: exactly(p.supply),
+      unit: 'V' as const,
+      origin: partOrigin(chip, `frequencyLimits[${i}]`, { source: p.source, kind: 'recommended' }),
+    },
+    {
+      symbol: `f${i + 1}`,
+      label: 'clock permitted there',
+      value: exactly(p.frequency),
+      unit: 'Hz' as const,
+      origin: partOrigin(chip, `frequencyLimits[${i}]`, { source: p.source, kind: 'recommended' }),
+    },
+  ])
+  const railInput = {
+    symbol: 'V_DD',
+    label: rail.label,
+    value: rail.value,
+    unit: rail.unit,
+    origin: { kind: 'worked' as const, of: rail },
+  }
+  return {
+    limit: {
+      label: 'Highest clock at this supply',
+      symbol: 'f_max',
+      value: { min: at(rail.value.min), typ: at(rail.value.typ), max: at(rail.value.max) },
+      unit: 'Hz',
+      formula: 'straight line between the sheet’s points (V, f) at V_DD',
+      inputs: [railInput, ...points],
+      note: 'The lowest supply decides.',
+    },
+    lowestSupply:
+      lowest === undefined
+        ? undefined
+        : {
+            label: 'Lowest supply for this clock',
+            symbol: 'V_min',
+            value: exactly(lowest),
+            unit: 'V',
+            formula: 'the same points, read the other way at f',
+            inputs: [
+              {
+                symbol: 'f',
+                label: 'clock',
+                value: frequency.value,
+                unit: 'Hz',
+                origin: { kind: 'worked', of: frequency },
+              },
+              ...points,
+            ],
+          },
+  }
+}
+
+export interface LoadCapacitors {
+  wanted: Worked
+  /** With the preferred value `fitted`: the load the crystal then sees. */
+  load: (fitted: number) => Worked
+  pull: (fitted: number) => Worked | undefined
+}
+
+/** The two load capacitors of a crystal at this chip's legs. */
+export const loadCapacitors = (chip: Chip, source: ClockSource, crystal: Crystal): LoadCapacitors => {
+  const stray = fullRange(source.strayCapacitance ?? { typ: 5e-12 })
+  const strayInput = source.strayCapacitance
+    ? fromPart(
+        'C_stray',
+        'legs and traces',
+        chip,
+        `clockSources.${source.id}.strayCapacitance`,
+        source.strayCapacitance,
+        'F',
+      )
+    : fromRule('C_stray', 'legs and traces', 5e-12, 'F', 'usual for short traces')
+  const loadInput = fromPart(
+    'C_L',
+    'load capacitance the crystal is cut for',
+    crystal,
+    'loadCapacitance',
+    { typ: crystal.loadCapacitance, kind: 'condition' },
+    'F',
+  )
+  const range = (f: (s: number) => number): Range => {
+    const [a, b] = [f(stray.min), f(stray.max)]
+    return { min: Math.min(a, b), typ: f(stray.typ), max: Math.max(a, b) }
+  }
+  return {
+    wanted: {
+      label: 'Each load capacitor',
+      symbol: 'C',
+      value: range((s) => loadCapacitor(crystal.loadCapacitance, s)),
+      unit: 'F',
+      formula: '2 · (C_L − C_stray)',
+      inputs: [loadInput, strayInput],
+      note: 'The two capacitors are in series as the crystal sees them, so each is twice the load.',
+    },
+    load: (fitted) => ({
+      label: 'Load with the fitted value',
+      symbol: 'C_load',
+      value: range((s) => loadOf(fitted, s)),
+      unit: 'F',
+      formula: 'C / 2 + C_stray',
+      inputs: [
+        fromDecision('C', 'fitted, preferred value', fitted, 'F', 'nearest preferred value'),
+        strayInput,
+      ],
+    }),
+    pull: (fitted) =>
+      crystal.motional !== undefined && crystal.shunt !== undefined
+        ? {
+            label: 'Frequency pulled by that load',
+            symbol: 'Δf/f',
+            value: range(
+              (s) =>
+                1e6 * loadPull(crystal.motional!, crystal.shunt!, crystal.loadCapacitance, loadOf(fitted, s)),
+            ),
+            unit: 'ppm',
+            formula: 'C_1/2 · (1/(C_0 + C_load) − 1/(C_0 + C_L))',
+            inputs: [
+              fromPart(
+                'C_1',
+                'motional capacitance',
+                crystal,
+                'motional',
+                { typ: crystal.motional, kind: 'typical' },
+                'F',
+              ),
+              fromPart(
+                'C_0',
+                'shunt capacitance',
+                crystal,
+                'shunt',
+                { typ: crystal.shunt, kind: 'typical' },
+                'F',
+              ),
+              loadInput,
+              strayInput,
+            ],
+          }
+        : undefined,
+  }
+}

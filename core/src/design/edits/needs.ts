@@ -1,0 +1,108 @@
+import type { Design, LimitName, NeedDevice, Stance } from '../types'
+import { defineEdit, deviceName, without } from './define'
+
+const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
+  ...design,
+  needs: { ...design.needs, devices },
+})
+const change = (design: Design, id: string, by: (d: NeedDevice) => NeedDevice): Design =>
+  withDevices(
+    design,
+    design.needs.devices.map((d) => (d.id === id ? by(d) : d)),
+  )
+const nextId = (design: Design): string =>
+  `d${Math.max(0, ...design.needs.devices.map((d) => Number(/^d(\d+)$/.exec(d.id)?.[1] ?? 0))) + 1}`
+/** Locks and support choices of signals that are gone go as well. */
+const forget = (design: Design, gone: (signal: string) => boolean): Design => {
+  const keep = <V>(r: Record<string, V>) =>
+    without(r, ...Object.keys(r).filter((k) => gone(k.replace(/^[a-z-]+:/, ''))))
+  return {
+    ...design,
+    pins: { ...design.pins, locks: keep(design.pins.locks), kept: keep(design.pins.kept) },
+    build: { ...design.build, support: keep(design.build.support) },
+  }
+}
+const limitWords: Record<LimitName, string> = {
+  ambient: 'ambient temperature',
+  current: 'current budget',
+  price: 'price limit',
+}
+const stanceWords: Record<Stance, string> = {
+  'by-the-book': 'by the book',
+  lean: 'lean',
+  'bare-bones': 'bare bones',
+}
+
+export const needsEdits = {
+  renameProject: defineEdit<{ name: string }>({
+    label: ({ name }) => `Call the project “${name}”`,
+    apply: (design, { name }) => ({ ...design, name }),
+  }),
+  setStance: defineEdit<{ stance: Stance }>({
+    label: ({ stance }) => `Build ${stanceWords[stance]}`,
+    apply: (design, { stance }) => ({ ...design, stance }),
+  }),
+  setLimit: defineEdit<{ limit: LimitName; value: number | null }>({
+    label: ({ limit, value }) => `${value === null ? 'Lift' : 'Set'} the ${limitWords[limit]}`,
+    apply: (design, { limit, value }) => {
+      const limits = { ...design.needs.limits }
+      if (value !== null) limits[limit] = value
+      else if (limit !== 'ambient') delete limits[limit]
+      return { ...design, needs: { ...design.needs, limits } }
+    },
+  }),
+  addDevices: defineEdit<{ devices: { part: string; name: string; count: number }[] }>({
+    label: ({ devices }) =>
+      `Add ${devices.map((d) => (d.count > 1 ? `${d.count} × ${d.name}` : d.name)).join(', ')}`,
+    apply: (design, { devices }) =>
+      devices.reduce((d, { part, name, count }) => {
+        const taken = new Set(d.needs.devices.map((n) => n.name))
+        let free = name
+        for (let n = 2; taken.has(free); n++) free = `${name} ${n}`
+        return withDevices(d, [...d.needs.devices, { id: nextId(d), part, name: free, count }])
+      }, design),
+  }),
+  removeDevice: defineEdit<{ id: string }>({
+    label: ({ id }, design) => `Remove ${deviceName(design, id)}`,
+    apply: (design, { id }) =>
+      forget(
+        withDevices(
+          design,
+          design.needs.devices.filter((d) => d.id !== id),
+        ),
+        (signal) => signal.startsWith(`${id}.`),
+      ),
+  }),
+  renameDevice: defineEdit<{ id: string; name: string }>({
+    label: ({ id, name }, design) => `Rename ${deviceName(design, id)} to ${name}`,
+    apply: (design, { id, name }) => change(design, id, (d) => ({ ...d, name })),
+  }),
+  setCount: defineEdit<{ id: string; count: number }>({
+    label: ({ id, count }, design) => `${count} × ${deviceName(design, id)}`,
+    apply: (design, { id, count }) =>
+      forget(
+        change(design, id, (d) => ({ ...d, count })),
+        (signal) => signal.startsWith(`${id}.`) && Number(signal.split('.')[1]) > count,
+      ),
+  }),
+  setWiring: defineEdit<{ id: string; wiring: string }>({
+    label: ({ id, wiring }, design) => `Wire ${deviceName(design, id)} by ${wiring}`,
+    apply: (design, { id, wiring }) =>
+      forget(
+        change(design, id, (d) => ({ ...d, wiring })),
+        (signal) => signal.startsWith(`${id}.`),
+      ),
+  }),
+  setVariant: defineEdit<{ id: string; variant: string | null }>({
+    label: ({ id, variant }, design) => `Use variant ${variant ?? 'as drawn'} of ${deviceName(design, id)}`,
+    apply: (design, { id, variant }) => change(design, id, (d) => ({ ...d, variant: variant ?? undefined })),
+  }),
+  setSetting: defineEdit<{ id: string; setting: string; value: number | null }>({
+    label: ({ id, setting }, design) => `Set ${setting.split('.').join(' ')} of ${deviceName(design, id)}`,
+    apply: (design, { id, setting, value }) =>
+      change(design, id, (d) => ({
+        ...d,
+        settings: value === null ? without(d.settings ?? {}, setting) : { ...d.settings, [setting]: value },
+      })),
+  }),
+}

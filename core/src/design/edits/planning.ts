@@ -1,0 +1,104 @@
+import type { ClockChoice, Design } from '../types'
+import { defineEdit, without } from './define'
+
+type Plan = Record<string, string>
+const withPins = (design: Design, pins: Partial<Design['pins']>): Design => ({
+  ...design,
+  pins: { ...design.pins, ...pins },
+})
+
+export const planningEdits = {
+  chooseChip: defineEdit<{ part: string; name: string }>({
+    label: ({ name }) => `Choose ${name}`,
+    apply: (design, { part }) =>
+      part === design.chip.part
+        ? design
+        : { ...design, chip: { part }, pins: { locks: {}, excluded: [], kept: {} } },
+  }),
+  chooseClock: defineEdit<{ clock: ClockChoice; name: string }>({
+    label: ({ name }) => `Clock from ${name}`,
+    apply: (design, { clock }) => ({ ...design, chip: { ...design.chip, clock } }),
+  }),
+  /** `kept` is the plan at the time, so that the other signals stay where they are if they can. */
+  moveSignal: defineEdit<{ signal: string; name: string; pin: string; kept: Plan }>({
+    label: ({ name, pin }) => `Move ${name} to ${pin}`,
+    apply: (design, { signal, pin, kept }) => {
+      const evicted = Object.keys(design.pins.locks).filter(
+        (s) => s !== signal && design.pins.locks[s] === pin,
+      )
+      return withPins(design, {
+        locks: { ...without(design.pins.locks, ...evicted), [signal]: pin },
+        kept: without(kept, signal, ...Object.keys(kept).filter((s) => kept[s] === pin)),
+      })
+    },
+  }),
+  swapSignals: defineEdit<{ a: string; b: string; nameA: string; nameB: string; kept: Plan }>({
+    label: ({ nameA, nameB }) => `Swap ${nameA} and ${nameB}`,
+    apply: (design, { a, b, kept }) => {
+      const [pinA, pinB] = [kept[a], kept[b]]
+      return pinA && pinB
+        ? withPins(design, {
+            locks: { ...design.pins.locks, [a]: pinB, [b]: pinA },
+            kept: without(kept, a, b),
+          })
+        : design
+    },
+  }),
+  lockSignal: defineEdit<{ signal: string; name: string; pin: string }>({
+    label: ({ name, pin }) => `Lock ${name} on ${pin}`,
+    apply: (design, { signal, pin }) => withPins(design, { locks: { ...design.pins.locks, [signal]: pin } }),
+  }),
+  unlockSignal: defineEdit<{ signal: string; name: string }>({
+    label: ({ name }) => `Unlock ${name}`,
+    apply: (design, { signal }) =>
+      withPins(design, {
+        locks: without(design.pins.locks, signal),
+        kept: without(design.pins.kept, signal),
+      }),
+  }),
+  replan: defineEdit<Record<never, never>>({
+    label: () => 'Plan afresh, keeping only locks',
+    apply: (design) => withPins(design, { kept: {} }),
+  }),
+  excludePin: defineEdit<{ pin: string; kept: Plan }>({
+    label: ({ pin }) => `Keep ${pin} free`,
+    apply: (design, { pin, kept }) =>
+      withPins(design, {
+        excluded: [...design.pins.excluded.filter((p) => p !== pin), pin],
+        locks: without(
+          design.pins.locks,
+          ...Object.keys(design.pins.locks).filter((s) => design.pins.locks[s] === pin),
+        ),
+        kept,
+      }),
+  }),
+  includePin: defineEdit<{ pin: string }>({
+    label: ({ pin }) => `Allow ${pin} again`,
+    apply: (design, { pin }) => withPins(design, { excluded: design.pins.excluded.filter((p) => p !== pin) }),
+  }),
+  chooseSource: defineEdit<{ part: string; name: string }>({
+    label: ({ name }) => `Feed it from ${name}`,
+    apply: (design, { part }) => ({ ...design, power: { ...design.power, source: part } }),
+  }),
+  chooseRegulator: defineEdit<{ part: string | null; name: string }>({
+    label: ({ part, name }) => (part ? `Regulate with ${name}` : 'Feed the rail without a regulator'),
+    apply: (design, { part }) => ({
+      ...design,
+      power: part ? { ...design.power, regulator: part } : { source: design.power.source },
+    }),
+  }),
+  leaveOut: defineEdit<{ support: string; name: string }>({
+    label: ({ name }) => `Leave out the ${name}`,
+    apply: (design, { support }) => ({
+      ...design,
+      build: { ...design.build, support: { ...design.build.support, [support]: 'out' } },
+    }),
+  }),
+  putIn: defineEdit<{ support: string; name: string }>({
+    label: ({ name }) => `Put in the ${name}`,
+    apply: (design, { support }) => ({
+      ...design,
+      build: { ...design.build, support: { ...design.build.support, [support]: 'in' } },
+    }),
+  }),
+}

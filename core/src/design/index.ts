@@ -1,0 +1,4 @@
+export * from './types'
+export * from './schema'
+export * from './edits'
+export * from './support'

@@ -1,0 +1,104 @@
+// Reading a design from JSON. Faults name the path; unknown fields are refused so that a typing error is not lost.
+
+import { array, lazy, number, object, string } from 'yup'
+import { type Fault, FaultyFile, identifier, optionalText, quantity, readWith, text } from '../parts'
+import { type Design, stances } from './types'
+
+const names = lazy((value: unknown) =>
+  object(
+    Object.fromEntries(
+      Object.keys((value ?? {}) as object)
+        .filter((k) => k !== '__proto__')
+        .map((k) => [k, identifier()]),
+    ),
+  ).required(),
+)
+const sides = lazy((value: unknown) =>
+  object(
+    Object.fromEntries(
+      Object.keys((value ?? {}) as object)
+        .filter((k) => k !== '__proto__')
+        .map((k) => [k, string().strict(true).oneOf(['in', 'out']).required()]),
+    ),
+  ).required(),
+)
+const settings = lazy((value: unknown) =>
+  value === undefined
+    ? object().optional().default(undefined)
+    : object(
+        Object.fromEntries(
+          Object.keys((value ?? {}) as object)
+            .filter((k) => k !== '__proto__')
+            .map((k) => [k, number().strict(true).min(0).max(1e9).required()]),
+        ),
+      ).required(),
+)
+
+const device = object({
+  id: identifier(),
+  part: identifier(),
+  name: text(),
+  count: number().strict(true).integer().min(1).max(64).required(),
+  wiring: identifier().optional(),
+  variant: identifier().optional(),
+  settings: settings as never,
+}).exact()
+
+const schema = object({
+  format: number()
+    .strict(true)
+    .oneOf([1], '${path} must be 1: this program reads project format 1')
+    .required(),
+  name: text(),
+  notes: optionalText(),
+  stance: string().strict(true).oneOf(stances).required(),
+  needs: object({
+    devices: array().of(device).max(200).required(),
+    limits: object({
+      ambient: quantity('°C').min(-60).max(150).required(),
+      current: quantity('A').min(0).max(100).optional(),
+      price: number().strict(true).min(0).max(1e6).optional(),
+    })
+      .exact()
+      .required(),
+  })
+    .exact()
+    .required(),
+  chip: object({
+    part: identifier().optional(),
+    clock: object({
+      source: identifier(),
+      frequency: quantity('Hz').min(0).max(1e10).required(),
+      part: identifier().optional(),
+    })
+      .exact()
+      .optional()
+      .default(undefined),
+  })
+    .exact()
+    .required(),
+  pins: object({
+    locks: names as never,
+    excluded: array().of(identifier()).max(1000).required(),
+    kept: names as never,
+  })
+    .exact()
+    .required(),
+  power: object({ source: identifier().optional(), regulator: identifier().optional() }).exact().required(),
+  build: object({ support: sides as never })
+    .exact()
+    .required(),
+}).exact()
+
+/** Reads a design. Throws FaultyFile with every fault and its path. */
+export const readDesign = (data: unknown, file: string): Design => {
+  const design = readWith<unknown>(schema, data, file) as Design
+  const faults: Fault[] = []
+  const seen = new Set<string>()
+  design.needs.devices.forEach((d, i) => {
+    if (seen.has(d.id)) faults.push({ path: `needs.devices[${i}].id`, message: `${d.id} is there twice` })
+    seen.add(d.id)
+  })
+  if (faults.length > 0) throw new FaultyFile(file, faults)
+  return design
+}

@@ -1,0 +1,70 @@
+// The design: what the builder decided, and never a result. One plain JSON document, the only thing a user edits.
+
+export const stageNames = ['needs', 'chip', 'pins', 'power', 'build'] as const
+export type StageName = (typeof stageNames)[number]
+
+export const stances = ['by-the-book', 'lean', 'bare-bones'] as const
+/** What support parts and margins are asked for. */
+export type Stance = (typeof stances)[number]
+
+export interface NeedDevice {
+  id: string
+  part: string
+  name: string
+  count: number
+  wiring?: string
+  variant?: string
+  /** `<signal>.current` in amperes, `<signal>.frequency` in hertz. */
+  settings?: Record<string, number>
+}
+
+export interface Limits {
+  /** °C around the board, at its warmest. */
+  ambient: number
+  /** Amperes from the source. */
+  current?: number
+  /** Euro. */
+  price?: number
+}
+export type LimitName = keyof Limits
+
+export interface ClockChoice {
+  source: string
+  frequency: number
+  /** The crystal or resonator fitted. */
+  part?: string
+}
+
+export interface Design {
+  format: 1
+  name: string
+  notes?: string
+  stance: Stance
+  needs: { devices: NeedDevice[]; limits: Limits }
+  chip: { part?: string; clock?: ClockChoice }
+  pins: {
+    /** Signal → pin that the builder insists on. */
+    locks: Record<string, string>
+    /** Pins that no signal may use. */
+    excluded: string[]
+    /** The plan to stay close to, so that one change moves few wires. */
+    kept: Record<string, string>
+  }
+  /** No regulator: the source feeds the rail itself. */
+  power: { source?: string; regulator?: string }
+  build: {
+    /** Support parts put in or left out against the stance. */
+    support: Record<string, 'in' | 'out'>
+  }
+}
+
+export const emptyDesign = (name: string): Design => ({
+  format: 1,
+  name,
+  stance: 'by-the-book',
+  needs: { devices: [], limits: { ambient: 30 } },
+  chip: {},
+  pins: { locks: {}, excluded: [], kept: {} },
+  power: {},
+  build: { support: {} },
+})

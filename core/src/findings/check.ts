@@ -1,0 +1,35 @@
+// A check looks for one kind of mistake over everything the stages have computed.
+
+import type { BuildResult } from '../build'
+import type { ChipResult } from '../chip'
+import type { ClockResult } from '../clock'
+import type { Design, StageName } from '../design'
+import type { NeedsResult } from '../needs'
+import type { Library } from '../parts'
+import type { PinsResult } from '../pins'
+import type { PowerResult } from '../power'
+import type { Finding } from './finding'
+
+/** What the stages made, in working order. */
+export interface Stages {
+  design: Design
+  library: Library
+  needs: NeedsResult
+  chip: ChipResult
+  clock: ClockResult
+  pins: PinsResult
+  power: PowerResult
+  build: BuildResult
+}
+
+export interface Check {
+  id: string
+  stage: StageName
+  looksFor: string
+  /** Where the rule comes from. */
+  rule: string
+  run: (stages: Stages) => Omit<Finding, 'check' | 'stage'>[]
+}
+
+export const runChecks = (checks: readonly Check[], stages: Stages): Finding[] =>
+  checks.flatMap((check) => check.run(stages).map((f) => ({ ...f, check: check.id, stage: check.stage })))

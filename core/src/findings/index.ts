@@ -1,0 +1,3 @@
+export * from './worked'
+export * from './finding'
+export * from './check'

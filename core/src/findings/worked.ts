@@ -1,0 +1,106 @@
+// A number that can show its working: every number a stage shows is one of these.
+
+import { exactly, fullRange, type Range, type Unit } from '../quantity'
+import type { LimitKind, Rated } from '../parts'
+
+/** Where a value was taken from. */
+export type Origin =
+  | {
+      kind: 'part'
+      part: string
+      name: string
+      field: string
+      sheet?: string
+      place?: string
+      limit?: LimitKind
+    }
+  | { kind: 'need'; what: string }
+  | { kind: 'decision'; what: string }
+  | { kind: 'rule'; source: string }
+  | { kind: 'worked'; of: Worked }
+
+export interface WorkedInput {
+  symbol: string
+  label: string
+  value: Range
+  unit: Unit
+  origin: Origin
+}
+
+export interface Worked {
+  label: string
+  symbol: string
+  value: Range
+  unit: Unit
+  /** In the field's symbols, with the inputs' symbols in it. */
+  formula: string
+  inputs: WorkedInput[]
+  /** Which corner decides, or a source of the formula. */
+  note?: string
+}
+
+export const fromWorked = (of: Worked): WorkedInput => ({
+  symbol: of.symbol,
+  label: of.label,
+  value: of.value,
+  unit: of.unit,
+  origin: { kind: 'worked', of },
+})
+
+export const fromRule = (
+  symbol: string,
+  label: string,
+  value: number,
+  unit: Unit,
+  source: string,
+): WorkedInput => ({
+  symbol,
+  label,
+  value: exactly(value),
+  unit,
+  origin: { kind: 'rule', source },
+})
+
+export const fromDecision = (
+  symbol: string,
+  label: string,
+  value: number,
+  unit: Unit,
+  what: string,
+): WorkedInput => ({
+  symbol,
+  label,
+  value: exactly(value),
+  unit,
+  origin: { kind: 'decision', what },
+})
+
+export interface SheetPart {
+  id: string
+  name: string
+  sheet: string
+}
+
+export const partOrigin = (
+  part: SheetPart,
+  field: string,
+  rated?: Pick<Rated, 'source' | 'kind'>,
+): Origin => ({
+  kind: 'part',
+  part: part.id,
+  name: part.name,
+  field,
+  sheet: part.sheet,
+  place: rated?.source,
+  limit: rated?.kind,
+})
+
+/** A rated value of a part as an input. */
+export const fromPart = (
+  symbol: string,
+  label: string,
+  part: SheetPart,
+  field: string,
+  rated: Rated,
+  unit: Unit,
+): WorkedInput => ({ symbol, label, value: fullRange(rated), unit, origin: partOrigin(part, field, rated) })

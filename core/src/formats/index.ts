@@ -1,0 +1,3 @@
+export * from './tables'
+export * from './pin-header'
+export * from './report'

@@ -1,0 +1,33 @@
+// The whole analysis as plain text, for the command line.
+
+import type { Analysis } from '../analysis'
+import { stageNames } from '../design'
+import { formatQuantity } from '../quantity'
+
+export const textReport = (a: Analysis): string => {
+  const out: string[] = [a.design.name, '='.repeat(a.design.name.length), '']
+  const line = (text = '') => out.push(text)
+  for (const gauge of a.gauges) {
+    const w = gauge.worked
+    line(`${gauge.label}: ${w ? formatQuantity(w.value[gauge.corner], w.unit, 3) : gauge.instead}`)
+  }
+  line()
+  line(`Chip: ${a.chip.chip?.name ?? 'none chosen'}`)
+  for (const wire of a.pins.plan?.wires ?? [])
+    line(
+      `  ${wire.signal.name}: leg ${wire.pin.legs.join('/')} ${wire.pin.id}${wire.impossible ? ` (can't work: ${wire.impossible})` : ''}`,
+    )
+  line()
+  line('Parts:')
+  for (const row of a.build.parts)
+    line(`  ${row.count} x ${row.name} ${row.value} ${row.refs.join(' ')}`.trimEnd())
+  line()
+  line('Findings:')
+  for (const stage of stageNames)
+    for (const f of a.findings.filter((x) => x.stage === stage)) {
+      line(`  [${f.severity}] ${f.text}`)
+      for (const fact of f.because) line(`      ${fact.text}`)
+    }
+  if (a.findings.length === 0) line('  none')
+  return `${out.join('\n')}\n`
+}

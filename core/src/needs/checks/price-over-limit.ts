@@ -1,0 +1,31 @@
+import type { Check } from '../../findings'
+
+export const priceOverLimit: Check = {
+  id: 'needs.price-over-limit',
+  stage: 'needs',
+  looksFor: 'parts that cost more than the project’s limit',
+  rule: 'the price limit on the Needs page',
+  run: ({ design, build }) => {
+    const limit = design.needs.limits.price
+    const price = build.price.value.max
+    if (limit === undefined || price <= limit) return []
+    const dearest = [...build.parts].sort((a, b) => b.total - a.total).slice(0, 3)
+    return [
+      {
+        id: 'needs.price-over-limit',
+        severity: 'risks',
+        text: `The parts cost € ${price.toFixed(2)}, and € ${limit.toFixed(2)} was the limit.`,
+        because: [
+          { text: `All parts together are € ${price.toFixed(2)}`, worked: build.price },
+          ...dearest.map((r) => ({ text: `${r.name} takes € ${r.total.toFixed(2)}` })),
+        ],
+        fixes: [
+          {
+            label: `Raise the limit to € ${Math.ceil(price)}`,
+            edits: [{ kind: 'setLimit', limit: 'price', value: Math.ceil(price) }],
+          },
+        ],
+      },
+    ]
+  },
+}

@@ -1,0 +1,3 @@
+export * from './resolve'
+export * from './typed'
+export { needsChecks } from './checks'

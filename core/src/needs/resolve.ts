@@ -1,0 +1,145 @@
+// From the list of devices to single instances and to the signals they ask of the chip. Devices on a shared bus
+// (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
+
+import type { Design, NeedDevice } from '../design'
+import { exactly, type Range } from '../quantity'
+import { fromPart, type Worked } from '../findings'
+import {
+  type Device,
+  type DeviceSignal,
+  type DeviceWiring,
+  findPart,
+  type Library,
+  type SignalKind,
+} from '../parts'
+
+export interface Instance {
+  /** `d3.1` */
+  id: string
+  need: NeedDevice
+  name: string
+  part: Device
+  wiring: DeviceWiring
+}
+
+/** One wire that the chip must serve, and what hangs on its other end. */
+export interface SignalNeed {
+  /** `d3.1.SDA`, or `i2c.SDA` for a line that several devices share. */
+  id: string
+  name: string
+  kind: SignalKind
+  /** Signals of one bus need one unit. */
+  bus?: { kind: 'i2c' | 'spi' | 'uart' | 'can'; group: string; line: string }
+  frequency?: number
+  quiet: boolean
+  ends: { instance: Instance; signal: DeviceSignal }[]
+}
+
+export interface NeedsResult {
+  instances: Instance[]
+  signals: SignalNeed[]
+  /** How many signals of each kind. */
+  asked: { kind: string; count: number; names: string[] }[]
+  program: Worked
+  data: Worked
+  /** Devices of the design that are not in the library. */
+  unknown: NeedDevice[]
+}
+
+export const kindWords: Record<SignalKind, string> = {
+  'digital-out': 'output',
+  'digital-in': 'input',
+  'analog-in': 'analog input',
+  'analog-out': 'analog output',
+  pwm: 'PWM output',
+  interrupt: 'interrupt input',
+  touch: 'touch input',
+  wake: 'wake-up input',
+  bus: 'bus line',
+}
+const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }
+const sharedBuses = new Set(['i2c', 'spi', 'can'])
+
+export const askedWord = (signal: SignalNeed): string =>
+  signal.bus ? `${busWords[signal.bus.kind]} line` : kindWords[signal.kind]
+
+const instancesOf = (need: NeedDevice, part: Device): Instance[] => {
+  const wiring = part.wirings.find((w) => w.id === need.wiring) ?? part.wirings[0]!
+  return Array.from({ length: need.count }, (_, i) => ({
+    id: `${need.id}.${i + 1}`,
+    need,
+    name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
+    part,
+    wiring,
+  }))
+}
+
+const signalsOf = (instances: Instance[]): SignalNeed[] => {
+  const signals = new Map<string, SignalNeed>()
+  for (const instance of instances)
+    for (const signal of instance.wiring.signals) {
+      const end = { instance, signal }
+      const shared = signal.bus !== undefined && sharedBuses.has(signal.bus)
+      const group = signal.bus && (shared ? signal.bus : `${signal.bus}.${instance.id}`)
+      const id = shared ? `${signal.bus}.${signal.line}` : `${instance.id}.${signal.id}`
+      const known = signals.get(id)
+      if (known) {
+        known.ends.push(end)
+        continue
+      }
+      signals.set(id, {
+        id,
+        name: shared
+          ? `${busWords[signal.bus!]} ${signal.line}`
+          : instance.wiring.signals.length === 1
+            ? instance.name
+            : `${instance.name} ${signal.id}`,
+        kind: signal.kind,
+        bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
+        frequency: instance.need.settings?.[`${signal.id}.frequency`] ?? signal.frequency,
+        quiet: signal.quiet ?? false,
+        ends: [end],
+      })
+    }
+  return [...signals.values()]
+}
+
+/** Bytes of one memory that the devices' code takes, each kind of device once. */
+const memory = (instances: Instance[], which: 'program' | 'data', symbol: string): Worked => {
+  const parts = [...new Map(instances.map((i) => [i.part.id, i.part])).values()]
+  const total = parts.reduce((sum, p) => sum + p.memory[which], 0)
+  const value: Range = exactly(total)
+  return {
+    label:
+      which === 'program' ? 'Program memory the devices’ code takes' : 'Data memory the devices’ code takes',
+    symbol,
+    value,
+    unit: '',
+    formula: parts.map((_, i) => `m${i + 1}`).join(' + ') || '0',
+    inputs: parts.map((p, i) =>
+      fromPart(`m${i + 1}`, p.name, p, `memory.${which}`, { typ: p.memory[which], kind: 'typical' }, ''),
+    ),
+    note: 'In bytes; each kind of device once, since its code serves them all.',
+  }
+}
+
+export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
+  const unknown: NeedDevice[] = []
+  const instances = design.needs.devices.flatMap((need) => {
+    const part = findPart(library, 'device', need.part)
+    if (part) return instancesOf(need, part)
+    unknown.push(need)
+    return []
+  })
+  const signals = signalsOf(instances)
+  const asked = new Map<string, string[]>()
+  for (const s of signals) asked.set(askedWord(s), [...(asked.get(askedWord(s)) ?? []), s.name])
+  return {
+    instances,
+    signals,
+    asked: [...asked].map(([kind, names]) => ({ kind, count: names.length, names })),
+    program: memory(instances, 'program', 'M_program'),
+    data: memory(instances, 'data', 'M_data'),
+    unknown,
+  }
+}

@@ -1,0 +1,67 @@
+import type { Check, Fix } from '../../findings'
+
+export const clash: Check = {
+  id: 'pins.clash',
+  stage: 'pins',
+  looksFor: 'signals that the chip can’t serve all at once',
+  rule: 'the chip’s functions, one signal a leg',
+  run: ({ chip, design, needs, pins: { plan } }) => {
+    if (!chip.chip || !plan || plan.status !== 'clash') return []
+    const locked = plan.clash.filter((s) => design.pins.locks[s.id])
+    const other = chip.candidates.find((c) => c.fits)
+    const devices = [
+      ...new Map(
+        plan.clash.flatMap((s) => s.ends.map((e) => [e.instance.need.id, e.instance.need] as const)),
+      ).values(),
+    ]
+    const fixes: Fix[] = [
+      ...(Object.keys(design.pins.locks).length > 0
+        ? [
+            {
+              label: 'Release all locks',
+              edits: Object.keys(design.pins.locks).map((signal) => ({
+                kind: 'unlockSignal' as const,
+                signal,
+                name: needs.signals.find((s) => s.id === signal)?.name ?? signal,
+              })),
+            },
+          ]
+        : []),
+      ...(design.pins.excluded.length > 0
+        ? [
+            {
+              label: 'Allow the legs kept free',
+              edits: design.pins.excluded.map((pin) => ({ kind: 'includePin' as const, pin })),
+            },
+          ]
+        : []),
+      ...(other
+        ? [
+            {
+              label: `Choose ${other.chip.name}`,
+              edits: [{ kind: 'chooseChip' as const, part: other.chip.id, name: other.chip.name }],
+            },
+          ]
+        : []),
+      ...devices.slice(0, 3).map((d) => ({
+        label: `Do without ${d.name}`,
+        edits: [{ kind: 'removeDevice' as const, id: d.id }],
+      })),
+    ]
+    return [
+      {
+        id: 'pins.clash',
+        severity: 'stops',
+        grade: 'impossible',
+        text: `${chip.chip.name} can’t serve everything: ${plan.clashText}.`,
+        because: [
+          ...plan.clash.map((s) => ({
+            text: `${s.name} needs a leg of its own${locked.includes(s) ? `, locked on ${design.pins.locks[s.id]}` : ''}`,
+          })),
+          { text: 'Without any one of these the others would fit' },
+        ],
+        fixes,
+      },
+    ]
+  },
+}

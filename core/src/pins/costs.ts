@@ -1,0 +1,164 @@
+// What makes one leg a worse choice than another, each with a name and a reason. Costs are whole numbers; only their
+// order matters: a leg that can stop the board costs more than any number of wires that move.
+
+import type { SignalNeed } from '../needs'
+import type { Chip, ChipPin, UnitKind } from '../parts'
+import { attributeOf } from './ways'
+
+export interface CostItem {
+  name: string
+  points: number
+  reason: string
+}
+
+interface CostRule {
+  name: string
+  cost: (
+    signal: SignalNeed,
+    pin: ChipPin,
+    context: CostContext,
+  ) => { points: number; reason: string } | undefined
+}
+export interface CostContext {
+  chip: Chip
+  kept: Record<string, string>
+  /** How many of the chip's pins offer each kind of unit, less how many signals ask for it. */
+  spare: Map<UnitKind, number>
+  kindOfUnit: Map<string, UnitKind>
+}
+
+/** Whether a device drives this line, against a programmer that drives it too. */
+export const deviceDrives = (signal: SignalNeed): boolean =>
+  signal.ends.some((e) => e.signal.electrical.kind === 'logic-output' && !e.signal.electrical.openDrain)
+
+const loads = (signal: SignalNeed): boolean =>
+  signal.ends.some((e) => ['led', 'switched', 'contact'].includes(e.signal.electrical.kind))
+
+const rules: CostRule[] = [
+  {
+    name: 'programming leg',
+    cost: (signal, pin) => {
+      const use = attributeOf(pin, 'programming')
+      if (!use) return undefined
+      if (deviceDrives(signal))
+        return {
+          points: 60,
+          reason: `${signal.name} drives the line that the programmer drives as ${use.signal}`,
+        }
+      if (loads(signal))
+        return {
+          points: 9,
+          reason: `${signal.name} loads the programmer’s ${use.signal}, and acts while programming`,
+        }
+      return { points: 6, reason: `${signal.name} shares the programmer’s ${use.signal}` }
+    },
+  },
+  {
+    name: 'debug leg',
+    cost: (_, pin) => {
+      const use = attributeOf(pin, 'debug')
+      return use && { points: 30, reason: `using it gives up the debugger’s ${use.signal}` }
+    },
+  },
+  {
+    name: 'start-up strap',
+    cost: (signal, pin) => {
+      const strap = attributeOf(pin, 'strap')
+      return (
+        strap && {
+          points: 25,
+          reason: `sampled at reset: it must be ${strap.needs}, and ${signal.name} hangs on it`,
+        }
+      )
+    },
+  },
+  {
+    name: 'download link',
+    cost: (_, pin) =>
+      attributeOf(pin, 'download-link') && {
+        points: 20,
+        reason: 'shared with the line that programs are loaded over',
+      },
+  },
+  {
+    name: 'start-up twitch',
+    cost: (signal, pin) => {
+      const startup = attributeOf(pin, 'startup')
+      if (!signal.quiet || !startup || startup.state === 'floating' || startup.state === 'driven-low')
+        return undefined
+      return {
+        points: 20,
+        reason: `${startup.state.replace('-', ' ')} at start-up, and ${signal.name} must stay quiet`,
+      }
+    },
+  },
+  {
+    name: 'crystal leg',
+    cost: (_, pin) =>
+      attributeOf(pin, 'oscillator') && { points: 4, reason: 'kept free, a crystal can be fitted later' },
+  },
+  {
+    name: 'scarce ability spent',
+    cost: (signal, pin, { spare, kindOfUnit }) => {
+      const needed =
+        signal.bus?.kind ?? (signal.kind === 'pwm' ? 'timer' : signal.kind === 'analog-in' ? 'converter' : '')
+      const spent = [...new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!))].filter(
+        (kind) => kind !== needed && (spare.get(kind) ?? Infinity) <= 6 && weighs.has(kind),
+      )
+      if (spent.length === 0) return undefined
+      return {
+        points: spent.length,
+        reason: `it could be ${spent.map((k) => unitWords[k] ?? k).join(', ')}, of which there are few`,
+      }
+    },
+  },
+  {
+    name: 'moves a wire',
+    cost: (signal, pin, { kept }) => {
+      const before = kept[signal.id]
+      return before && before !== pin.id
+        ? { points: 4, reason: `${signal.name} was on ${before}` }
+        : undefined
+    },
+  },
+]
+
+const weighs = new Set<UnitKind>([
+  'converter',
+  'timer',
+  'i2c',
+  'spi',
+  'uart',
+  'interrupt',
+  'touch',
+  'wake',
+  'dac',
+])
+const unitWords: Partial<Record<UnitKind, string>> = {
+  converter: 'an analog input',
+  timer: 'a PWM output',
+  i2c: 'an I2C line',
+  spi: 'an SPI line',
+  uart: 'a serial line',
+  interrupt: 'an interrupt input',
+}
+
+export const costsOf = (signal: SignalNeed, pin: ChipPin, context: CostContext): CostItem[] =>
+  rules.flatMap((rule) => {
+    const cost = rule.cost(signal, pin, context)
+    return cost ? [{ name: rule.name, ...cost }] : []
+  })
+
+export const costContext = (chip: Chip, signals: SignalNeed[], kept: Record<string, string>): CostContext => {
+  const kindOfUnit = new Map(chip.units.map((u) => [u.id, u.kind]))
+  const spare = new Map<UnitKind, number>()
+  for (const pin of chip.pins)
+    for (const kind of new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!)))
+      spare.set(kind, (spare.get(kind) ?? 0) + 1)
+  for (const s of signals) {
+    const kind =
+      s.bus?.kind ?? (s.kind === 'pwm' ? 'timer' : s.kind === 'analog-in' ? 'converter' : undefined)
+    if (kind) spare.set(kind, (spare.get(kind) ?? 0) - 1)
+  }
+  return { chip, kept, spare, kindOfUnit }
+}

@@ -1,0 +1,95 @@
+// The Pins stage: plan, support parts of the signals, current of every leg.
+
+import type { SupportPart } from '../circuit'
+import { stockOf } from '../circuit'
+import type { ClockResult } from '../clock'
+import type { Design } from '../design'
+import type { Worked } from '../findings'
+import type { NeedsResult } from '../needs'
+import type { Chip, Library } from '../parts'
+import { exactly } from '../quantity'
+import { type Plan, planPins } from './plan'
+import { ledOnLeg, type LedOnLeg, supportOf } from './support'
+
+export interface PinsResult {
+  chip?: Chip
+  plan?: Plan
+  /** Pins that are spoken for before any signal: crystal, reset. */
+  taken: Record<string, string>
+  support: SupportPart[]
+  /** By signal id. */
+  leds: Record<string, LedOnLeg>
+  /** signal → pin, of the plan. */
+  assignment: Record<string, string>
+  left: Worked
+}
+
+export const takenPins = (
+  chip: Chip,
+  clock: Pick<ClockResult, 'pins' | 'source'>,
+): Record<string, string> => {
+  const taken: Record<string, string> = {}
+  for (const pin of clock.pins) taken[pin] = `the ${clock.source?.kind ?? 'clock'} is on it`
+  for (const pin of chip.pins)
+    if (pin.attributes?.some((a) => a.kind === 'reset'))
+      taken[pin.id] = 'it is the reset leg, and the programmer needs it'
+  return taken
+}
+
+const legsLeft = (plan: Plan | undefined): Worked => {
+  const free = plan?.free.length ?? 0
+  const used = plan?.wires.length ?? 0
+  return {
+    label: 'Legs left over',
+    symbol: 'n_left',
+    value: exactly(free),
+    unit: '',
+    formula: 'n_usable − n_used',
+    inputs: [
+      {
+        symbol: 'n_usable',
+        label: 'legs that can carry a signal, less crystal and reset',
+        value: exactly(free + used),
+        unit: '',
+        origin: { kind: 'rule', source: 'counted from the chip’s part file' },
+      },
+      {
+        symbol: 'n_used',
+        label: 'legs with a signal',
+        value: exactly(used),
+        unit: '',
+        origin: { kind: 'rule', source: 'counted from the plan' },
+      },
+    ],
+  }
+}
+
+export const resolvePins = (
+  design: Design,
+  library: Library,
+  needs: NeedsResult,
+  chip: Chip | undefined,
+  clock: ClockResult,
+  rail: Worked | undefined,
+): PinsResult => {
+  if (!chip) return { taken: {}, support: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
+  const taken = takenPins(chip, clock)
+  const plan = planPins(chip, needs.signals, design.pins, taken)
+  const context = rail && { design, library, chip, rail, stock: stockOf(library) }
+  return {
+    chip,
+    plan,
+    taken,
+    support: context ? supportOf(plan.wires, context) : [],
+    leds: context
+      ? Object.fromEntries(
+          plan.wires.flatMap((w) => {
+            const on = ledOnLeg(w, context)
+            return on ? [[w.signal.id, on] as const] : []
+          }),
+        )
+      : {},
+    assignment: Object.fromEntries(plan.wires.map((w) => [w.signal.id, w.pin.id])),
+    left: legsLeft(plan),
+  }
+}

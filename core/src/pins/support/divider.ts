@@ -1,0 +1,59 @@
+// The second half of a divider, for a sensor that is only a resistance.
+
+import { preferred } from '../../circuit'
+import { everyStance, supportChoice } from '../../design'
+import { netOf, type SignalSupport } from './context'
+
+export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
+  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'analog')
+  const analog = end?.signal.electrical
+  if (!end || analog?.kind !== 'analog' || !analog.divider || !analog.dividerTo || !stock.resistors) return []
+  const key = `divider:${wire.signal.id}`
+  const value = preferred(stock.resistors, analog.divider, 'nearest')
+  return [
+    {
+      key,
+      name: `divider resistor of ${wire.signal.name}`,
+      part: stock.resistors,
+      value,
+      legs: [
+        { name: '1', net: netOf(wire.signal.name) },
+        { name: '2', net: analog.dividerTo === 'ground' ? 'GND' : 'VCC' },
+      ],
+      why: `${end.instance.name} is a resistance; with this one it makes a voltage to measure`,
+      worked: [
+        {
+          label: `Divider resistor of ${wire.signal.name}`,
+          symbol: 'R',
+          value: { min: analog.divider, typ: analog.divider, max: analog.divider },
+          unit: 'Ω',
+          formula: 'R_sheet',
+          inputs: [
+            {
+              symbol: 'R_sheet',
+              label: 'resistor the sensor’s sheet asks for',
+              value: { min: analog.divider, typ: analog.divider, max: analog.divider },
+              unit: 'Ω',
+              origin: {
+                kind: 'part',
+                part: end.instance.part.id,
+                name: end.instance.part.name,
+                field: `${end.signal.id}.divider`,
+                sheet: end.instance.part.sheet,
+                place: end.signal.source,
+              },
+            },
+          ],
+        },
+      ],
+      signal: wire.signal.id,
+      ...supportChoice(design, key, everyStance),
+      risk: {
+        severity: 'stops',
+        grade: 'impossible',
+        text: `Without it ${wire.signal.name} reads the same, whatever ${end.instance.name} sees.`,
+        facts: [{ text: 'One resistance alone gives no voltage to measure' }],
+      },
+    },
+  ]
+}

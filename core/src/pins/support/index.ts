@@ -1,0 +1,18 @@
+// All kinds of support that a single wire can ask for.
+
+import type { SupportPart } from '../../circuit'
+import type { Wire } from '../plan'
+import type { SignalSupport, SignalSupportContext } from './context'
+import { sensorDivider } from './divider'
+import { switchedLoad } from './gate'
+import { ledResistor } from './led'
+import { busPullUp, contactPullUp } from './pull'
+
+const kinds: SignalSupport[] = [ledResistor, contactPullUp, busPullUp, switchedLoad, sensorDivider]
+
+export const supportOf = (wires: Wire[], context: SignalSupportContext): SupportPart[] =>
+  wires.flatMap((wire) => kinds.flatMap((kind) => kind(wire, context)))
+
+export { gateKey } from './gate'
+export { ledKey, ledOnLeg, type LedOnLeg } from './led'
+export { netOf, outputResistance } from './context'

@@ -1,0 +1,44 @@
+import type { Check } from '../../findings'
+import { formatQuantity } from '../../quantity'
+
+export const budgetExceeded: Check = {
+  id: 'power.budget-exceeded',
+  stage: 'power',
+  looksFor: 'a project that draws more than its current budget',
+  rule: 'the current budget on the Needs page',
+  run: ({ design, power }) => {
+    const budget = design.needs.limits.current
+    const most = power.fromSource.value.max
+    if (budget === undefined || most <= budget) return []
+    const eaters = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max).slice(0, 3)
+    const raised = Math.ceil(most * 100) / 100
+    return [
+      {
+        id: 'power.budget-exceeded',
+        severity: 'risks',
+        text: `Everything at once draws up to ${formatQuantity(most, 'A', 3)}; the budget is ${formatQuantity(budget, 'A')}.`,
+        because: [
+          ...eaters.map((c) => ({
+            text: `${c.name} takes up to ${formatQuantity(c.work.value.max, 'A', 2)}`,
+            worked: c.work,
+          })),
+          { text: `All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
+        ],
+        fixes: [
+          ...(power.lamp?.present
+            ? [
+                {
+                  label: 'Leave out the power lamp',
+                  edits: [{ kind: 'leaveOut' as const, support: 'power-lamp', name: 'power lamp' }],
+                },
+              ]
+            : []),
+          {
+            label: `Raise the budget to ${formatQuantity(raised, 'A')}`,
+            edits: [{ kind: 'setLimit' as const, limit: 'current' as const, value: raised }],
+          },
+        ],
+      },
+    ]
+  },
+}

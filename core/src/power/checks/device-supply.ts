@@ -1,0 +1,44 @@
+import type { Check } from '../../findings'
+import { formatQuantity, fullRange } from '../../quantity'
+
+export const deviceSupply: Check = {
+  id: 'power.device-supply',
+  stage: 'power',
+  looksFor: 'a device fed outside its supply range',
+  rule: 'recommended and absolute maximum supply of the device',
+  run: ({ design, needs, power }) => {
+    const rail = power.rail
+    if (!rail) return []
+    return design.needs.devices.flatMap((need) => {
+      const part = needs.instances.find((i) => i.need.id === need.id)?.part
+      if (!part?.supply) return []
+      const supply = fullRange(part.supply)
+      if (rail.value.min >= supply.min && rail.value.max <= supply.max) return []
+      const absolute = part.supplyAbsolute ? fullRange(part.supplyAbsolute).max : supply.max * 1.2
+      const breaks = rail.value.max > absolute
+      const fitting = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
+      return [
+        {
+          id: `power.device-supply:${need.id}`,
+          severity: breaks ? ('stops' as const) : ('risks' as const),
+          grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
+          text: `${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; the rail is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
+          because: [
+            {
+              text: `The rail is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
+              worked: rail,
+            },
+            {
+              text: `${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
+            },
+          ],
+          fixes: fitting.map((r) => ({
+            label: `Use ${r.regulator.name}`,
+            edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
+          })),
+          about: { device: need.id },
+        },
+      ]
+    })
+  },
+}

@@ -1,0 +1,18 @@
+import type { Check } from '../../findings'
+import { budgetExceeded } from './budget-exceeded'
+import { deviceSupply } from './device-supply'
+import { dropout } from './dropout'
+import { regulatorInput } from './regulator-input'
+import { regulatorOverloaded } from './regulator-overloaded'
+import { regulatorTooHot } from './regulator-too-hot'
+import { sourceTooWeak } from './source-too-weak'
+
+export const powerChecks: Check[] = [
+  regulatorInput,
+  regulatorTooHot,
+  dropout,
+  sourceTooWeak,
+  regulatorOverloaded,
+  deviceSupply,
+  budgetExceeded,
+]

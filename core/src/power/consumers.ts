@@ -1,0 +1,182 @@
+// Who draws how much from the rail, at rest and at work.
+
+import type { ClockResult } from '../clock'
+import type { Design } from '../design'
+import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
+import type { NeedsResult } from '../needs'
+import type { Chip, Device } from '../parts'
+import type { PinsResult } from '../pins'
+import { add, exactly, fullRange, multiply, type Range, scale } from '../quantity'
+import type { PowerLamp } from './lamp'
+
+export interface Consumer {
+  id: string
+  name: string
+  count: number
+  /** All of them together. */
+  rest: Worked
+  work: Worked
+  /** Over the device's own cycle. */
+  average: Worked
+}
+
+const current = (
+  label: string,
+  formula: string,
+  value: Range,
+  inputs: WorkedInput[],
+  symbol = 'I',
+  note?: string,
+): Worked => ({
+  label,
+  symbol,
+  value,
+  unit: 'A',
+  formula,
+  inputs,
+  note,
+})
+const same = (id: string, name: string, count: number, work: Worked, rest?: Worked): Consumer => ({
+  id,
+  name,
+  count,
+  work,
+  rest: rest ?? { ...work, label: `${name}, off`, value: exactly(0), formula: '0', inputs: [] },
+  average: work,
+})
+
+const chipConsumer = (chip: Chip, clock: ClockResult): Consumer => {
+  const f = clock.frequency
+  const ofMode = (kind: 'active' | 'idle' | 'sleep', word: string): Worked | undefined => {
+    const mode = chip.modes.find((m) => m.kind === kind)
+    if (!mode) return undefined
+    const base = fullRange(mode.current)
+    const per = mode.perHertz ? fullRange(mode.perHertz) : exactly(0)
+    const inputs = [
+      fromPart('I_0', `${mode.name}, clock stopped`, chip, `modes.${mode.id}.current`, mode.current, 'A'),
+      ...(mode.perHertz
+        ? [
+            fromPart('k', 'current for each hertz', chip, `modes.${mode.id}.perHertz`, mode.perHertz, ''),
+            fromWorked(f),
+          ]
+        : []),
+    ]
+    return current(
+      `${chip.name} ${word}`,
+      mode.perHertz ? 'I_0 + k · f' : 'I_0',
+      add(base, multiply(per, f.value)),
+      inputs,
+      'I_chip',
+    )
+  }
+  const active = ofMode('active', 'working') ?? current(`${chip.name} working`, '0', exactly(0), [])
+  const rest = ofMode('idle', 'idle') ?? active
+  return { id: 'chip', name: chip.name, count: 1, work: active, rest, average: active }
+}
+
+const deviceConsumer = (id: string, name: string, part: Device, count: number): Consumer | undefined => {
+  const modes = part.modes
+  if (modes.length === 0) return undefined
+  const of = (mode: Device['modes'][number], word: string): Worked =>
+    current(`${name}, ${word}`, count > 1 ? 'n · I_mode' : 'I_mode', scale(fullRange(mode.current), count), [
+      fromPart('I_mode', mode.name, part, `modes.${mode.id}.current`, mode.current, 'A'),
+      ...(count > 1 ? [fromRule('n', 'how many', count, '', 'Needs page')] : []),
+    ])
+  const shared = modes.every((m) => m.share !== undefined)
+  const average: Worked | undefined = shared
+    ? current(
+        `${name}, average`,
+        'Σ share · I_mode',
+        add(...modes.map((m) => scale(fullRange(m.current), m.share! * count))),
+        modes.flatMap((m, i) => [
+          fromPart(`I_${i + 1}`, m.name, part, `modes.${m.id}.current`, m.current, 'A'),
+          fromRule(`s_${i + 1}`, `share of the time in ${m.name}`, m.share!, '', part.sheet),
+        ]),
+      )
+    : undefined
+  const work = of(modes[modes.length - 1]!, modes[modes.length - 1]!.name)
+  return { id, name, count, rest: of(modes[0]!, modes[0]!.name), work, average: average ?? work }
+}
+
+export const consumersOf = (
+  design: Design,
+  needs: NeedsResult,
+  chip: Chip | undefined,
+  clock: ClockResult,
+  pins: PinsResult,
+  rail: Worked | undefined,
+  lamp: PowerLamp | undefined,
+): Consumer[] => {
+  const devices = design.needs.devices.flatMap((need) => {
+    const instances = needs.instances.filter((i) => i.need.id === need.id)
+    const part = instances[0]?.part
+    const own = part && deviceConsumer(need.id, need.name, part, instances.length)
+    const leds = instances.flatMap((i) =>
+      i.wiring.signals.flatMap((s) => {
+        const on = pins.leds[`${i.id}.${s.id}`]
+        const fitted = on && pins.support.find((p) => p.key === `led:${i.id}.${s.id}`)?.present
+        return on ? [fitted ? on.current : on.bare] : []
+      }),
+    )
+    const light =
+      leds.length > 0
+        ? [
+            same(
+              `${need.id}.light`,
+              need.name,
+              leds.length,
+              current(
+                `${need.name}, lit`,
+                leds.map((_, i) => `I_${i + 1}`).join(' + '),
+                add(...leds.map((l) => l.value)),
+                leds.map((l, i) => ({ ...fromWorked(l), symbol: `I_${i + 1}` })),
+              ),
+            ),
+          ]
+        : []
+    return [...(own ? [own] : []), ...light]
+  })
+  const pulls = pins.support.filter((s) => s.present && s.key.startsWith('pull:') && s.value)
+  const pulled =
+    rail && pulls.length > 0
+      ? [
+          same(
+            'pull-ups',
+            'Pull-ups, lines held low',
+            pulls.length,
+            current(
+              'Pull-ups, all lines low',
+              'Σ V_DD / R',
+              add(...pulls.map((p) => scale(rail.value, 1 / p.value!.value))),
+              [
+                fromWorked(rail),
+                ...pulls.map((p, i) =>
+                  fromRule(`R_${i + 1}`, p.name, p.value!.value, 'Ω' as const, 'fitted value'),
+                ),
+              ],
+            ),
+          ),
+        ]
+      : []
+  return [
+    ...(chip ? [chipConsumer(chip, clock)] : []),
+    ...devices,
+    ...pulled,
+    ...(lamp?.present ? [same('power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),
+  ]
+}
+
+/** Sum over the consumers of one of their currents. */
+export const sumOf = (
+  consumers: Consumer[],
+  which: 'rest' | 'work' | 'average',
+  label: string,
+  symbol: string,
+): Worked => ({
+  label,
+  symbol,
+  value: add(...consumers.map((c) => c[which].value)),
+  unit: 'A',
+  formula: consumers.map((_, i) => `I_${i + 1}`).join(' + ') || '0',
+  inputs: consumers.map((c, i) => ({ ...fromWorked(c[which]), symbol: `I_${i + 1}`, label: c.name })),
+})

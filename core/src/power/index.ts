@@ -1,0 +1,8 @@
+export * from './formulas'
+export { railVoltage } from './rail'
+export { type Consumer } from './consumers'
+export { inputVoltage, type Path, polarityKey } from './path'
+export { lampKey, type PowerLamp } from './lamp'
+export { objections, regulate, type Objection, type Regulation } from './regulate'
+export * from './resolve'
+export { powerChecks } from './checks'
