@@ -1,3 +1,4 @@
 export * from './worked'
 export * from './finding'
 export * from './check'
+export * from './print'

@@ -1,0 +1,95 @@
+// The Express application: hardening, API, and the built page. Composes; each router owns one resource.
+
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type Express, type RequestHandler } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { handleErrors, sendProblem } from './problems'
+import { analyseRoutes } from './routes/analyse'
+import { partRoutes } from './routes/parts'
+import { projectRoutes } from './routes/projects'
+import type { PartStore } from './store/parts'
+import type { ProjectStore } from './store/projects'
+
+export interface AppParts {
+  projects: ProjectStore
+  parts: PartStore
+  version: string
+  log: Logger
+  /** Names under which this server may be addressed, besides loopback. */
+  hosts: string[]
+  /** Folder of the built page; absent in tests of the API alone. */
+  page?: string
+}
+
+const loopback = ['127.0.0.1', 'localhost', '[::1]']
+const hostOf = (value: string) => value.replace(/:\d+$/, '')
+
+/** A page from elsewhere can't talk to this server, not even through a name that resolves to this machine. */
+const ownPagesOnly = (hosts: string[]): RequestHandler => {
+  const allowed = new Set([...loopback, ...hosts])
+  return (req, res, next) => {
+    const host = req.get('Host')
+    if (!host || !allowed.has(hostOf(host)))
+      return sendProblem(res, { title: 'This host name is not served here', status: 421 })
+    const origin = req.get('Origin')
+    if (origin !== undefined && origin !== `http://${host}`)
+      return sendProblem(res, { title: 'Requests from other pages are refused', status: 403 })
+    next()
+  }
+}
+
+export const makeApp = ({ projects, parts, version, log, hosts, page }: AppParts): Express => {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          // The component library writes its styles into the page.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  )
+  app.use(ownPagesOnly(hosts))
+  app.use('/api', express.json({ limit: '4mb', strict: true }))
+  app.get('/api/health', async (_req, res) => {
+    res.json({ status: 'ok', version, parts: (await parts.all()).length, projects: await projects.count() })
+  })
+  app.use('/api/projects', projectRoutes(projects))
+  app.use('/api/parts', partRoutes(parts))
+  app.use('/api/analyse', analyseRoutes(parts))
+  app.use('/api', (_req, res) => sendProblem(res, { title: 'There is nothing at this address', status: 404 }))
+  if (page && existsSync(join(page, 'index.html'))) {
+    app.use(
+      '/assets',
+      express.static(join(page, 'assets'), {
+        immutable: true,
+        maxAge: '1y',
+        index: false,
+        fallthrough: false,
+      }),
+    )
+    app.use(express.static(page, { index: false }))
+    app.get(/.*/, (_req, res) => {
+      res.set('Cache-Control', 'no-cache').sendFile(join(page, 'index.html'))
+    })
+  }
+  app.use(handleErrors((error) => log.error(error)))
+  return app
+}

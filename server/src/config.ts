@@ -1,0 +1,23 @@
+// Where the server listens and where it keeps its data, from the environment.
+
+import { join } from 'node:path'
+
+export interface Config {
+  host: string
+  port: number
+  /** Folder of the SQLite file. */
+  data: string
+  /** Folders shipped with the program. */
+  root: string
+}
+
+export class StartFailure extends Error {
+  override name = 'StartFailure'
+}
+
+export const readConfig = (env: NodeJS.ProcessEnv, root: string): Config => {
+  const port = env.PORT === undefined || env.PORT === '' ? 4870 : Number(env.PORT)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new StartFailure(`PORT is “${env.PORT}”; it must be a whole number from 0 to 65535.`)
+  return { host: env.HOST || '127.0.0.1', port, data: env.ROOT_BOARD_DATA || join(root, 'data'), root }
+}

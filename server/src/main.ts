@@ -1,0 +1,22 @@
+// The program: start, say where, stop cleanly.
+
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { readConfig, StartFailure } from './config'
+import { startServer } from './start'
+
+// Built to server/dist/main.js, developed in server/src/main.ts: the project is two folders up from either.
+const root = process.env.ROOT_BOARD_ROOT ?? join(fileURLToPath(new URL('.', import.meta.url)), '..', '..')
+
+try {
+  const running = await startServer(readConfig(process.env, root))
+  console.log(`Root Board is at ${running.address}`)
+  const stop = () => {
+    void running.stop().then(() => process.exit(0))
+  }
+  process.once('SIGTERM', stop)
+  process.once('SIGINT', stop)
+} catch (error) {
+  console.error(error instanceof StartFailure ? error.message : error)
+  process.exit(1)
+}

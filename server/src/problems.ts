@@ -1,0 +1,41 @@
+// Errors as application/problem+json (RFC 9457), with a path for each fault.
+
+import { FaultyFile } from '@root-board/core/parts'
+import type { ErrorRequestHandler, Response } from 'express'
+
+export interface ProblemBody {
+  title: string
+  status: number
+  detail?: string
+  faults?: { path: string; message: string }[]
+  [more: string]: unknown
+}
+
+export const sendProblem = (res: Response, body: ProblemBody): void => {
+  res.status(body.status).type('application/problem+json').send(JSON.stringify(body))
+}
+
+export const handleErrors =
+  (log: (error: unknown) => void): ErrorRequestHandler =>
+  (error: unknown, _req, res, next) => {
+    if (res.headersSent) return next(error)
+    if (error instanceof FaultyFile)
+      return sendProblem(res, {
+        title: 'The file has faults',
+        status: 422,
+        detail: error.file,
+        faults: error.faults,
+      })
+    const { status, type } = error as { status?: number; type?: string }
+    if (type === 'entity.too.large')
+      return sendProblem(res, { title: 'Too large: at most 4 MB can be sent', status: 413 })
+    if (type === 'entity.parse.failed')
+      return sendProblem(res, {
+        title: 'That is not JSON',
+        status: 400,
+        faults: [{ path: '', message: 'is not JSON' }],
+      })
+    if (status && status >= 400 && status < 500) return sendProblem(res, { title: 'Refused', status })
+    log(error)
+    return sendProblem(res, { title: 'Something failed on the server; nothing was changed', status: 500 })
+  }

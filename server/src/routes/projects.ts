@@ -1,0 +1,51 @@
+import { readDesign } from '@root-board/core/design'
+import { type Response, Router } from 'express'
+import { sendProblem } from '../problems'
+import type { ProjectStore, StoredProject } from '../store/projects'
+
+const tag = (version: number) => `"${version}"`
+const send = (res: Response, project: StoredProject, status = 200): void => {
+  res.status(status).set('ETag', tag(project.version)).json(project)
+}
+const gone = (res: Response): void => sendProblem(res, { title: 'There is no such project', status: 404 })
+
+export const projectRoutes = (projects: ProjectStore): Router => {
+  const router = Router()
+  router.get('/', async (_req, res) => {
+    res.json(await projects.list())
+  })
+  router.post('/', async (req, res) => {
+    send(res, await projects.create(readDesign(req.body, 'project')), 201)
+  })
+  router.get('/:id', async (req, res) => {
+    const found = await projects.find(req.params.id)
+    if (found) send(res, found)
+    else gone(res)
+  })
+  router.put('/:id', async (req, res) => {
+    const match = /^"(\d+)"$/.exec(req.get('If-Match') ?? '')
+    if (!match) {
+      sendProblem(res, { title: 'A save must say which version it was made from (If-Match)', status: 428 })
+      return
+    }
+    const result = await projects.save(req.params.id, Number(match[1]), readDesign(req.body, 'project'))
+    if (result === 'gone') gone(res)
+    else if ('saved' in result) send(res, result.saved)
+    else
+      sendProblem(res, {
+        title: 'The project was changed elsewhere in the meantime',
+        status: 412,
+        stored: result.stale,
+      })
+  })
+  router.delete('/:id', async (req, res) => {
+    if (await projects.remove(req.params.id)) res.status(204).end()
+    else gone(res)
+  })
+  router.post('/:id/restore', async (req, res) => {
+    const found = await projects.restore(req.params.id)
+    if (found) send(res, found)
+    else gone(res)
+  })
+  return router
+}

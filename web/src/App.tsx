@@ -1,0 +1,54 @@
+// Routes, theme and toasts. Every route is loaded when it is first asked for.
+
+import { CssBaseline, ThemeProvider } from '@mui/material'
+import { SnackbarProvider } from 'notistack'
+import { lazy, Suspense, useMemo } from 'react'
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { themeFor } from './look/theme'
+import { useMode } from './look/mode'
+
+const StartPage = lazy(() => import('./start/StartPage'))
+const ProjectPage = lazy(() => import('./frame/ProjectPage'))
+const BuildSheet = lazy(() => import('./sheet/BuildSheet'))
+const stages = {
+  needs: lazy(() => import('./stages/needs/NeedsPage')),
+  chip: lazy(() => import('./stages/chip/ChipPage')),
+  pins: lazy(() => import('./stages/pins/PinsPage')),
+  power: lazy(() => import('./stages/power/PowerPage')),
+  build: lazy(() => import('./stages/build/BuildPage')),
+}
+
+const router = createBrowserRouter([
+  { path: '/', element: <StartPage /> },
+  {
+    path: '/projects/:id',
+    element: <ProjectPage />,
+    children: [
+      { index: true, element: <Navigate to="needs" replace /> },
+      ...Object.entries(stages).map(([path, Stage]) => ({ path, element: <Stage /> })),
+      { path: 'sheet', element: <BuildSheet /> },
+    ],
+  },
+  { path: '*', element: <Navigate to="/" replace /> },
+])
+
+export const App = () => {
+  const { mode } = useMode()
+  const theme = useMemo(() => themeFor(mode), [mode])
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <Suspense
+          fallback={
+            <p className="faint" style={{ padding: 24 }}>
+              Loading …
+            </p>
+          }
+        >
+          <RouterProvider router={router} />
+        </Suspense>
+      </SnackbarProvider>
+    </ThemeProvider>
+  )
+}

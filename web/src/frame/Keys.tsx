@@ -1,0 +1,79 @@
+// The keys for the whole path, and the page that lists them.
+
+import { Dialog } from '@mui/material'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { useNavigate } from 'react-router'
+import { useProject } from '../store/project'
+import { useOrderedFindings } from './Evidence'
+import { useFrame } from './frame-state'
+import { stages } from './stages'
+
+const list: [string, string][] = [
+  [`1 … ${stages.length}`, 'go to a stage'],
+  ['/', 'find a leg, part, net, need, finding, stage or edit'],
+  ['n  p', 'next, previous finding'],
+  ['a', 'show what the first fix of the open finding would change; again to do it'],
+  ['l', 'on Pins: lock or unlock the chosen signal where it is'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['e', 'open or close the evidence'],
+  ['t', 'jump to the table of this stage'],
+  ['Esc', 'close what is open'],
+  ['?', 'this list'],
+]
+
+export const Keys = () => {
+  const navigate = useNavigate()
+  const frame = useFrame()
+  const { undo, redo } = useProject()
+  const { here, others } = useOrderedFindings()
+  const findings = [...here, ...others]
+  const stepTo = (by: number) => {
+    if (findings.length === 0) return
+    const at = findings.findIndex((f) => f.id === frame.finding)
+    const next = at < 0 ? (by > 0 ? 0 : findings.length - 1) : (at + by + findings.length) % findings.length
+    frame.set({ evidence: true, finding: findings[next]!.id })
+  }
+  useHotkeys(
+    stages.map((_, i) => String(i + 1)),
+    (e) => void navigate(stages[Number(e.key) - 1]!.name),
+    { useKey: true },
+  )
+  useHotkeys('/', () => frame.set({ search: true }), { useKey: true, preventDefault: true })
+  useHotkeys('shift+?', () => frame.set({ help: true }), { useKey: true })
+  useHotkeys('?', () => frame.set({ help: true }), { useKey: true })
+  useHotkeys('n', () => stepTo(1), { useKey: true }, [findings, frame])
+  useHotkeys('p', () => stepTo(-1), { useKey: true }, [findings, frame])
+  useHotkeys('e', () => frame.set({ evidence: !frame.evidence }), { useKey: true })
+  useHotkeys('t', () => document.getElementById('table')?.focus(), { useKey: true })
+  useHotkeys('mod+z', undo, { preventDefault: true, enableOnFormTags: false })
+  useHotkeys(['mod+shift+z', 'mod+y'], redo, { preventDefault: true })
+  useHotkeys(
+    'a',
+    () => {
+      const doIt = document.querySelector<HTMLButtonElement>('.evidence .do-it')
+      const first = doIt ?? document.querySelector<HTMLButtonElement>('.evidence .finding.open .fix')
+      first?.click()
+    },
+    { useKey: true },
+  )
+  return (
+    <Dialog open={frame.help} onClose={() => frame.set({ help: false })} aria-labelledby="keys-title">
+      <div style={{ padding: 20 }}>
+        <h2 id="keys-title">Keys</h2>
+        <table className="ruled">
+          <tbody>
+            {list.map(([key, what]) => (
+              <tr key={key}>
+                <td>
+                  <kbd>{key}</kbd>
+                </td>
+                <td>{what}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Dialog>
+  )
+}

@@ -1,0 +1,125 @@
+// The frame around every stage: the root on the left, the table in the middle, the evidence on the right, the gauges below.
+
+import type { Analysis } from '@root-board/core/analysis'
+import type { Design } from '@root-board/core/design'
+import { makeLibrary } from '@root-board/core/parts'
+import { Button } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { Suspense, useEffect, useMemo, useState } from 'react'
+import { Link, Outlet, useLocation, useParams } from 'react-router'
+import { api } from '../api/client'
+import { StageContext } from '../shared/analysis'
+import { openProject, startAutosave } from '../store/autosave'
+import { useProject } from '../store/project'
+import { analyseInWorker, latestWins, worker } from '../worker/client'
+import { Conflict } from './Conflict'
+import { Evidence } from './Evidence'
+import { Gauges } from './Gauges'
+import { Keys } from './Keys'
+import { Root } from './Root'
+import { SearchBox } from './SearchBox'
+import { TopBar } from './TopBar'
+import { useFrame } from './frame-state'
+import './frame.css'
+
+const ProjectPage = () => {
+  const { id } = useParams()
+  const { pathname } = useLocation()
+  const design = useProject((s) => s.design)
+  const openId = useProject((s) => s.id)
+  const [failure, setFailure] = useState<string>()
+  const [result, setResult] = useState<{ analysis: Analysis; of: Design }>()
+  const [broken, setBroken] = useState<string>()
+  const evidence = useFrame((s) => s.evidence)
+  const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts, staleTime: Infinity })
+  const library = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
+  const onSheet = pathname.endsWith('/sheet')
+
+  useEffect(() => {
+    if (!id) return
+    let stop: (() => void) | undefined
+    let left = false
+    openProject(id).then(
+      () => {
+        if (!left) stop = startAutosave()
+      },
+      (error: unknown) => setFailure((error as Error).message),
+    )
+    return () => {
+      left = true
+      stop?.()
+      useProject.getState().close()
+    }
+  }, [id])
+
+  const request = useMemo(
+    () =>
+      latestWins<Design, Analysis>(
+        async (d) => analyseInWorker(d),
+        (analysis, of) => setResult({ analysis, of }),
+      ),
+    [],
+  )
+  useEffect(() => {
+    if (library) void worker.setLibrary(library)
+  }, [library])
+  useEffect(() => {
+    if (!design || !library) return
+    try {
+      request(design)
+    } catch (error) {
+      setBroken((error as Error).message)
+    }
+  }, [design, library, request])
+
+  useEffect(() => {
+    document.title = design ? `${design.name} · Root Board` : 'Root Board'
+  }, [design])
+
+  const trouble = failure ?? (parts.error && 'The library could not be fetched')
+  if (trouble)
+    return (
+      <main className="start">
+        <h1>This project can’t be opened</h1>
+        <p>{trouble}.</p>
+        <p>
+          <Button onClick={() => window.location.reload()}>Try again</Button> <Link to="/">All projects</Link>
+        </p>
+      </main>
+    )
+  if (!design || openId !== id || !library || !result)
+    return (
+      <p className="faint" style={{ padding: 24 }}>
+        Opening the project …
+      </p>
+    )
+  return (
+    <StageContext.Provider
+      value={{ analysis: result.analysis, pending: result.of !== design, library, design }}
+    >
+      {onSheet ? (
+        <Suspense fallback={null}>
+          <Outlet />
+        </Suspense>
+      ) : (
+        <div className={evidence ? 'frame' : 'frame no-evidence'}>
+          <TopBar />
+          <Root />
+          <main className="table" id="table" tabIndex={-1}>
+            <Conflict />
+            {broken && <p className="stops">{broken}</p>}
+            <Suspense fallback={<p className="faint">Loading …</p>}>
+              <Outlet />
+            </Suspense>
+          </main>
+          {evidence && <Evidence />}
+          <Gauges />
+          <SearchBox />
+          <Keys />
+        </div>
+      )}
+    </StageContext.Provider>
+  )
+}
+
+export default ProjectPage

@@ -1,0 +1,72 @@
+// The stages as one root growing downwards: thick where things are settled, thin where they are open.
+
+import { severities } from '@root-board/core/findings'
+import { NavLink } from 'react-router'
+import { useStage } from '../shared/analysis'
+import { Mark, severityWords } from '../shared/Mark'
+import { isSettled, stages } from './stages'
+
+const step = 74
+const top = 26
+
+export const Root = () => {
+  const { analysis } = useStage()
+  const settled = stages.map((s) => isSettled(s, analysis))
+  const reach = settled.findIndex((s) => !s)
+  const grown = reach < 0 ? stages.length : reach
+  return (
+    <nav className="root" aria-label="Stages">
+      <svg width="44" height={top + step * stages.length} aria-hidden="true">
+        {stages.map((s, i) => {
+          const y = top + i * step
+          const thick = settled[i] ? Math.max(3, 9 - i * 1.2) : 1.2
+          const colour = settled[i] ? 'var(--green)' : 'var(--faint)'
+          return (
+            <g key={s.name} stroke={colour} fill="none" strokeLinecap="round">
+              <path
+                d={`M20 ${i === 0 ? 0 : y - step} C ${22 + (i % 2) * 4} ${y - step / 2}, ${16 - (i % 2) * 3} ${y - step / 3}, 20 ${y}`}
+                strokeWidth={thick}
+                strokeDasharray={settled[i] ? undefined : '3 4'}
+              />
+              <path d={`M20 ${y} q 8 1 20 -1`} strokeWidth={settled[i] ? 2.4 : 1} />
+              {i >= grown && <circle cx="20" cy={y} r="3" fill="var(--paper)" strokeWidth="1.2" />}
+            </g>
+          )
+        })}
+      </svg>
+      <ol>
+        {stages.map((s, i) => {
+          const own = analysis.findings.filter((f) => f.stage === s.name)
+          return (
+            <li key={s.name} style={{ top: top + i * step - 17 }}>
+              <NavLink to={s.name}>
+                <span className="stage-title">{s.title}</span>
+                <span className="stage-state">
+                  {own.length === 0 ? (
+                    <span className="faint">{settled[i] ? 'settled' : 'open'}</span>
+                  ) : (
+                    severities
+                      .map((severity) => ({
+                        severity,
+                        count: own.filter((f) => f.severity === severity).length,
+                      }))
+                      .filter((x) => x.count > 0)
+                      .map(({ severity, count }) => (
+                        <span
+                          key={severity}
+                          className={`mono ${severity}`}
+                          title={`${count}: ${severityWords[severity]}`}
+                        >
+                          <Mark severity={severity} size={11} /> {count}
+                        </span>
+                      ))
+                  )}
+                </span>
+              </NavLink>
+            </li>
+          )
+        })}
+      </ol>
+    </nav>
+  )
+}

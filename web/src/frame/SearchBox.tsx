@@ -1,0 +1,150 @@
+// One box that finds everything: a leg by any of its names, a part, a net, a need, a finding, a stage, something to do.
+
+import { stances } from '@root-board/core/design'
+import { findPins, passport, wireOn } from '@root-board/core/pins'
+import { Autocomplete, Dialog, TextField } from '@mui/material'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { useStage } from '../shared/analysis'
+import { useProject } from '../store/project'
+import { useFrame } from './frame-state'
+import { stages } from './stages'
+
+interface Hit {
+  kind: string
+  text: string
+  more: string
+  go: () => void
+}
+
+export const SearchBox = () => {
+  const open = useFrame((s) => s.search)
+  const set = useFrame((s) => s.set)
+  const close = () => set({ search: false })
+  return (
+    <Dialog
+      open={open}
+      onClose={close}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find"
+      slotProps={{ paper: { sx: { position: 'fixed', top: 56, m: 0 } } }}
+    >
+      {open && <SearchField close={close} />}
+    </Dialog>
+  )
+}
+
+const SearchField = ({ close }: { close: () => void }) => {
+  const { analysis, design, edit } = useStage()
+  const { done, undone, undo, redo } = useProject()
+  const set = useFrame((s) => s.set)
+  const navigate = useNavigate()
+  const [text, setText] = useState('')
+  const fixed = useMemo((): Hit[] => {
+    const to = (path: string) => () => void navigate(path)
+    return [
+      ...stages.map((s, i) => ({ kind: 'Stage', text: s.title, more: `key ${i + 1}`, go: to(s.name) })),
+      ...analysis.needs.signals.map((s) => ({
+        kind: 'Signal',
+        text: s.name,
+        more: analysis.pins.assignment[s.id] ? `on ${analysis.pins.assignment[s.id]}` : 'no leg yet',
+        go: to(`pins?signal=${encodeURIComponent(s.id)}`),
+      })),
+      ...design.needs.devices.map((d) => ({
+        kind: 'Need',
+        text: d.name,
+        more: d.count > 1 ? `${d.count} of them` : '',
+        go: to(`needs?device=${d.id}`),
+      })),
+      ...analysis.findings.map((f) => ({
+        kind: 'Finding',
+        text: f.text,
+        more: f.stage,
+        go: () => {
+          set({ evidence: true, finding: f.id })
+          void navigate(f.stage)
+        },
+      })),
+      ...analysis.build.placed.map((p) => ({
+        kind: 'Part',
+        text: `${p.ref} ${p.name}`,
+        more: `${p.part.name} ${p.support?.value?.marking ?? ''}`,
+        go: to('build?view=parts'),
+      })),
+      ...analysis.build.nets.map((n) => ({
+        kind: 'Net',
+        text: n.name,
+        more: `${n.nodes.length} ends`,
+        go: to('build?view=wiring'),
+      })),
+      ...(done.length > 0
+        ? [{ kind: 'Do', text: `Undo: ${done.at(-1)!.label}`, more: 'Ctrl Z', go: undo }]
+        : []),
+      ...(undone.length > 0
+        ? [{ kind: 'Do', text: `Redo: ${undone.at(-1)!.label}`, more: 'Ctrl Shift Z', go: redo }]
+        : []),
+      ...stances
+        .filter((s) => s !== design.stance)
+        .map((stance) => ({
+          kind: 'Do',
+          text: `Stance: ${stance.replaceAll('-', ' ')}`,
+          more: '',
+          go: () => edit({ kind: 'setStance', stance }),
+        })),
+      { kind: 'Do', text: 'Plan the pins afresh', more: 'locks stay', go: () => edit({ kind: 'replan' }) },
+      { kind: 'Do', text: 'Print the build sheet', more: '', go: to('sheet') },
+    ]
+  }, [analysis, design, done, undone, undo, redo, edit, navigate, set])
+  const legs = useMemo((): Hit[] => {
+    const chip = analysis.chip.chip
+    if (!chip || !text.trim()) return []
+    return findPins(chip, text)
+      .slice(0, 12)
+      .map((pin) => {
+        const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
+        return {
+          kind: 'Leg',
+          text: `leg ${pin.legs.join('/')} · ${passport(chip, pin).names.join(' · ')}`,
+          more: wire ? wire.signal.name : pin.type === 'io' ? 'free' : pin.type,
+          go: () => void navigate(`pins?leg=${encodeURIComponent(pin.id)}`),
+        }
+      })
+  }, [analysis, text, navigate])
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const hits = [
+    ...legs,
+    ...fixed.filter((h) => words.every((w) => `${h.kind} ${h.text} ${h.more}`.toLowerCase().includes(w))),
+  ].slice(0, 40)
+  return (
+    <Autocomplete
+      open
+      options={hits}
+      filterOptions={(x) => x}
+      getOptionLabel={(h) => h.text}
+      getOptionKey={(h) => `${h.kind} ${h.text} ${h.more}`}
+      groupBy={(h) => h.kind}
+      autoHighlight
+      inputValue={text}
+      onInputChange={(_, value, reason) => reason === 'input' && setText(value)}
+      onChange={(_, hit) => {
+        if (!hit) return
+        close()
+        hit.go()
+      }}
+      onClose={(_, reason) => reason === 'escape' && close()}
+      noOptionsText="Nothing of that name"
+      slotProps={{ popper: { disablePortal: true }, paper: { sx: { maxHeight: 420 } } }}
+      sx={{ m: 2, mb: 2, minHeight: 440 }}
+      renderOption={({ key, ...props }, hit) => (
+        <li key={key} {...props}>
+          <span style={{ flex: 1 }}>{hit.text}</span>
+          <span className="faint">{hit.more}</span>
+        </li>
+      )}
+      renderInput={(params) => (
+        <TextField {...params} autoFocus label="Find a leg, part, net, need, finding, stage or edit" />
+      )}
+    />
+  )
+}

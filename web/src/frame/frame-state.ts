@@ -1,0 +1,19 @@
+// What of the frame is open. Nothing of this is the project's.
+
+import { create } from 'zustand'
+
+interface FrameState {
+  evidence: boolean
+  search: boolean
+  help: boolean
+  /** The finding that is open, by id. */
+  finding?: string
+  set: (change: Partial<Omit<FrameState, 'set'>>) => void
+}
+
+export const useFrame = create<FrameState>((set) => ({
+  evidence: window.innerWidth >= 1000,
+  search: false,
+  help: false,
+  set: (change) => set(change),
+}))

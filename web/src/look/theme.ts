@@ -1,0 +1,61 @@
+// The component library in the notebook's colours. The colours themselves are CSS variables in paper.css; here are the
+// same values where the library wants to compute with them.
+
+import { createTheme, type Theme } from '@mui/material/styles'
+
+export type Mode = 'light' | 'dark'
+
+const colours = {
+  light: {
+    paper: '#f7f2e7',
+    sheet: '#fbf8f0',
+    ink: '#27231c',
+    faint: '#5f574a',
+    line: '#cdc2ac',
+    green: '#2b6637',
+    clay: '#9c3a1b',
+    ochre: '#7a5600',
+    slate: '#35567a',
+  },
+  dark: {
+    paper: '#1c1915',
+    sheet: '#24201b',
+    ink: '#eee6d6',
+    faint: '#b9ae9b',
+    line: '#4b4438',
+    green: '#93c897',
+    clay: '#f09a7b',
+    ochre: '#e0b95f',
+    slate: '#a3bfdd',
+  },
+}
+export const fonts = {
+  text: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
+  mono: "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace",
+}
+
+export const themeFor = (mode: Mode): Theme => {
+  const c = colours[mode]
+  return createTheme({
+    palette: {
+      mode,
+      primary: { main: c.green },
+      error: { main: c.clay },
+      warning: { main: c.ochre },
+      info: { main: c.slate },
+      success: { main: c.green },
+      background: { default: c.paper, paper: c.sheet },
+      text: { primary: c.ink, secondary: c.faint },
+      divider: c.line,
+    },
+    shape: { borderRadius: 3 },
+    typography: { fontFamily: fonts.text, fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+    components: {
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: { defaultProps: { size: 'small', variant: 'outlined', color: 'inherit' } },
+      MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
+      MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: `1px solid ${c.line}` } } },
+    },
+    transitions: { create: () => 'none' },
+  })
+}

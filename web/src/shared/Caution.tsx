@@ -1,0 +1,7 @@
+import { type Caution as CautionName, cautionWords } from '@root-board/core/build'
+
+export const Caution = ({ name }: { name: CautionName }) => (
+  <p className="caution">
+    <b>Caution.</b> {cautionWords[name]}
+  </p>
+)

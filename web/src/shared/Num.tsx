@@ -1,0 +1,81 @@
+// A number that opens its working.
+
+import { rangeText, type Worked } from '@root-board/core/findings'
+import { printQuantity, type Unit } from '@root-board/core/quantity'
+import { Popover } from '@mui/material'
+import { type ReactNode, useId, useState } from 'react'
+import { Working } from './Working'
+
+export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Unit; digits?: number }) => {
+  const printed = printQuantity(value, unit, digits)
+  return (
+    <span className="mono">
+      {printed.number}
+      {printed.unit && <span className="unit">{printed.unit}</span>}
+    </span>
+  )
+}
+
+interface Props {
+  worked: Worked
+  /** Which corner to show; `range` shows least to greatest. */
+  show?: 'min' | 'typ' | 'max' | 'range'
+  digits?: number
+  /** Shown instead of the number: a time in hours, a price. */
+  children?: ReactNode
+}
+
+export const Num = ({ worked, show = 'typ', digits = 3, children }: Props) => {
+  const [anchor, setAnchor] = useState<HTMLElement>()
+  const id = useId()
+  return (
+    <>
+      <button
+        type="button"
+        className="num"
+        aria-haspopup="dialog"
+        aria-expanded={anchor !== undefined}
+        aria-controls={anchor ? id : undefined}
+        title={`${worked.label}: show the working`}
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
+        {children ??
+          (show === 'range' ? (
+            <RangeNumber worked={worked} digits={digits} />
+          ) : (
+            <Quantity value={worked.value[show]} unit={worked.unit} digits={digits} />
+          ))}
+      </button>
+      <Popover
+        id={id}
+        open={anchor !== undefined}
+        anchorEl={anchor}
+        onClose={() => setAnchor(undefined)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': `Working: ${worked.label}` } }}
+      >
+        <Working worked={worked} />
+      </Popover>
+    </>
+  )
+}
+
+const RangeNumber = ({ worked, digits }: { worked: Worked; digits: number }) => {
+  const { min, max } = worked.value
+  const a = printQuantity(min, worked.unit, digits)
+  const b = printQuantity(max, worked.unit, digits)
+  if (a.number === b.number && a.unit === b.unit)
+    return <Quantity value={max} unit={worked.unit} digits={digits} />
+  return a.unit === b.unit ? (
+    <span className="mono" aria-label={rangeText(worked.value, worked.unit, digits)}>
+      {a.number} … {b.number}
+      <span className="unit">{b.unit}</span>
+    </span>
+  ) : (
+    <span className="mono">
+      {a.number}
+      <span className="unit">{a.unit}</span> … {b.number}
+      <span className="unit">{b.unit}</span>
+    </span>
+  )
+}

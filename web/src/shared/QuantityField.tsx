@@ -1,0 +1,87 @@
+// A field that reads quantities as builders type them (4k7, 300 mA) and says what it understood.
+
+import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
+import { useId, useState } from 'react'
+
+interface Props {
+  label: string
+  unit: Unit
+  value: number | undefined
+  /** `null` when the field was emptied, where that is allowed. */
+  onChange: (value: number | null) => void
+  optional?: boolean
+  placeholder?: string
+  min?: number
+  max?: number
+  width?: number
+  hideLabel?: boolean
+}
+
+export const QuantityField = ({
+  label,
+  unit,
+  value,
+  onChange,
+  optional,
+  placeholder,
+  min,
+  max,
+  width = 110,
+  hideLabel,
+}: Props) => {
+  const shown = value === undefined ? '' : formatQuantity(value, unit)
+  const [typed, setTyped] = useState<string>()
+  const [fault, setFault] = useState<string>()
+  const id = useId()
+  const commit = () => {
+    if (typed === undefined) return
+    const text = typed.trim()
+    if (text === '') {
+      setTyped(undefined)
+      setFault(undefined)
+      if (optional) onChange(null)
+      return
+    }
+    try {
+      const read = parseQuantity(text.replace('€', '').replace('−', '-').trim(), unit)
+      if (min !== undefined && read < min) throw new QuantityError(`At least ${formatQuantity(min, unit)}`)
+      if (max !== undefined && read > max) throw new QuantityError(`At most ${formatQuantity(max, unit)}`)
+      setFault(undefined)
+      setTyped(undefined)
+      if (read !== value) onChange(read)
+    } catch (error) {
+      if (!(error instanceof QuantityError)) throw error
+      setFault(error.message)
+    }
+  }
+  return (
+    <span className="quantity-field">
+      <label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>
+        {label}
+      </label>
+      <input
+        id={id}
+        className="plain mono"
+        style={{ width }}
+        value={typed ?? shown}
+        placeholder={placeholder}
+        aria-invalid={fault !== undefined}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit()
+          if (e.key === 'Escape') {
+            setTyped(undefined)
+            setFault(undefined)
+          }
+        }}
+      />
+      {fault && (
+        <span id={`${id}-fault`} className="stops" role="alert">
+          {fault}
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,24 @@
+// The analysis of the open design, for every part of the page.
+
+import type { Analysis } from '@root-board/core/analysis'
+import type { Design, Edit } from '@root-board/core/design'
+import type { Library } from '@root-board/core/parts'
+import { createContext, useContext } from 'react'
+import { useProject } from '../store/project'
+
+export interface StageData {
+  analysis: Analysis
+  /** A newer design is being analysed. */
+  pending: boolean
+  library: Library
+  design: Design
+}
+
+export const StageContext = createContext<StageData | undefined>(undefined)
+
+export const useStage = (): StageData & { edit: (edits: Edit | Edit[], label?: string) => void } => {
+  const data = useContext(StageContext)
+  const edit = useProject((s) => s.edit)
+  if (!data) throw new Error('outside a project')
+  return { ...data, edit }
+}

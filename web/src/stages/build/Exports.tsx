@@ -1,0 +1,46 @@
+// What leaves the program: lists for a spreadsheet, the header for the program, the sheet for the bench.
+
+import { partsTable, pinHeader, type Table, wiringTableCells } from '@root-board/core/formats'
+import { Button } from '@mui/material'
+import Papa from 'papaparse'
+import { Link } from 'react-router'
+import { useStage } from '../../shared/analysis'
+import { download, fileName } from '../../shared/words'
+
+/** Cells that a spreadsheet would run as a formula get an apostrophe in front. */
+const csv = (table: Table): string => `${Papa.unparse(table, { escapeFormulae: true, newline: '\r\n' })}\r\n`
+
+export const Exports = () => {
+  const { analysis, design } = useStage()
+  const { build, chip, pins } = analysis
+  return (
+    <p className="exports">
+      <Button
+        onClick={() =>
+          download(fileName(design.name, '-parts.csv'), csv(partsTable(build.parts)), 'text/csv')
+        }
+      >
+        Parts list, CSV
+      </Button>{' '}
+      <Button
+        onClick={() =>
+          download(fileName(design.name, '-wiring.csv'), csv(wiringTableCells(build.wiring)), 'text/csv')
+        }
+      >
+        Wiring table, CSV
+      </Button>{' '}
+      {chip.chip && (
+        <Button
+          onClick={() =>
+            download('pins.h', pinHeader(design.name, chip.chip!.name, pins.plan?.wires ?? []), 'text/plain')
+          }
+        >
+          pins.h
+        </Button>
+      )}{' '}
+      <Button component={Link} to="../sheet">
+        Build sheet to print
+      </Button>
+    </p>
+  )
+}

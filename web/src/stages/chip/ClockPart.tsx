@@ -1,0 +1,103 @@
+// The clock: where it comes from, and how fast it may be at this supply.
+
+import { formatQuantity } from '@root-board/core/quantity'
+import { lazy, Suspense } from 'react'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+
+const FrequencyChart = lazy(() => import('./FrequencyChart'))
+
+export const ClockPart = () => {
+  const { analysis, edit } = useStage()
+  const { clock } = analysis
+  const chip = analysis.chip.chip!
+  const current = `${clock.source?.id} ${clock.frequency.value.typ} ${clock.part?.id ?? ''}`
+  const over = clock.limit && clock.frequency.value.max > clock.limit.value.min
+  return (
+    <section className="clock-part" aria-labelledby="clock">
+      <div>
+        <h2 id="clock">Clock of {chip.name}</h2>
+        <label htmlFor="clock-source">Runs from</label>{' '}
+        <select
+          id="clock-source"
+          className="plain"
+          value={current}
+          onChange={(e) => {
+            const option = clock.choices.find(
+              (o) => `${o.source.id} ${o.frequency} ${o.part?.id ?? ''}` === e.target.value,
+            )
+            if (option)
+              edit({
+                kind: 'chooseClock',
+                name: `${option.name} at ${formatQuantity(option.frequency, 'Hz')}`,
+                clock: { source: option.source.id, frequency: option.frequency, part: option.part?.id },
+              })
+          }}
+        >
+          {clock.choices.map((o) => (
+            <option
+              key={`${o.source.id} ${o.frequency} ${o.part?.id ?? ''}`}
+              value={`${o.source.id} ${o.frequency} ${o.part?.id ?? ''}`}
+            >
+              {formatQuantity(o.frequency, 'Hz')},{' '}
+              {o.part ? `${o.source.name} on ${o.source.pins?.join(' and ')}` : o.name}
+            </option>
+          ))}
+        </select>
+        <table className="ruled">
+          <tbody>
+            <tr>
+              <th scope="row">Clock</th>
+              <td>
+                <Num worked={clock.frequency} />
+              </td>
+            </tr>
+            {clock.limit ? (
+              <tr>
+                <th scope="row">Permitted at the rail’s lowest</th>
+                <td className={over ? 'stops' : undefined}>
+                  <Num worked={clock.limit} show="min" />
+                </td>
+              </tr>
+            ) : (
+              <tr>
+                <th scope="row">Permitted</th>
+                <td className="faint">known when a source is chosen</td>
+              </tr>
+            )}
+            {clock.lowestSupply && (
+              <tr>
+                <th scope="row">Lowest supply for this clock</th>
+                <td>
+                  <Num worked={clock.lowestSupply} />
+                </td>
+              </tr>
+            )}
+            <tr>
+              <th scope="row">Off by at most</th>
+              <td>
+                {clock.part?.kind === 'crystal' ? (
+                  <span className="mono">
+                    ±
+                    {formatQuantity(
+                      (clock.part.tolerance + clock.part.temperature + clock.part.ageing) * 1e6,
+                      'ppm',
+                      3,
+                    )}
+                  </span>
+                ) : (
+                  <span className="mono">
+                    ±{formatQuantity((clock.part?.tolerance ?? clock.source?.tolerance ?? 0) * 100, '%', 3)}
+                  </span>
+                )}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <Suspense fallback={<p className="faint">Drawing …</p>}>
+        <FrequencyChart />
+      </Suspense>
+    </section>
+  )
+}

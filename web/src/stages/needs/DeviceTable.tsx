@@ -1,0 +1,210 @@
+// The devices of the project, each with its name, count, wiring and settings.
+
+import type { NeedDevice } from '@root-board/core/design'
+import { type Device, findPart } from '@root-board/core/parts'
+import { Button } from '@mui/material'
+import { useEffect, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+import { QuantityField } from '../../shared/QuantityField'
+
+export const DeviceTable = () => {
+  const { design, analysis, library } = useStage()
+  return (
+    <div className="scroll-x">
+      <table className="ruled devices">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Count</th>
+            <th scope="col">Part and wiring</th>
+            <th scope="col" className="right">
+              Signals
+            </th>
+            <th scope="col" className="right">
+              At work, up to
+            </th>
+            <th scope="col">
+              <span className="visually-hidden">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {design.needs.devices.map((need) => {
+            const part = findPart(library, 'device', need.part)
+            const consumer = analysis.power.consumers.find(
+              (c) => c.id === need.id || c.id === `${need.id}.light`,
+            )
+            return (
+              <DeviceRow
+                key={need.id}
+                need={need}
+                part={part}
+                worked={consumer?.work}
+                signals={analysis.needs.instances
+                  .filter((i) => i.need.id === need.id)
+                  .reduce((n, i) => n + i.wiring.signals.length, 0)}
+              />
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+type Worked = Parameters<typeof Num>[0]['worked']
+
+const DeviceRow = ({
+  need,
+  part,
+  worked,
+  signals,
+}: {
+  need: NeedDevice
+  part: Device | undefined
+  worked: Worked | undefined
+  signals: number
+}) => {
+  const { edit } = useStage()
+  const [name, setName] = useState<string>()
+  const [query] = useSearchParams()
+  const asked = query.get('device') === need.id
+  useEffect(() => {
+    if (asked) document.getElementById(`name-${need.id}`)?.focus()
+  }, [asked, need.id])
+  const wiring = part?.wirings.find((w) => w.id === need.wiring) ?? part?.wirings[0]
+  const rename = () => {
+    if (name?.trim() && name.trim() !== need.name)
+      edit({ kind: 'renameDevice', id: need.id, name: name.trim() })
+    setName(undefined)
+  }
+  return (
+    <tr>
+      <td>
+        <input
+          id={`name-${need.id}`}
+          className="plain"
+          aria-label={`Name of ${need.name}`}
+          value={name ?? need.name}
+          maxLength={80}
+          onChange={(e) => setName(e.target.value)}
+          onBlur={rename}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+      </td>
+      <td>
+        <input
+          className="plain mono count"
+          type="number"
+          min={1}
+          max={64}
+          aria-label={`Count of ${need.name}`}
+          value={need.count}
+          onChange={(e) => {
+            const count = Math.round(Number(e.target.value))
+            if (count >= 1 && count <= 64) edit({ kind: 'setCount', id: need.id, count })
+          }}
+        />
+      </td>
+      <td>
+        {part ? part.name : <span className="stops">not in the library: {need.part}</span>}
+        {part && part.wirings.length > 1 && (
+          <>
+            <br />
+            <select
+              className="plain"
+              aria-label={`Wiring of ${need.name}`}
+              value={wiring?.id}
+              onChange={(e) => edit({ kind: 'setWiring', id: need.id, wiring: e.target.value })}
+            >
+              {part.wirings.map((w) => (
+                <option key={w.id} value={w.id}>
+                  {w.name}
+                </option>
+              ))}
+            </select>
+          </>
+        )}
+        {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}
+        {wiring && <Settings need={need} wiring={wiring} />}
+        {part?.variants && (
+          <label className="setting">
+            Variant{' '}
+            <select
+              className="plain"
+              value={need.variant ?? ''}
+              onChange={(e) => edit({ kind: 'setVariant', id: need.id, variant: e.target.value || null })}
+            >
+              <option value="">as in the sheet</option>
+              {part.variants.map((v) => (
+                <option key={v.id} value={v.id}>
+                  {v.name}
+                  {v.tried ? '' : ' (untried)'}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </td>
+      <td className="right mono">{signals}</td>
+      <td className="right">
+        {worked ? <Num worked={worked} show="max" /> : <span className="faint">none</span>}
+      </td>
+      <td className="right">
+        <Button
+          aria-label={`Remove ${need.name}`}
+          onClick={() => edit({ kind: 'removeDevice', id: need.id })}
+        >
+          Remove
+        </Button>
+      </td>
+    </tr>
+  )
+}
+
+/** What of a wiring can be set: an LED's current, a PWM's frequency. One field for equal signals. */
+const Settings = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'][number] }) => {
+  const { edit } = useStage()
+  return (
+    <>
+      {wiring.signals.slice(0, 8).flatMap((s) => {
+        const fields = []
+        if (s.electrical.kind === 'led' && wiring.signals.length <= 4)
+          fields.push(
+            <span className="setting" key={`${s.id}.current`}>
+              <QuantityField
+                label="LED current"
+                unit="A"
+                width={84}
+                min={1e-4}
+                max={0.2}
+                value={need.settings?.[`${s.id}.current`] ?? s.electrical.current}
+                onChange={(value) =>
+                  edit({ kind: 'setSetting', id: need.id, setting: `${s.id}.current`, value })
+                }
+              />
+            </span>,
+          )
+        if (s.kind === 'pwm')
+          fields.push(
+            <span className="setting" key={`${s.id}.frequency`}>
+              <QuantityField
+                label="Frequency"
+                unit="Hz"
+                width={84}
+                min={0.1}
+                max={1e7}
+                value={need.settings?.[`${s.id}.frequency`] ?? s.frequency}
+                onChange={(value) =>
+                  edit({ kind: 'setSetting', id: need.id, setting: `${s.id}.frequency`, value })
+                }
+              />
+            </span>,
+          )
+        return fields
+      })}
+    </>
+  )
+}

@@ -1,0 +1,83 @@
+// The limits: what feeds it, how warm it gets, what it may draw and cost.
+
+import { partsOfKind } from '@root-board/core/parts'
+import { fullRange } from '@root-board/core/quantity'
+import { useStage } from '../../shared/analysis'
+import { QuantityField } from '../../shared/QuantityField'
+
+export const SourceSelect = () => {
+  const { design, library, edit } = useStage()
+  const sources = partsOfKind(library, 'source').sort(
+    (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
+  )
+  return (
+    <select
+      id="source"
+      className="plain"
+      value={design.power.source ?? ''}
+      onChange={(e) => {
+        const source = sources.find((s) => s.id === e.target.value)
+        if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
+      }}
+    >
+      {!design.power.source && <option value="">choose …</option>}
+      {sources.map((s) => (
+        <option key={s.id} value={s.id}>
+          {s.name}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+export const LimitsForm = () => {
+  const { design, edit } = useStage()
+  const { limits } = design.needs
+  return (
+    <section className="limits" aria-labelledby="limits">
+      <h2 id="limits">Limits</h2>
+      <div className="field">
+        <label htmlFor="source">Fed from</label>
+        <SourceSelect />
+      </div>
+      <div className="field">
+        <QuantityField
+          label="Air around it, at its warmest"
+          unit="°C"
+          min={-60}
+          max={150}
+          value={limits.ambient}
+          onChange={(value) => value !== null && edit({ kind: 'setLimit', limit: 'ambient', value })}
+        />
+      </div>
+      <div className="field">
+        <QuantityField
+          label="Current budget from the source"
+          unit="A"
+          optional
+          placeholder="none, or 300 mA"
+          min={1e-6}
+          max={100}
+          value={limits.current}
+          onChange={(value) => edit({ kind: 'setLimit', limit: 'current', value })}
+        />
+      </div>
+      <div className="field">
+        <QuantityField
+          label="Parts may cost, in €"
+          unit=""
+          optional
+          placeholder="no limit"
+          min={0}
+          max={1e6}
+          value={limits.price}
+          onChange={(value) => edit({ kind: 'setLimit', limit: 'price', value })}
+        />
+      </div>
+      <p className="faint">
+        Stance, at the top, says how many support parts are asked for: by the book takes all the sheets ask
+        for, lean the ones that matter most, bare bones only what it can’t start without.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,32 @@
+// Needs: what the project must do, within which limits, and what that adds up to.
+
+import { useStage } from '../../shared/analysis'
+import { AddLine } from './AddLine'
+import { DeviceTable } from './DeviceTable'
+import { LimitsForm } from './LimitsForm'
+import { Sum } from './Sum'
+import './needs.css'
+
+const NeedsPage = () => {
+  const { design } = useStage()
+  return (
+    <div className="needs">
+      <div className="needs-devices">
+        <h1>Needs</h1>
+        <AddLine />
+        {design.needs.devices.length === 0 ? (
+          <p className="empty">
+            No devices yet. Type what the project has above, the way you would say it: “3 buttons, 1 buzzer,
+            relay module, 4-digit display”. Each one brings its signals, its currents and its cautions along.
+          </p>
+        ) : (
+          <DeviceTable />
+        )}
+      </div>
+      <LimitsForm />
+      <Sum />
+    </div>
+  )
+}
+
+export default NeedsPage

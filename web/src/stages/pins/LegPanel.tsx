@@ -1,0 +1,180 @@
+// One leg: all its names, what it can do, what is on it and why, and what can be done with it.
+
+import { askedWord, type SignalNeed } from '@root-board/core/needs'
+import type { Chip, ChipPin } from '@root-board/core/parts'
+import { passport, type Wire, wireOn } from '@root-board/core/pins'
+import { Button } from '@mui/material'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+import type { Reach } from './use-reach'
+
+interface Props {
+  chip: Chip
+  pin: ChipPin | undefined
+  signal: SignalNeed | undefined
+  /** Of the signal. */
+  wire: Wire | undefined
+  reach: Reach | undefined
+  moveHere: () => void
+  toggleLock: () => void
+}
+
+export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock }: Props) => {
+  const { analysis, design, edit } = useStage()
+  if (!pin)
+    return (
+      <section className="leg-panel">
+        <p className="faint">
+          Choose a signal to see every leg it could have and what each would cost; choose a leg to see all its
+          names. Up and down move through either list.
+        </p>
+      </section>
+    )
+  const pass = passport(chip, pin)
+  const wires = analysis.pins.plan?.wires ?? []
+  const on = wireOn(wires, pin)
+  const taken = analysis.pins.taken[pin.id]
+  const entry = signal && reach?.get(pin.id)
+  const kept = analysis.pins.assignment
+  const excluded = design.pins.excluded.includes(pin.id)
+  const shown = on ?? (wire?.pin.id === pin.id ? wire : undefined)
+  const support = shown
+    ? analysis.pins.support.filter((s) => s.signal === shown.signal.id && (s.present || s.forced))
+    : []
+  const led = shown && analysis.pins.leds[shown.signal.id]
+  const elsewhere = signal && wire?.pin.id !== pin.id
+  return (
+    <section className="leg-panel" aria-live="polite" aria-label={`Leg ${pass.legs}`}>
+      <div>
+        <h2>
+          Leg {pass.legs} <span className="mono">{pass.names.join(' · ')}</span>
+        </h2>
+        <p>
+          {pass.abilities.length > 0
+            ? `Can be plain, ${pass.abilities.join(', ')}.`
+            : pin.type === 'io'
+              ? 'Can be plain input or output.'
+              : `It is ${pin.type}.`}
+        </p>
+        <ul>
+          {(pin.attributes ?? []).map((a, i) => (
+            <li key={i}>
+              {a.kind.replaceAll('-', ' ')}
+              {a.reason && `: ${a.reason}`}{' '}
+              <span className="faint">({[chip.sheet, a.source].filter(Boolean).join(', ')})</span>
+            </li>
+          ))}
+          {taken && <li>Spoken for: {taken}.</li>}
+          {shown && (
+            <li>
+              <b>{shown.signal.name}</b> is on it ({askedWord(shown.signal)}
+              {shown.unit ? `, ${shown.unit.name} ${shown.line}` : ''}
+              {shown.select === undefined ? '' : `, function ${shown.select}`})
+              {shown.locked ? ', locked' : ''}
+              {shown.impossible && <span className="stops">: it can’t work, {shown.impossible}</span>}.
+            </li>
+          )}
+          {shown?.items.map((item) => (
+            <li key={item.name}>
+              {item.name}, {item.points}: {item.reason}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <div>
+        {(support.length > 0 || led) && (
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th scope="col">Support it needs</th>
+                <th scope="col">Value</th>
+                <th scope="col">Working</th>
+              </tr>
+            </thead>
+            <tbody>
+              {support.map((s) => (
+                <tr key={s.key}>
+                  <td>
+                    {s.name.replace(` of ${shown!.signal.name}`, '')}
+                    {!s.present && <span className="risks"> left out</span>}
+                  </td>
+                  <td className="mono">{s.value?.marking ?? s.part.name}</td>
+                  <td>
+                    {s.worked.slice(0, 2).map((w, i) => (
+                      <span key={i}>
+                        {i > 0 && ', '}
+                        <span className="mono faint">{w.symbol} </span>
+                        <Num worked={w} />
+                      </span>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {signal && entry && (
+          <p>
+            {entry.reason ? (
+              <span className="stops">
+                {signal.name} can’t be here: {entry.reason}.
+              </span>
+            ) : elsewhere ? (
+              <>
+                {signal.name} here makes the plan {entry.extra === 0 ? 'no dearer' : `${entry.extra} dearer`}
+                {entry.items.length > 0 && `: ${entry.items.map((i) => i.reason).join('; ')}`}
+                {entry.moves.length > 0 &&
+                  `. Moves ${entry.moves.map((m) => `${m.name} to ${m.to}`).join(', ')}`}
+                .
+              </>
+            ) : null}
+          </p>
+        )}
+        <div className="leg-actions">
+          {signal && elsewhere && ['io', 'input', 'output'].includes(pin.type) && (
+            <Button
+              variant={entry?.reason ? 'outlined' : 'contained'}
+              color={entry?.reason ? 'inherit' : 'primary'}
+              onClick={moveHere}
+            >
+              Move {signal.name} here {entry?.reason ? 'all the same' : ''} <kbd>m</kbd>
+            </Button>
+          )}
+          {signal && elsewhere && on && wire && (
+            <Button
+              onClick={() =>
+                edit({
+                  kind: 'swapSignals',
+                  a: signal.id,
+                  b: on.signal.id,
+                  nameA: signal.name,
+                  nameB: on.signal.name,
+                  kept,
+                })
+              }
+            >
+              Swap with {on.signal.name}
+            </Button>
+          )}
+          {signal && wire && !elsewhere && (
+            <Button onClick={toggleLock}>
+              {design.pins.locks[signal.id] ? `Unlock ${signal.name}` : `Lock ${signal.name} here`}{' '}
+              <kbd>l</kbd>
+            </Button>
+          )}
+          {['io', 'input', 'output'].includes(pin.type) && !taken && (
+            <Button
+              onClick={() =>
+                edit(
+                  excluded ? { kind: 'includePin', pin: pin.id } : { kind: 'excludePin', pin: pin.id, kept },
+                )
+              }
+            >
+              {excluded ? 'Allow this leg again' : 'Keep this leg free'}
+            </Button>
+          )}
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,109 @@
+// Pins: signals on the left, the chip's legs in their physical order on the right. Choosing a signal shows its reach.
+
+import type { Wire } from '@root-board/core/pins'
+import { Button } from '@mui/material'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useSearchParams } from 'react-router'
+import { useStage } from '../../shared/analysis'
+import { ChipDrawing } from './ChipDrawing'
+import { LegPanel } from './LegPanel'
+import { SignalList } from './SignalList'
+import { useReach } from './use-reach'
+import './pins.css'
+
+const PinsPage = () => {
+  const { analysis, design, edit } = useStage()
+  const [query, setQuery] = useSearchParams()
+  const chip = analysis.chip.chip
+  const { plan, assignment } = analysis.pins
+  const signalId = query.get('signal') ?? undefined
+  const legId = query.get('leg') ?? undefined
+  const wire: Wire | undefined = plan?.wires.find((w) => w.signal.id === signalId)
+  const signal = analysis.needs.signals.find((s) => s.id === signalId)
+  const pin = chip?.pins.find((p) => p.id === legId)
+  const reach = useReach(signal?.id)
+  const choose = (next: { signal?: string | null; leg?: string | null }) =>
+    setQuery(
+      (q) => {
+        for (const [key, value] of Object.entries(next))
+          if (value) q.set(key, value)
+          else q.delete(key)
+        return q
+      },
+      { replace: true },
+    )
+  const toggleLock = () => {
+    if (!signal || !wire) return
+    if (design.pins.locks[signal.id]) edit({ kind: 'unlockSignal', signal: signal.id, name: signal.name })
+    else edit({ kind: 'lockSignal', signal: signal.id, name: signal.name, pin: wire.pin.id })
+  }
+  const moveHere = () => {
+    if (signal && pin && pin.id !== assignment[signal.id])
+      edit({ kind: 'moveSignal', signal: signal.id, name: signal.name, pin: pin.id, kept: assignment })
+  }
+  useHotkeys('l', toggleLock, { useKey: true }, [signal, wire, design])
+  useHotkeys('m', moveHere, { useKey: true }, [signal, pin, design, assignment])
+  useHotkeys('escape', () => choose({ signal: null, leg: null }), {}, [setQuery])
+
+  if (!chip)
+    return (
+      <>
+        <h1>Pins</h1>
+        <p className="empty">
+          No chip is chosen yet. <Link to="../chip">Choose one on the Chip page</Link>; the plan follows at
+          once.
+        </p>
+      </>
+    )
+  const locks = Object.keys(design.pins.locks).length
+  const settledElsewhere = Object.keys(design.pins.kept).length
+  return (
+    <div className="pins-page">
+      <header className="pins-head">
+        <h1>Pins of {chip.name}</h1>
+        <p>
+          {plan?.status === 'planned' && (
+            <>
+              <span className="settled">Every signal has a leg</span>; no plan costs less
+              {plan.cost > 0 ? ` than this one’s ${plan.cost} points` : ''}.
+            </>
+          )}
+          {plan?.status === 'stopped' && (
+            <span className="risks">
+              Planned; the search was cut short, and a plan may be up to {plan.gap} points cheaper.
+            </span>
+          )}
+          {plan?.status === 'clash' && <span className="stops">No plan: {plan.clashText}.</span>}{' '}
+          {(locks > 0 || settledElsewhere > 0) && (
+            <Button
+              onClick={() => edit({ kind: 'replan' })}
+              disabled={settledElsewhere === 0}
+              title="Let every signal without a lock find its best leg again"
+            >
+              Plan afresh
+            </Button>
+          )}
+        </p>
+      </header>
+      <SignalList chosen={signal?.id} choose={(id) => choose({ signal: id === signal?.id ? null : id })} />
+      <ChipDrawing
+        chip={chip}
+        signal={signal}
+        reach={reach}
+        chosen={pin?.id}
+        choose={(id) => choose({ leg: id })}
+      />
+      <LegPanel
+        chip={chip}
+        pin={pin ?? wire?.pin}
+        signal={signal}
+        wire={wire}
+        reach={reach}
+        moveHere={moveHere}
+        toggleLock={toggleLock}
+      />
+    </div>
+  )
+}
+
+export default PinsPage

@@ -1,0 +1,69 @@
+// Signals grouped by device, each with the leg it has.
+
+import { askedWord, type SignalNeed } from '@root-board/core/needs'
+import { Link } from 'react-router'
+import { useStage } from '../../shared/analysis'
+import { onArrowKeys } from '../../shared/arrow-list'
+
+const groupName = (s: SignalNeed): string =>
+  s.bus && s.ends.length > 0 && !s.id.startsWith('d')
+    ? `Bus: ${[...new Set(s.ends.map((e) => e.instance.name))].join(', ')}`
+    : s.ends[0]!.instance.name
+
+export const SignalList = ({
+  chosen,
+  choose,
+}: {
+  chosen: string | undefined
+  choose: (id: string) => void
+}) => {
+  const { analysis, design } = useStage()
+  const { signals } = analysis.needs
+  if (signals.length === 0)
+    return (
+      <p className="empty">
+        No signals yet. <Link to="../needs">Add devices on the Needs page.</Link>
+      </p>
+    )
+  const groups = new Map<string, SignalNeed[]>()
+  for (const s of signals) groups.set(groupName(s), [...(groups.get(groupName(s)) ?? []), s])
+  const wireOf = new Map(analysis.pins.plan?.wires.map((w) => [w.signal.id, w]))
+  const clash = new Set(analysis.pins.plan?.clash.map((s) => s.id))
+  const tabStop = chosen ?? signals[0]!.id
+  return (
+    <nav className="signals" aria-label="Signals" onKeyDown={onArrowKeys}>
+      {[...groups].map(([group, list]) => (
+        <section key={group}>
+          {(list.length > 1 || list[0]!.name !== group) && <h3>{group}</h3>}
+          <ul>
+            {list.map((s) => {
+              const wire = wireOf.get(s.id)
+              return (
+                <li key={s.id}>
+                  <button
+                    type="button"
+                    data-item
+                    className={`plain-button signal ${s.id === chosen ? 'chosen' : ''}`}
+                    aria-pressed={s.id === chosen}
+                    tabIndex={s.id === tabStop ? 0 : -1}
+                    onClick={() => choose(s.id)}
+                  >
+                    <span className="signal-name">
+                      {list.length > 1 ? s.name.replace(`${group} `, '') : s.name}
+                      <span className="faint"> {askedWord(s)}</span>
+                    </span>
+                    <span className={`mono ${wire?.impossible || clash.has(s.id) ? 'stops' : ''}`}>
+                      {wire ? wire.pin.id : clash.has(s.id) ? 'clash' : '—'}
+                      {design.pins.locks[s.id] && <span title="locked"> ⊢</span>}
+                      {design.pins.locks[s.id] && <span className="visually-hidden">locked</span>}
+                    </span>
+                  </button>
+                </li>
+              )
+            })}
+          </ul>
+        </section>
+      ))}
+    </nav>
+  )
+}

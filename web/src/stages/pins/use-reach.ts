@@ -1,0 +1,23 @@
+import type { Design } from '@root-board/core/design'
+import type { ReachEntry } from '@root-board/core/pins'
+import { useEffect, useState } from 'react'
+import { useStage } from '../../shared/analysis'
+import { latestWins, worker } from '../../worker/client'
+
+export type Reach = Map<string, ReachEntry>
+
+/** The reach of the chosen signal, by pin id; undefined while none is chosen or it is being computed. */
+export const useReach = (signal: string | undefined): Reach | undefined => {
+  const { design } = useStage()
+  const [known, setKnown] = useState<{ design: Design; signal: string; reach: Reach }>()
+  const [ask] = useState(() =>
+    latestWins(
+      (q: { design: Design; signal: string }) => worker.reach(q.design, q.signal),
+      (entries, q) => setKnown({ ...q, reach: new Map(entries.map((e) => [e.pin, e])) }),
+    ),
+  )
+  useEffect(() => {
+    if (signal) ask({ design, signal })
+  }, [design, signal, ask])
+  return known && known.signal === signal ? known.reach : undefined
+}

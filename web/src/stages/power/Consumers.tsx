@@ -1,0 +1,61 @@
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+
+/** Who draws how much, at rest and at work; the sums below. */
+export const Consumers = () => {
+  const { analysis } = useStage()
+  const { power } = analysis
+  const sorted = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
+  return (
+    <section aria-labelledby="currents">
+      <h2 id="currents">Currents from the rail</h2>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">Who</th>
+            <th scope="col" className="right">
+              Rest
+            </th>
+            <th scope="col" className="right">
+              Work, typical
+            </th>
+            <th scope="col" className="right">
+              Work, least … most
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map((c) => (
+            <tr key={c.id}>
+              <td>
+                {c.name}
+                {c.count > 1 && <span className="faint"> × {c.count}</span>}
+              </td>
+              <td className="right">
+                <Num worked={c.rest} digits={2} />
+              </td>
+              <td className="right">
+                <Num worked={c.work} />
+              </td>
+              <td className="right">
+                <Num worked={c.work} show="range" />
+              </td>
+            </tr>
+          ))}
+          <tr className="total">
+            <th scope="row">All at once</th>
+            <td className="right">
+              <Num worked={power.rest} />
+            </td>
+            <td className="right">
+              <Num worked={power.work} />
+            </td>
+            <td className="right">
+              <Num worked={power.work} show="range" />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  )
+}

@@ -1,0 +1,122 @@
+// The way from plug to load as a stream: its width is the current, heat leaves where volts are lost.
+
+import { partsOfKind } from '@root-board/core/parts'
+import { fullRange } from '@root-board/core/quantity'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+
+const widest = 58
+
+export const PathDrawing = () => {
+  const { analysis, library, edit } = useStage()
+  const { power } = analysis
+  const most = Math.max(power.fromSource.value.max, 1e-9)
+  const width = (amperes: number) => Math.max(1.5, (amperes / most) * widest)
+  const consumers = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
+  const sources = partsOfKind(library, 'source').sort(
+    (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
+  )
+  const regulators = partsOfKind(library, 'regulator')
+  return (
+    <section className="path" aria-label="From plug to load">
+      <div className="station">
+        <label htmlFor="power-source">Source</label>
+        <select
+          id="power-source"
+          className="plain"
+          value={power.source?.id ?? ''}
+          onChange={(e) => {
+            const s = sources.find((x) => x.id === e.target.value)
+            if (s) edit({ kind: 'chooseSource', part: s.id, name: s.name })
+          }}
+        >
+          {!power.source && <option value="">choose …</option>}
+          {sources.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+        <span className="stream" style={{ height: width(power.fromSource.value.max) }} />
+        <span>
+          <Num worked={power.fromSource} show="max" /> <span className="faint">at most</span>
+        </span>
+      </div>
+      {power.polarity?.present && power.input && (
+        <div className="station narrow">
+          <span>Diode</span>
+          <span className="stream" style={{ height: width(power.fromSource.value.max) }}>
+            <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+              <path d="M4 4l15 9-15 9zM20 4v18" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.5" />
+            </svg>
+          </span>
+          <span>
+            <Num worked={power.input} show="range" />
+          </span>
+        </div>
+      )}
+      <div className="station">
+        <label htmlFor="power-regulator">Regulator</label>
+        <select
+          id="power-regulator"
+          className="plain"
+          value={power.regulator?.id ?? ''}
+          onChange={(e) => {
+            const r = regulators.find((x) => x.id === e.target.value)
+            edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
+          }}
+        >
+          <option value="">none: the source is the rail</option>
+          {regulators.map((r) => (
+            <option key={r.id} value={r.id}>
+              {r.name}
+            </option>
+          ))}
+        </select>
+        <span className="stream" style={{ height: width(power.work.value.max) }}>
+          {power.regulation && <Heat watts={power.regulation.dissipation.value.max} />}
+        </span>
+        {power.regulation ? (
+          <span>
+            <Num worked={power.regulation.dissipation} show="max" />{' '}
+            <span className="faint">of heat, junction</span>{' '}
+            <Num worked={power.regulation.junction} show="max" />
+          </span>
+        ) : (
+          <span className="faint">{power.rail ? 'no heat' : ''}</span>
+        )}
+      </div>
+      <div className="station narrow">
+        <span>Rail</span>
+        <span className="stream" style={{ height: width(power.work.value.max) }} />
+        <span>
+          {power.rail ? <Num worked={power.rail} show="range" /> : <span className="faint">no rail yet</span>}
+        </span>
+      </div>
+      <ul className="loads" aria-label="Loads">
+        {consumers.slice(0, 7).map((c) => (
+          <li key={c.id}>
+            <span className="stream" style={{ height: Math.min(18, width(c.work.value.max)) }} />
+            <span className="load-name">{c.name}</span>
+            <Num worked={c.work} show="max" digits={2} />
+          </li>
+        ))}
+        {consumers.length > 7 && <li className="faint">and {consumers.length - 7} more below</li>}
+      </ul>
+    </section>
+  )
+}
+
+const Heat = ({ watts }: { watts: number }) => (
+  <svg className="heat" width="60" height="26" viewBox="0 0 60 26" aria-hidden="true">
+    {Array.from({ length: Math.max(1, Math.min(6, Math.round(watts * 3))) }, (_, i) => (
+      <path
+        key={i}
+        d={`M${6 + i * 9} 0 q4 6 0 12 q-4 6 0 12`}
+        fill="none"
+        stroke="var(--clay)"
+        strokeWidth="1.6"
+      />
+    ))}
+  </svg>
+)

@@ -1,0 +1,90 @@
+import { formatQuantity, fullRange } from '@root-board/core/quantity'
+import { Button } from '@mui/material'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+import { euro } from '../../shared/words'
+
+/** Every linear regulator of the library at this input and this load. */
+export const Regulators = () => {
+  const { analysis, edit } = useStage()
+  return (
+    <section aria-labelledby="regulators">
+      <h2 id="regulators">Regulators for this load</h2>
+      <div className="scroll-x">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Regulator</th>
+              <th scope="col">Does it do?</th>
+              <th scope="col" className="right">
+                Junction
+              </th>
+              <th scope="col" className="right">
+                Margin
+              </th>
+              <th scope="col" className="right">
+                Good up to
+              </th>
+              <th scope="col" className="right">
+                Price
+              </th>
+              <th scope="col">
+                <span className="visually-hidden">Choose</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {analysis.power.ranked.map((r) => (
+              <tr
+                key={r.regulator.id}
+                className={r.chosen ? 'chosen' : undefined}
+                aria-current={r.chosen ? 'true' : undefined}
+              >
+                <td>
+                  <b>{r.regulator.name}</b>
+                  <br />
+                  <span className="faint">
+                    {r.regulator.package.name}, {formatQuantity(fullRange(r.regulator.current).max, 'A')}
+                  </span>
+                </td>
+                <td className="verdict">
+                  {r.no.length === 0 ? (
+                    <span className="settled">yes</span>
+                  ) : (
+                    <>
+                      <span className="stops">no:</span> {r.no.map((n) => n.text).join('; ')}
+                    </>
+                  )}
+                </td>
+                <td className="right">
+                  <Num worked={r.junction} show="max" />
+                </td>
+                <td className="right">
+                  <Num worked={r.margin} show="min" digits={2} />
+                </td>
+                <td className="right">
+                  <Num worked={r.loadLimit} digits={2} />
+                </td>
+                <td className="right mono">{euro(r.regulator.price)}</td>
+                <td className="right">
+                  {r.chosen ? (
+                    <span className="settled">chosen</span>
+                  ) : (
+                    <Button
+                      onClick={() =>
+                        edit({ kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name })
+                      }
+                      aria-label={`Choose ${r.regulator.name}`}
+                    >
+                      Choose
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,23 @@
+import { analyse, previewEdits } from '@root-board/core/analysis'
+import type { Library } from '@root-board/core/parts'
+import { reachOf } from '@root-board/core/pins'
+import { expose } from 'comlink'
+import type { AnalysisWorker } from './protocol'
+
+let library: Library = { parts: {} }
+
+const worker: AnalysisWorker = {
+  setLibrary: (next) => {
+    library = next
+  },
+  analyse: (design) => analyse(design, library),
+  preview: (design, edits) => previewEdits(analyse(design, library), library, edits),
+  reach: (design, signal) => {
+    const { chip, needs, pins } = analyse(design, library)
+    return chip.chip
+      ? reachOf(chip.chip, needs.signals, design.pins, pins.taken, signal, pins.assignment)
+      : []
+  },
+}
+
+expose(worker)

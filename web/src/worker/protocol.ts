@@ -1,0 +1,13 @@
+// What the page asks of its worker.
+
+import type { Analysis, Preview } from '@root-board/core/analysis'
+import type { Design, Edit } from '@root-board/core/design'
+import type { Library } from '@root-board/core/parts'
+import type { ReachEntry } from '@root-board/core/pins'
+
+export interface AnalysisWorker {
+  setLibrary: (library: Library) => void
+  analyse: (design: Design) => Analysis
+  preview: (design: Design, edits: Edit[]) => Preview
+  reach: (design: Design, signal: string) => ReachEntry[]
+}
