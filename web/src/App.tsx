@@ -1,6 +1,6 @@
 // Routes, theme and toasts. Every route is loaded when it is first asked for.
 
-import { CssBaseline, ThemeProvider } from '@mui/material'
+import { ThemeProvider } from '@mui/material'
 import { SnackbarProvider } from 'notistack'
 import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
@@ -37,7 +37,6 @@ export const App = () => {
   const theme = useMemo(() => themeFor(mode), [mode])
   return (
     <ThemeProvider theme={theme}>
-      <CssBaseline />
       <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <Suspense
           fallback={

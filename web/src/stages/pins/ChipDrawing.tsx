@@ -62,12 +62,14 @@ const typeWords: Partial<Record<ChipPin['type'], string>> = {
 }
 
 const shortNames = (pin: ChipPin): string =>
-  [
-    ...(pin.names ?? []).slice(0, 1),
-    ...(pin.functions ?? []).map((f) => (f.unit.length > 3 ? f.signal : `${f.unit} ${f.signal}`)),
-  ]
-    .slice(0, 2)
-    .join(' · ')
+  pin.type === 'io'
+    ? [
+        ...(pin.names ?? []).slice(0, 1),
+        ...(pin.functions ?? []).map((f) => (f.unit.length > 3 ? f.signal : `${f.unit} ${f.signal}`)),
+      ]
+        .slice(0, 2)
+        .join(' · ')
+    : ''
 
 const Leg = ({
   leg,
