@@ -84,10 +84,10 @@ const ofKeys = (placed: BoardPart[], ...starts: string[]) =>
   placed.filter((p) => p.support?.present && starts.some((s) => p.support!.key.startsWith(s)))
 const refsOf = (parts: BoardPart[]) => parts.map((p) => p.ref)
 const solderWords = (parts: BoardPart[]) =>
-  parts.map(
-    (p) =>
-      `${p.ref}, ${p.name}${p.support?.value ? ` ${p.support.value.marking}` : ''}: ${p.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}`,
-  )
+  parts.map((p) => {
+    const what = `${p.ref}, ${p.name}${p.support?.value ? ` ${p.support.value.marking}` : ''}`
+    return p.legs.length > 0 ? `${what}: ${p.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}` : what
+  })
 
 const least = (label: string, rail: Worked, current: Worked): Worked => ({
   label,

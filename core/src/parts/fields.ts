@@ -55,12 +55,12 @@ export const limitKinds = [
 ] as const
 export type LimitKind = (typeof limitKinds)[number]
 
-const ratedFields = (unit: Unit, kind: LimitKind) => ({
+const ratedFields = (unit: Unit) => ({
   min: quantity(unit).optional(),
   typ: quantity(unit).optional(),
   max: quantity(unit).optional(),
   /** What sort of statement the sheet makes. An absolute maximum is never an operating point. */
-  kind: string().strict(true).oneOf(limitKinds).default(kind),
+  kind: string().strict(true).oneOf(limitKinds).required(),
   /** The condition it holds under: "5 V, 25 °C". */
   at: optionalText(),
   /** The place in the sheet: "table 12". */
@@ -73,16 +73,18 @@ const ratedFields = (unit: Unit, kind: LimitKind) => ({
  */
 export const rated = (unit: Unit, kind: LimitKind = 'guaranteed') =>
   object({
-    ...ratedFields(unit, kind),
+    ...ratedFields(unit),
     others: array()
-      .of(object(ratedFields(unit, kind)).exact())
+      .of(object(ratedFields(unit)).exact())
       .optional(),
     why: optionalText(),
   })
     .transform((value: unknown, original: unknown) =>
       typeof original === 'number' || typeof original === 'string'
         ? { typ: quantity(unit).cast(original, { assert: false }), kind }
-        : value,
+        : typeof value === 'object' && value !== null
+          ? { kind, ...value }
+          : value,
     )
     .exact()
     .test('some-value', '${path} needs at least one of min, typ, max', (value) =>

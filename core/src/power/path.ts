@@ -24,7 +24,8 @@ export const pathOf = (design: Design, library: Library): Path => {
         d.sort === 'schottky' && fullRange(d.reverse).max >= 2 * (source ? fullRange(source.voltage).max : 0),
     )
     .sort((a, b) => a.price - b.price)[0]
-  const canReverse = source?.sort === 'adapter'
+  // Without a regulator a diode's drop would be missing from the rail: then the plug is guarded by care alone.
+  const canReverse = source?.sort === 'adapter' && regulator !== undefined
   return {
     source,
     regulator,

@@ -3,6 +3,7 @@
 import { Dialog } from '@mui/material'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
+import { commandKeys } from '../shared/keys'
 import { useProject } from '../store/project'
 import { useOrderedFindings } from './Evidence'
 import { useFrame } from './frame-state'
@@ -37,17 +38,17 @@ export const Keys = () => {
   useHotkeys(
     stages.map((_, i) => String(i + 1)),
     (e) => void navigate(stages[Number(e.key) - 1]!.name),
-    { useKey: true },
+    commandKeys,
   )
-  useHotkeys('/', () => frame.set({ search: true }), { useKey: true, preventDefault: true })
-  useHotkeys('shift+?', () => frame.set({ help: true }), { useKey: true })
-  useHotkeys('?', () => frame.set({ help: true }), { useKey: true })
-  useHotkeys('n', () => stepTo(1), { useKey: true }, [findings, frame])
-  useHotkeys('p', () => stepTo(-1), { useKey: true }, [findings, frame])
-  useHotkeys('e', () => frame.set({ evidence: !frame.evidence }), { useKey: true })
-  useHotkeys('t', () => document.getElementById('table')?.focus(), { useKey: true })
-  useHotkeys('mod+z', undo, { preventDefault: true, enableOnFormTags: false })
-  useHotkeys(['mod+shift+z', 'mod+y'], redo, { preventDefault: true })
+  useHotkeys('/', () => frame.set({ search: true }), { ...commandKeys, preventDefault: true })
+  useHotkeys('shift+?', () => frame.set({ help: true }), commandKeys)
+  useHotkeys('?', () => frame.set({ help: true }), commandKeys)
+  useHotkeys('n', () => stepTo(1), commandKeys, [findings, frame])
+  useHotkeys('p', () => stepTo(-1), commandKeys, [findings, frame])
+  useHotkeys('e', () => frame.set({ evidence: !frame.evidence }), commandKeys)
+  useHotkeys('t', () => document.getElementById('table')?.focus(), commandKeys)
+  useHotkeys('mod+z', undo, { ...commandKeys, useKey: false, preventDefault: true })
+  useHotkeys(['mod+shift+z', 'mod+y'], redo, { ...commandKeys, useKey: false, preventDefault: true })
   useHotkeys(
     'a',
     () => {
@@ -55,7 +56,7 @@ export const Keys = () => {
       const first = doIt ?? document.querySelector<HTMLButtonElement>('.evidence .finding.open .fix')
       first?.click()
     },
-    { useKey: true },
+    commandKeys,
   )
   return (
     <Dialog open={frame.help} onClose={() => frame.set({ help: false })} aria-labelledby="keys-title">

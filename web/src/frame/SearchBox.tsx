@@ -28,7 +28,7 @@ export const SearchBox = () => {
       fullWidth
       maxWidth="sm"
       aria-label="Find"
-      slotProps={{ paper: { sx: { position: 'fixed', top: 56, m: 0 } } }}
+      slotProps={{ paper: { sx: { position: 'fixed', top: 56, m: 0, overflow: 'visible' } } }}
     >
       {open && <SearchField close={close} />}
     </Dialog>
@@ -135,7 +135,7 @@ const SearchField = ({ close }: { close: () => void }) => {
       onClose={(_, reason) => reason === 'escape' && close()}
       noOptionsText="Nothing of that name"
       slotProps={{ popper: { disablePortal: true }, paper: { sx: { maxHeight: 420 } } }}
-      sx={{ m: 2, mb: 2, minHeight: 440 }}
+      sx={{ m: 2 }}
       renderOption={({ key, ...props }, hit) => (
         <li key={key} {...props}>
           <span style={{ flex: 1 }}>{hit.text}</span>

@@ -16,7 +16,7 @@ export const leftOut: Check = {
         id: `build.left-out:${s.key}`,
         severity: s.forced === 'out' || s.risk.severity === 'stops' ? s.risk.severity : 'notes',
         grade: s.risk.grade,
-        text: s.risk.text,
+        text: s.risk.text.replace(/^Without it\b/, `Without the ${s.name}`),
         because: [
           {
             text: `The ${s.name} is left out${s.forced === 'out' ? ', against the stance' : ' by the stance'}`,

@@ -1,6 +1,6 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
-import { otherSources } from './ways-out'
+import { otherSources, withoutHungriest } from './ways-out'
 
 export const sourceTooWeak: Check = {
   id: 'power.source-too-weak',
@@ -34,7 +34,7 @@ export const sourceTooWeak: Check = {
             text: `${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
           },
         ],
-        fixes: otherSources(stages),
+        fixes: [...otherSources(stages), ...withoutHungriest(stages)],
       },
     ]
   },

@@ -26,6 +26,8 @@ const FrequencyChart = () => {
   const last = points.at(-1)!
   if (last.supply < supply.max) points.push({ supply: supply.max, megahertz: last.megahertz })
   const rail = power.rail?.value
+  const [low, high] = [Math.floor(supply.min), Math.ceil(supply.max)]
+  const volts = Array.from({ length: high - low + 1 }, (_, i) => low + i)
   const label = { fill: palette.text.secondary, fontSize: 12 }
   return (
     <figure className="frequency-chart">
@@ -35,7 +37,8 @@ const FrequencyChart = () => {
           <XAxis
             dataKey="supply"
             type="number"
-            domain={[Math.floor(supply.min), Math.ceil(supply.max)]}
+            domain={[low, high]}
+            ticks={volts}
             tick={label}
             stroke={palette.text.secondary}
             label={{ value: 'supply, V', position: 'insideBottom', offset: -8, ...label }}

@@ -157,7 +157,7 @@ const DeviceRow = ({
           aria-label={`Remove ${need.name}`}
           onClick={() => edit({ kind: 'removeDevice', id: need.id })}
         >
-          Remove
+          ×
         </Button>
       </td>
     </tr>

@@ -24,7 +24,7 @@ export const ChipDrawing = (props: Props) => {
   const stop = chosen ?? legs[0]?.pin.id
   return (
     <section
-      className="chip-drawing"
+      className={props.signal ? 'chip-drawing reaching' : 'chip-drawing'}
       aria-label={`${chip.name} from above`}
       style={{ '--rows': half } as React.CSSProperties}
     >
@@ -114,7 +114,7 @@ const Leg = ({
             <span className="reach">
               <span className="reach-bar" style={{ width: `${Math.min(56, 3 + (entry.extra ?? 0))}px` }} />
               <span className="mono">{entry.extra === 0 ? 'as good' : `+${entry.extra}`}</span>
-              {wire && <span className="faint">{wire.signal.name}</span>}
+              {wire && <span className="faint occupant">{wire.signal.name}</span>}
             </span>
           )
         ) : (

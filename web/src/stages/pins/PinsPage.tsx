@@ -5,6 +5,7 @@ import { Button } from '@mui/material'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
+import { commandKeys } from '../../shared/keys'
 import { ChipDrawing } from './ChipDrawing'
 import { LegPanel } from './LegPanel'
 import { SignalList } from './SignalList'
@@ -41,8 +42,8 @@ const PinsPage = () => {
     if (signal && pin && pin.id !== assignment[signal.id])
       edit({ kind: 'moveSignal', signal: signal.id, name: signal.name, pin: pin.id, kept: assignment })
   }
-  useHotkeys('l', toggleLock, { useKey: true }, [signal, wire, design])
-  useHotkeys('m', moveHere, { useKey: true }, [signal, pin, design, assignment])
+  useHotkeys('l', toggleLock, commandKeys, [signal, wire, design])
+  useHotkeys('m', moveHere, commandKeys, [signal, pin, design, assignment])
   useHotkeys('escape', () => choose({ signal: null, leg: null }), {}, [setQuery])
 
   if (!chip)

@@ -74,10 +74,11 @@ export const PathDrawing = () => {
           ))}
         </select>
         <span className="stream" style={{ height: width(power.work.value.max) }}>
-          {power.regulation && <Heat watts={power.regulation.dissipation.value.max} />}
+          {' '}
         </span>
         {power.regulation ? (
           <span>
+            <Heat watts={power.regulation.dissipation.value.max} />
             <Num worked={power.regulation.dissipation} show="max" />{' '}
             <span className="faint">of heat, junction</span>{' '}
             <Num worked={power.regulation.junction} show="max" />
@@ -94,28 +95,29 @@ export const PathDrawing = () => {
         </span>
       </div>
       <ul className="loads" aria-label="Loads">
-        {consumers.slice(0, 7).map((c) => (
+        {consumers.slice(0, 8).map((c) => (
           <li key={c.id}>
             <span className="stream" style={{ height: Math.min(18, width(c.work.value.max)) }} />
             <span className="load-name">{c.name}</span>
             <Num worked={c.work} show="max" digits={2} />
           </li>
         ))}
-        {consumers.length > 7 && <li className="faint">and {consumers.length - 7} more below</li>}
+        {consumers.length > 8 && <li className="faint more">and {consumers.length - 8} more below</li>}
       </ul>
     </section>
   )
 }
 
+/** More strokes for more heat: one for each third of a watt. */
 const Heat = ({ watts }: { watts: number }) => (
-  <svg className="heat" width="60" height="26" viewBox="0 0 60 26" aria-hidden="true">
-    {Array.from({ length: Math.max(1, Math.min(6, Math.round(watts * 3))) }, (_, i) => (
+  <svg className="heat" width="44" height="16" viewBox="0 0 44 16" aria-hidden="true">
+    {Array.from({ length: Math.max(1, Math.min(5, Math.round(watts * 3))) }, (_, i) => (
       <path
         key={i}
-        d={`M${6 + i * 9} 0 q4 6 0 12 q-4 6 0 12`}
+        d={`M${4 + i * 8} 0 q4 4 0 8 q-4 4 0 8`}
         fill="none"
         stroke="var(--clay)"
-        strokeWidth="1.6"
+        strokeWidth="1.5"
       />
     ))}
   </svg>

@@ -1,0 +1,293 @@
+// The whole way through, on the shipped demo: what the plan is, and each planted mistake found, explained and cleared.
+
+import { demo, shippedLibrary } from '../../test/files'
+import { applyEdits, type Design, type Edit } from '../design'
+import type { Worked } from '../findings'
+import { pinHeader, textReport, wiringTableCells } from '../formats'
+import { allChecks, analyse, previewEdits } from '.'
+
+const library = shippedLibrary()
+const timer = demo('darkroom-timer')
+const clean = analyse(timer, library)
+const kept = clean.pins.assignment
+
+describe('the darkroom timer', () => {
+  test('has nothing against it, and every signal on a leg of its own', () => {
+    expect(clean.findings).toEqual([])
+    expect(clean.pins.plan?.status).toBe('planned')
+    expect(new Set(Object.values(kept)).size).toBe(clean.needs.signals.length)
+  })
+  test('its two-wire lines are on the only legs that have them; crystal, reset and programming legs stay free', () => {
+    expect([kept['i2c.SDA'], kept['i2c.SCL']]).toEqual(['PA4', 'PA5'])
+    for (const pin of ['PB0', 'PB1', 'RESET', 'PC3', 'PC4', 'PC5'])
+      expect(Object.values(kept)).not.toContain(pin)
+  })
+  test('values a builder can check by hand', () => {
+    const value = (key: string) => clean.build.support.find((s) => s.key === key)?.value?.marking
+    // 2·(18 − 5) pF = 26 pF, nearest of E12; (5 − 0.134 − 1.85) V / 5 mA ≈ 602 Ω, next up; 5 V / 0.5 mA
+    expect([value('load-capacitor:PB0'), value('led:d7.1.light'), value('pull:d3.1.contact')]).toEqual([
+      '27p',
+      '680R',
+      '10k',
+    ])
+    expect(value('gate-pull-down:d5.1.drive')).toBe('100k')
+    expect(value('decoupling:VCC')).toBe('100n')
+  })
+  test('sums are sums: the rail current is that of its consumers, corner by corner', () => {
+    const { consumers, work } = clean.power
+    for (const corner of ['min', 'typ', 'max'] as const)
+      expect(work.value[corner]).toBeCloseTo(
+        consumers.reduce((s, c) => s + c.work.value[corner], 0),
+        12,
+      )
+  })
+  test('every number can be followed to sheets, needs, decisions or rules', () => {
+    const ends: string[] = []
+    const follow = (w: Worked, depth = 0): void => {
+      expect(depth).toBeLessThan(12)
+      expect(w.value.min).toBeLessThanOrEqual(w.value.max)
+      for (const i of w.inputs) {
+        if (i.origin.kind === 'worked') follow(i.origin.of, depth + 1)
+        else ends.push(i.origin.kind)
+      }
+    }
+    clean.gauges.forEach((g) => g.worked && follow(g.worked))
+    clean.build.support.forEach((s) => s.worked.forEach((w) => follow(w)))
+    expect(ends.length).toBeGreaterThan(200)
+  })
+  test('the netlist joins every terminal once, and no net both rails', () => {
+    const seen = clean.build.nets.flatMap((n) => n.nodes.map((x) => `${x.ref}.${x.terminal}`))
+    expect(new Set(seen).size).toBe(seen.length)
+    const wires = clean.build.nets.reduce((sum, n) => sum + n.nodes.length - 1, 0)
+    expect(clean.build.wiring).toHaveLength(wires)
+  })
+  test('exports: wiring cells, C header, report', () => {
+    expect(wiringTableCells(clean.build.wiring)).toContainEqual([
+      'I2C_SDA',
+      'U1 TD8-28 DIP',
+      '5 PA4',
+      'M1 Display',
+      'SDA',
+    ])
+    const header = pinHeader('Timer */ x', 'TD8-28', clean.pins.plan!.wires)
+    expect(header).toContain(
+      '/* I2C SDA: leg 5, two-wire port SDA */\n#define I2C_SDA_PIN 4\n#define I2C_SDA_PORT A\n#define I2C_SDA_BIT 4',
+    )
+    expect(header.match(/\*\//g)).toHaveLength(clean.pins.plan!.wires.length + 1)
+    expect(textReport(clean)).toContain('I2C SDA: leg 5 PA4')
+  })
+})
+
+type Plant = [name: string, check: string, plant: Edit[], severity: 'stops' | 'risks' | 'notes']
+const setLed = (value: number): Edit => ({ kind: 'setSetting', id: 'd7', setting: 'light.current', value })
+const add = (part: string, name: string): Edit => ({
+  kind: 'addDevices',
+  devices: [{ part, name, count: 1 }],
+})
+const planted: Plant[] = [
+  ['LED current over the leg’s limit', 'pins.led-over-limit', [setLed(0.03)], 'risks'],
+  [
+    'LED without resistor above the absolute maximum',
+    'pins.led-over-limit',
+    [{ kind: 'leaveOut', support: 'led:d7.1.light', name: 'r' }],
+    'stops',
+  ],
+  [
+    'signal moved to a pin that can’t serve it',
+    'pins.cannot-serve',
+    [{ kind: 'moveSignal', signal: 'd8.1.level', name: 'Paper light', pin: 'PC0', kept }],
+    'stops',
+  ],
+  [
+    'signal on the crystal’s leg',
+    'pins.cannot-serve',
+    [{ kind: 'moveSignal', signal: 'd3.1.contact', name: 'Start', pin: 'PB0', kept }],
+    'stops',
+  ],
+  [
+    'regulator too hot',
+    'power.regulator-too-hot',
+    [{ kind: 'chooseRegulator', part: 'bl5-low', name: '' }],
+    'stops',
+  ],
+  [
+    'drop-out at the source’s lowest voltage',
+    'power.dropout',
+    [
+      { kind: 'chooseSource', part: 'adapter-7v5', name: '' },
+      { kind: 'chooseRegulator', part: 'br5-plain', name: '' },
+    ],
+    'risks',
+  ],
+  [
+    'source too weak',
+    'power.source-too-weak',
+    [add('servo-small', 'Servo'), { kind: 'chooseSource', part: 'adapter-9v', name: '' }],
+    'risks',
+  ],
+  [
+    'clock too fast for the supply',
+    'clock.too-fast',
+    [
+      { kind: 'chooseRegulator', part: 'bl33-low', name: '' },
+      { kind: 'chooseClock', name: '', clock: { source: 'crystal', frequency: 16e6, part: 'crystal-16mhz' } },
+    ],
+    'stops',
+  ],
+  [
+    'device that fights the programmer',
+    'pins.programming-fight',
+    [
+      add('pulse-sensor', 'Barrier'),
+      { kind: 'moveSignal', signal: 'd9.1.OUT', name: 'Barrier', pin: 'PC5', kept },
+    ],
+    'stops',
+  ],
+  [
+    'decoupling left out',
+    'build.left-out',
+    [{ kind: 'leaveOut', support: 'decoupling:VCC', name: 'c' }],
+    'risks',
+  ],
+  [
+    'gate without pull-down',
+    'build.left-out',
+    [{ kind: 'leaveOut', support: 'gate-pull-down:d5.1.drive', name: 'r' }],
+    'risks',
+  ],
+  [
+    'regulator input above its absolute maximum',
+    'power.regulator-input',
+    [{ kind: 'chooseRegulator', part: 'bl33-tiny', name: '' }],
+    'stops',
+  ],
+  [
+    'more current than the regulator gives',
+    'power.regulator-overloaded',
+    [{ kind: 'chooseRegulator', part: 'br5-small', name: '' }],
+    'stops',
+  ],
+  [
+    'chip on the wrong rail',
+    'chip.supply-out-of-range',
+    [{ kind: 'chooseChip', part: 'qm32-32', name: '' }],
+    'stops',
+  ],
+  [
+    'device on the wrong rail',
+    'power.device-supply',
+    [{ kind: 'chooseRegulator', part: 'bl33-low', name: '' }],
+    'risks',
+  ],
+  [
+    'over the current budget',
+    'power.budget-exceeded',
+    [{ kind: 'setLimit', limit: 'current', value: 0.1 }],
+    'risks',
+  ],
+  [
+    'over the price limit',
+    'needs.price-over-limit',
+    [{ kind: 'setLimit', limit: 'price', value: 10 }],
+    'risks',
+  ],
+  ['more than the chip can serve', 'pins.clash', [{ kind: 'setCount', id: 'd8', count: 7 }], 'stops'],
+  [
+    'legs that carry too much together',
+    'pins.leg-total',
+    [setLed(0.018), { kind: 'setCount', id: 'd7', count: 9 }],
+    'risks',
+  ],
+  [
+    'code that does not fit',
+    'chip.memory-short',
+    [{ kind: 'chooseChip', part: 'td8-08-dip', name: '' }, add('card-reader', 'Card')],
+    'stops',
+  ],
+]
+
+describe.each(planted)('planted: %s', (_, check, plant, severity) => {
+  const spoilt = applyEdits(timer, plant)
+  const found = analyse(spoilt, library).findings.filter((f) => f.check === check)
+
+  test('is found, with a chain of facts and a number in its words', () => {
+    expect(found.map((f) => f.severity)).toContain(severity)
+    expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)
+    expect(found[0]!.fixes.length).toBeGreaterThanOrEqual(1)
+  })
+  test('at least one fix clears it when applied', () => {
+    const clears = found[0]!.fixes.filter(
+      (fix) => !analyse(applyEdits(spoilt, fix.edits), library).findings.some((f) => f.id === found[0]!.id),
+    )
+    expect(clears.length).toBeGreaterThanOrEqual(1)
+  })
+  test('and is silent on the clean project', () =>
+    expect(clean.findings.some((f) => f.check === check)).toBe(false))
+})
+
+const strange = (part: string, chip?: string): Design => ({
+  ...timer,
+  needs: {
+    ...timer.needs,
+    devices: [...timer.needs.devices, { id: 'dx', part, name: 'Stranger', count: 1 }],
+  },
+  chip: chip ? { part: chip } : timer.chip,
+})
+test.each([
+  ['needs.unknown-device', strange('nothing-like-it')],
+  ['chip.unknown', strange('push-button', 'nothing-like-it')],
+])('%s: what the library does not know is said', (check, design) => {
+  const found = analyse(design, library).findings.find((f) => f.check === check)!
+  expect(found.severity).toBe('stops')
+  expect(
+    analyse(applyEdits(design, found.fixes[0]!.edits), library).findings.some((f) => f.id === found.id),
+  ).toBe(false)
+})
+
+test('every check has been seen firing here', () => {
+  const seen = new Set([...planted.map(([, check]) => check), 'needs.unknown-device', 'chip.unknown'])
+  expect(allChecks.map((c) => c.id).filter((id) => !seen.has(id))).toEqual(['pins.input-level'])
+})
+
+test('a device of higher voltage on a plain leg of a 3.3 V chip stands against it', () => {
+  const edits: Edit[] = [
+    ...timer.needs.devices.map((d): Edit => ({ kind: 'removeDevice', id: d.id })),
+    add('motion-sensor', 'Motion'),
+    { kind: 'chooseChip', part: 'qm32-32', name: '' },
+    { kind: 'chooseRegulator', part: 'bl33-low', name: '' },
+    { kind: 'moveSignal', signal: 'd1.1.OUT', name: 'Motion', pin: 'PA4', kept: {} },
+  ]
+  const raised = structuredClone(library)
+  const motion = raised.parts['motion-sensor']!
+  if (motion.kind !== 'device') throw new Error('not a device')
+  motion.wirings[0]!.signals[0]!.electrical = {
+    kind: 'logic-output',
+    high: { min: 4.5, typ: 4.8, max: 5, kind: 'guaranteed' },
+  }
+  const design = applyEdits(timer, edits)
+  expect(analyse(design, raised).findings.map((f) => f.check)).toContain('pins.input-level')
+  expect(analyse(design, library).findings.map((f) => f.check)).not.toContain('pins.input-level')
+})
+
+test('a preview says what would change, and changes nothing', () => {
+  const before = JSON.stringify(timer)
+  const preview = previewEdits(clean, library, [{ kind: 'chooseRegulator', part: 'br5-plain', name: '' }])
+  expect(preview.appearing.map((f) => f.check)).toEqual(['power.regulator-too-hot'])
+  expect(preview.lines.join('; ')).toMatch(/hottest part: 107 °C becomes 127 °C/)
+  expect(JSON.stringify(timer)).toBe(before)
+})
+
+describe('stances', () => {
+  const parts = (stance: Design['stance']) => analyse({ ...timer, stance }, library)
+  test('each asks for fewer parts than the one before, and says what is left out', () => {
+    const counts = (['by-the-book', 'lean', 'bare-bones'] as const).map(
+      (s) => parts(s).build.support.filter((x) => x.present).length,
+    )
+    expect(counts[0]).toBeGreaterThan(counts[1]!)
+    expect(counts[1]).toBeGreaterThan(counts[2]!)
+    expect(parts('bare-bones').findings.length).toBeGreaterThan(3)
+    expect(
+      parts('bare-bones').findings.filter((f) => f.severity === 'notes' && f.text.match(/\d/)).length,
+    ).toBeGreaterThan(1)
+  })
+})
