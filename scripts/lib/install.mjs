@@ -17,7 +17,13 @@ export const ensureInstalled = () =>
           console.log(`  … still compiling and installing (${Math.round((Date.now() - began) / 1000)} s)`),
         20_000,
       )
-      await must('Installing packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'])
+      await must('Installing packages', 'npm', [
+        'install',
+        '--no-save',
+        '--no-audit',
+        '--no-fund',
+        '--loglevel=error',
+      ])
       clearInterval(pulse)
       console.log(`Packages are installed (${Math.round((Date.now() - began) / 1000)} s).`)
     },

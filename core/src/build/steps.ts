@@ -16,7 +16,8 @@ export interface StepCheck {
   otherwise: string
 }
 
-export type Caution = 'mains' | 'iron' | 'reversed' | 'lithium' | 'heat' | 'eyes' | 'motor' | 'children'
+export type Caution =
+  'mains' | 'iron' | 'reversed' | 'two-supplies' | 'lithium' | 'heat' | 'eyes' | 'motor' | 'children'
 
 export interface BuildStep {
   title: string
@@ -32,6 +33,8 @@ export const cautionWords: Record<Caution, string> = {
   iron: 'The iron is hot enough to burn and to light things. Stand it in its holder, keep the air moving and don’t breathe the fumes.',
   reversed:
     'Check which contact of the plug is positive with a meter before it goes in: reversed supply destroys parts and makes some of them burst.',
+  'two-supplies':
+    'Only one supply at a time: unplug the board while a programmer feeds it, or set the programmer not to feed. Two supplies joined drive current into each other.',
   lithium:
     'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
   heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
@@ -271,7 +274,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
             otherwise: 'open, or on the leg beside it',
           }
         }),
-      cautions: ['iron'],
+      cautions: ['iron', 'two-supplies'],
     })
   return steps
 }

@@ -14,7 +14,9 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ kind: fc.constant('renameDevice' as const), id: ids, name: fc.constantFrom('A', 'B') }),
   fc.record({
     kind: fc.constant('addDevices' as const),
-    devices: fc.constant([{ part: 'push-button', name: 'Button', count: 2 }]),
+    devices: fc.constant<{ part: string; name: string; count: number }[]>([
+      { part: 'push-button', name: 'Button', count: 2 },
+    ]),
   }),
   fc.record({
     kind: fc.constant('moveSignal' as const),

@@ -5,7 +5,7 @@ import { array, boolean, type InferType, lazy, number, object, type ObjectSchema
 import { parseQuantity, QuantityError, type Unit } from '../quantity'
 
 /** A short text that must be there. */
-export const text = () => string().strict(true).trim().min(1).max(400).required()
+export const text = () => string().strict(true).max(400).matches(/\S/, '${path} must not be blank').required()
 export const optionalText = () => string().strict(true).max(2000).optional()
 export const identifier = () =>
   string()

@@ -48,7 +48,7 @@ test.each<[string, (c: ReturnType<typeof chip>) => void, string]>([
   ['a signal that isn’t there', (c) => (c.pins[0]!.functions = ['ADC.A9']), 'pins[0].functions[0]'],
   [
     'a wrong unit of measure',
-    (c) => Object.assign(c, { limits: { ...(c.limits as object), total: '5 V' } }),
+    (c) => Object.assign(c, { limits: { ...c.limits, total: '5 V' } }),
     'limits.total.typ',
   ],
   ['an unknown field', (c) => Object.assign(c.pins[0]!, { colour: 'blue' }), 'pins[0]'],
@@ -59,7 +59,7 @@ test.each<[string, (c: ReturnType<typeof chip>) => void, string]>([
   ],
   [
     'min above max',
-    (c) => Object.assign(c, { limits: { ...(c.limits as object), total: { min: 2, max: 1 } } }),
+    (c) => Object.assign(c, { limits: { ...c.limits, total: { min: 2, max: 1 } } }),
     'limits.total',
   ],
   ['a newer format', (c) => Object.assign(c, { format: 2 }), 'format'],

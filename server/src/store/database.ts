@@ -36,13 +36,15 @@ const openFile = async (data: string): Promise<Sequelize> => {
 export const openDatabase = async (data: string): Promise<Sequelize> => {
   const fresh = !existsSync(fileIn(data))
   const db = await openFile(data)
+  const storage = new SequelizeStorage({ sequelize: db })
   const umzug = new Umzug({
     migrations,
     context: db.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize: db }),
+    storage,
     logger: undefined,
   })
-  const executed = (await umzug.executed()).map((m) => m.name)
+  // Asked of the storage: umzug itself forgets the steps it doesn't know.
+  const executed = await storage.executed()
   const known = new Set(migrations.map((m) => m.name))
   const newer = executed.filter((name) => !known.has(name))
   if (newer.length > 0) {

@@ -1,0 +1,201 @@
+// The darkroom timer from a list of needs to a wiring table: the sample by mouse, and the same typed in by keyboard alone.
+
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { downloadText, isAccessible, openDemo, opensWorking, rowsOf, saved } from './pages'
+import { expect, test } from './server'
+
+const wiring = JSON.parse(
+  readFileSync(new URL('./fixtures/darkroom-wiring.json', import.meta.url), 'utf8'),
+) as Record<string, string[]>
+delete wiring.about
+
+/** Every wire of the exported table, as net, start and end, against the hand-written nets. */
+const expectWiring = (csv: string) => {
+  const ref = (cell: string) => cell.split(' ')[0]
+  const plain = (terminal: string) => terminal.replace(/^'/, '')
+  const rows = rowsOf(csv)
+  expect(rows[0]).toEqual(['net', 'from', 'from terminal', 'to', 'to terminal'])
+  const got = rows
+    .slice(1)
+    .map(([net, from, a, to, b]) => `${net}: ${ref(from!)} ${plain(a!)} > ${ref(to!)} ${plain(b!)}`)
+  const wanted = Object.entries(wiring).flatMap(([net, [start, ...ends]]) =>
+    ends.map((end) => `${net}: ${start} > ${end}`),
+  )
+  expect(got.sort()).toEqual(wanted.sort())
+}
+
+test('the sample, stage by stage, to its exports', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Darkroom timer' }).first().click()
+  await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
+  await expect(
+    page.getByRole('row', { name: /inputs 5 Dial A, Dial B, Dial SW, Start, Focus/ }),
+  ).toBeVisible()
+  await opensWorking(page, '.sum', /I_1/)
+  const root = page.getByRole('navigation', { name: 'Stages' })
+
+  await root.getByRole('link', { name: /Chip/ }).click()
+  await expect(page.getByRole('row', { name: /TD8-28 DIP.*fits/ })).toBeVisible()
+  await expect(page.getByRole('row', { name: /TD8-08 DIP.*only 5 legs can serve them/ })).toBeVisible()
+  await page.getByLabel('Compare TD8-28 DIP').check()
+  await page.getByLabel('Compare TD8-40 DIP').check()
+  await expect(page.getByRole('rowheader', { name: 'Program memory' })).toBeVisible()
+  await opensWorking(page, '.clock-part', /f/)
+
+  await root.getByRole('link', { name: /Pins/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Signals' })
+    .getByRole('button', { name: /Safe light/ })
+    .click()
+  await expect(page.getByRole('button', { name: /leg 22, PC5, free, costs \d+ more/ })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: /leg 7, AVCC.*can’t serve Safe light: it is a supply leg/ }),
+  ).toBeVisible()
+  await opensWorking(page, '.leg-panel', /V_DD/)
+  await page.getByRole('button', { name: /leg 19, PC2/ }).click()
+  await page.getByRole('button', { name: /Move Safe light here/ }).click()
+  await expect(page.getByRole('button', { name: /leg 19, PC2, Safe light/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Undo: Move Safe light to PC2/ })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: /leg 26, PC7, Safe light/ })).toBeVisible()
+
+  await root.getByRole('link', { name: /Power/ }).click()
+  await expect(page.getByRole('row', { name: /BR5 plain 5 V.*its junction reaches/ })).toBeVisible()
+  await opensWorking(page, '.path', /I_rail/)
+
+  await root.getByRole('link', { name: /Build/ }).click()
+  await opensWorking(page, '.support', /V_in|C_sheet/)
+  await page.getByRole('tab', { name: 'Steps and checks' }).click()
+  await expect(page.getByText('Let a licensed electrician wire the mains side')).toBeVisible()
+  await expect(
+    page.getByRole('row', { name: /leg 7 \(AVCC\) against GND, before the chip goes in on 4.9 V to 5.1 V/ }),
+  ).toBeVisible()
+  await page.getByRole('tab', { name: 'Wiring table' }).click()
+  expectWiring(await downloadText(page, 'Wiring table, CSV'))
+  const parts = rowsOf(await downloadText(page, 'Parts list, CSV'))
+  expect(parts.find((r) => r[1] === 'film resistor' && r[2] === '10k')?.[0]).toBe('7')
+  expect(await downloadText(page, 'pins.h')).toContain('#define I2C_SDA_PIN 4')
+  expect(JSON.parse(await downloadText(page, 'Project file'))).toMatchObject({
+    format: 1,
+    name: 'Darkroom timer',
+  })
+})
+
+/** Presses Tab until the element with this accessible name has the focus. */
+const tabTo = async (page: Page, name: RegExp, limit = 90) => {
+  for (let i = 0; i < limit; i++) {
+    await page.keyboard.press('Tab')
+    const found = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null
+      if (!e) return ''
+      const label =
+        e.getAttribute('aria-label') ??
+        (e.id ? document.querySelector(`label[for="${e.id}"]`)?.textContent : null)
+      return label ?? e.closest('label')?.textContent ?? e.textContent ?? ''
+    })
+    if (name.test(found)) return
+  }
+  throw new Error(`no way by Tab to ${name}`)
+}
+
+test('from an empty project by keyboard alone, to the same wiring table', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByLabel('What will it be called?')).toBeFocused()
+  await page.keyboard.type('Typed timer')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
+  await tabTo(page, /What does it have/)
+  await page.keyboard.type(
+    '4-digit display two-wire, rotary encoder, 1 push button, button push, magnetic buzzer, relay module, red led, light-dependent resistor',
+  )
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
+  for (const [from, to] of [
+    ['4-digit display, two-wire', 'Display'],
+    ['Rotary encoder with push', 'Dial'],
+    ['Push button', 'Start'],
+    ['Push button 2', 'Focus'],
+    ['Magnetic buzzer', 'Buzzer'],
+    ['Relay module', 'Lamp relay'],
+    ['Red LED', 'Safe light'],
+    ['Light-dependent resistor', 'Paper light'],
+  ] as const) {
+    await tabTo(page, new RegExp(`^Name of ${from}$`))
+    await page.keyboard.press('Control+a')
+    await page.keyboard.type(to)
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel(`Name of ${to}`)).toBeVisible()
+  }
+  await tabTo(page, /Fed from/)
+  await page.keyboard.type('12 V')
+  await expect(page.getByLabel('Fed from')).toHaveValue('adapter-12v')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('300m')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Current budget from the source')).toHaveValue('300 mA')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('t')
+  await page.keyboard.press('Escape')
+
+  // by search to the chip, the clock and the regulator
+  await page.locator('#table').focus()
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'Chip', level: 1 })).toBeVisible()
+  await tabTo(page, /^Choose TD8-28 DIP$/)
+  await page.keyboard.press('Enter')
+  await tabTo(page, /Runs from/)
+  await page.keyboard.type('8 MHz, crystal')
+  await expect(page.getByLabel('Runs from')).toHaveValue(/crystal 8000000/)
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('4')
+  await expect(page.getByRole('heading', { name: 'Power', level: 1 })).toBeVisible()
+  await tabTo(page, /^Regulator$/)
+  await page.keyboard.type('BL5 cool')
+  await expect(page.getByLabel('Regulator', { exact: true })).toHaveValue('bl5-cool')
+  await page.keyboard.press('Tab')
+
+  // pins: choose a signal, walk to a leg, move it there, take it back
+  await page.keyboard.press('3')
+  await expect(page.getByText('Every signal has a leg')).toBeVisible()
+  await tabTo(page, /I2C SDA/)
+  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/signal=d7/)
+  await tabTo(page, /^leg 1, PA0/)
+  await page.keyboard.press('End')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/leg=PB4/)
+  await page.keyboard.press('m')
+  await expect(page.getByRole('button', { name: /leg 13, PB4, Safe light/ })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: /leg 26, PC7, Safe light/ })).toBeVisible()
+  await page.keyboard.press('Escape')
+
+  await page.keyboard.press('/')
+  await page.keyboard.type('vcc')
+  await expect(page.getByRole('option', { name: /leg 24/ })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('5')
+  await expect(page.getByRole('heading', { name: 'Build', level: 1 })).toBeVisible()
+  await tabTo(page, /Wiring table, CSV/)
+  const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')])
+  expectWiring(readFileSync(await download.path(), 'utf8'))
+  await saved(page)
+})
+
+test('the build sheet prints to PDF without the program around it', async ({ page }) => {
+  await openDemo(page, 'build')
+  await page.getByRole('link', { name: 'Build sheet to print' }).click()
+  await expect(page.getByRole('heading', { name: 'Steps' })).toBeVisible()
+  await isAccessible(page, 'sheet')
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+  const pdf = await page.pdf({ format: 'A4' })
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+  const sheets = pdf.toString('latin1').match(/\/Type\s*\/Page\b(?!s)/g)?.length ?? 0
+  expect(sheets).toBeGreaterThanOrEqual(3)
+  expect(sheets).toBeLessThanOrEqual(12)
+})

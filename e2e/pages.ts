@@ -1,0 +1,67 @@
+// Steps that several tests share.
+
+import { AxeBuilder } from '@axe-core/playwright'
+import { readFileSync } from 'node:fs'
+import { expect, type Page } from '@playwright/test'
+
+/** Makes a project of one's own from a demo file, through the API, and opens a stage of it. */
+export const openDemo = async (
+  page: Page,
+  stage: string,
+  change: (design: Record<string, unknown>) => void = () => undefined,
+) => {
+  const design = JSON.parse(
+    readFileSync(new URL('../demo/darkroom-timer.json', import.meta.url), 'utf8'),
+  ) as Record<string, unknown>
+  change(design)
+  const made = (await (await page.request.post('/api/projects', { data: design })).json()) as { id: string }
+  await page.goto(`/projects/${made.id}/${stage}`)
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible()
+  await expect(page.locator('.table h1')).toBeVisible()
+  return made.id
+}
+
+export const saved = (page: Page) => expect(page.locator('.top-bar [role=status]')).toHaveText('Saved')
+
+/** Opens the first number found in a place, checks that a working comes up, and closes it. */
+export const opensWorking = async (page: Page, place: string, formula: RegExp) => {
+  await page.locator(place).locator('button.num').first().click()
+  const working = page.getByRole('dialog')
+  await expect(working).toContainText(formula)
+  await page.keyboard.press('Escape')
+  await expect(working).toBeHidden()
+}
+
+export const downloadText = async (page: Page, button: string): Promise<string> => {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: button }).click(),
+  ])
+  return readFileSync(await download.path(), 'utf8')
+}
+
+/** No serious or critical fault by axe. */
+export const isAccessible = async (page: Page, where: string) => {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const bad = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+  expect(
+    bad.map(
+      (v) =>
+        `${where}: ${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.target.join(' '))
+          .join(', ')}`,
+    ),
+  ).toEqual([])
+}
+
+/** Rows of a CSV text without quotes in its cells. */
+export const rowsOf = (csv: string): string[][] =>
+  csv
+    .trim()
+    .split('\r\n')
+    .map((line) =>
+      [...line.matchAll(/(?:^|,)(?:"((?:[^"]|"")*)"|([^,]*))/g)].map((m) =>
+        (m[1] ?? m[2] ?? '').replaceAll('""', '"'),
+      ),
+    )

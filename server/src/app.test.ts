@@ -1,0 +1,125 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { emptyDesign } from '@root-board/core/design'
+import request from 'supertest'
+import { openApi, type TestApi } from '../test/api'
+import { root } from '../test/serve'
+
+let api: TestApi
+beforeAll(async () => {
+  api = await openApi()
+})
+afterAll(() => api.db.close())
+
+const file = (path: string) => JSON.parse(readFileSync(join(root, path), 'utf8')) as Record<string, unknown>
+const http = () => request(api.app)
+const make = async (name: string) =>
+  (await http().post('/api/projects').send(emptyDesign(name)).expect(201)).body as {
+    id: string
+    version: number
+  }
+
+test('health tells version and counts', async () => {
+  const { body } = await http().get('/api/health').expect(200)
+  expect(body).toMatchObject({ status: 'ok', version: 'test', projects: 1 })
+  expect((body as { parts: number }).parts).toBeGreaterThan(50)
+})
+
+test('a save over the stored version is taken; over a stale one it is refused, and both versions are there', async () => {
+  const { id } = await make('Two tabs')
+  const mine = { ...emptyDesign('Two tabs'), notes: 'mine' }
+  const theirs = { ...emptyDesign('Two tabs'), notes: 'theirs' }
+  const saved = await http().put(`/api/projects/${id}`).set('If-Match', '"1"').send(theirs).expect(200)
+  expect(saved.headers.etag).toBe('"2"')
+  const refused = await http().put(`/api/projects/${id}`).set('If-Match', '"1"').send(mine).expect(412)
+  expect(refused.headers['content-type']).toMatch('application/problem+json')
+  expect(refused.body).toMatchObject({ status: 412, stored: { version: 2, design: { notes: 'theirs' } } })
+  expect((await http().get(`/api/projects/${id}`)).body).toMatchObject({
+    version: 2,
+    design: { notes: 'theirs' },
+  })
+})
+
+test('of two saves at once over one version exactly one wins', async () => {
+  const { id } = await make('Race')
+  const answers = await Promise.all(
+    Array.from({ length: 8 }, (_, i) =>
+      http()
+        .put(`/api/projects/${id}`)
+        .set('If-Match', '"1"')
+        .send({ ...emptyDesign('Race'), notes: `from ${i}` }),
+    ),
+  )
+  expect(answers.map((a) => a.status).sort()).toEqual([200, 412, 412, 412, 412, 412, 412, 412])
+})
+
+test.each([
+  ['no If-Match', {}, 428],
+  ['a malformed one', { 'If-Match': 'two' }, 428],
+])('a save with %s is refused', async (_, headers, status) => {
+  const { id } = await make('No tag')
+  await http().put(`/api/projects/${id}`).set(headers).send(emptyDesign('x')).expect(status)
+})
+
+test('a faulty project names each path and stores nothing', async () => {
+  const before = ((await http().get('/api/projects')).body as unknown[]).length
+  const { body } = await http()
+    .post('/api/projects')
+    .send({ ...emptyDesign('x'), stance: 'reckless', colour: 'blue' })
+    .expect(422)
+  expect((body as { faults: { path: string }[] }).faults.map((f) => f.path)).toContain('stance')
+  expect(((await http().get('/api/projects')).body as unknown[]).length).toBe(before)
+})
+
+test('put away and brought back', async () => {
+  const { id } = await make('Away')
+  await http().delete(`/api/projects/${id}`).expect(204)
+  await http().get(`/api/projects/${id}`).expect(404)
+  await http().post(`/api/projects/${id}/restore`).expect(200)
+  await http().get(`/api/projects/${id}`).expect(200)
+})
+
+test('a part of one’s own is taken; a sample part can’t be overwritten', async () => {
+  const led = file('library/small/led-red.json')
+  await http().post('/api/parts').send(led).expect(422)
+  await http()
+    .post('/api/parts')
+    .send({ ...led, id: 'my-led' })
+    .expect(201)
+  expect(((await http().get('/api/parts')).body as { id: string }[]).some((p) => p.id === 'my-led')).toBe(
+    true,
+  )
+})
+
+test('the analysis is that of the core', async () => {
+  const { body } = await http().post('/api/analyse').send(file('demo/darkroom-timer.json')).expect(200)
+  expect(body).toMatchObject({ findings: [], pins: { assignment: { 'i2c.SDA': 'PA4' } } })
+})
+
+test.each([
+  ['another origin', { Origin: 'http://elsewhere.example' }, 403],
+  ['another host name', { Host: 'elsewhere.example' }, 421],
+])('requests from %s are refused', (_, headers, status) =>
+  http().get('/api/health').set(headers).expect(status),
+)
+
+test('the page’s policy allows no inline script and nothing from elsewhere', async () => {
+  const policy = (await http().get('/api/health')).headers['content-security-policy']!
+  expect(policy).toContain("script-src 'self'")
+  expect(policy).toContain("default-src 'none'")
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/)
+})
+
+test.each([
+  ['too large', Buffer.alloc(5 * 2 ** 20, 32), 413],
+  ['not JSON', Buffer.from('{ "a": '), 400],
+])('a body that is %s is refused in words', async (_, body, status) => {
+  const answer = await http()
+    .post('/api/projects')
+    .set('Content-Type', 'application/json')
+    .send(body.toString())
+    .expect(status)
+  expect(answer.headers['content-type']).toMatch('application/problem+json')
+})
+
+test('an address that isn’t there', () => http().get('/api/nothing').expect(404))
