@@ -157,6 +157,7 @@ test('putting a project away can be taken back', async ({ page }) => {
 
 for (const mode of ['light', 'dark'] as const)
   test(`axe finds nothing serious on any screen, ${mode}`, async ({ page }) => {
+    test.setTimeout(180_000)
     await page.emulateMedia({ colorScheme: mode })
     await page.goto('/')
     await expect(page.getByRole('link', { name: 'Darkroom timer' }).first()).toBeVisible()

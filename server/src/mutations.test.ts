@@ -53,7 +53,7 @@ const mutate = (data: unknown, random: () => number): void => {
     NaN,
   ]
   const choice = Math.floor(random() * 5)
-  if (choice === 0) delete at[key]
+  if (choice === 0) Reflect.deleteProperty(at, key)
   else if (choice === 1) at[key] = junk[Math.floor(random() * junk.length)]
   else if (choice === 2) at[`${key}x`] = at[key]
   else if (choice === 3 && Array.isArray(at[key])) (at[key] as unknown[]).push(...(at[key] as unknown[]))

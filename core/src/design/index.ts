@@ -1,4 +1,5 @@
 export * from './types'
 export * from './schema'
 export * from './edits'
+export { without } from './edits/define'
 export * from './support'

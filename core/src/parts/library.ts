@@ -49,7 +49,8 @@ export const findPart = <K extends PartKind>(
   kind: K,
   id: string | null | undefined,
 ): PartOf<K> | undefined => {
-  const part = id != null && Object.hasOwn(library.parts, id) ? library.parts[id] : undefined
+  const part =
+    id !== undefined && id !== null && Object.hasOwn(library.parts, id) ? library.parts[id] : undefined
   return part?.kind === kind ? (part as PartOf<K>) : undefined
 }
 

@@ -2,7 +2,8 @@ import { partFiles } from '../../test/files'
 import { FaultyFile, readPart } from '.'
 
 const chip = () =>
-  structuredClone(partFiles().find((f) => f.name.includes('td8-28-dip'))!.data) as Record<string, never> & {
+  structuredClone(partFiles().find((f) => f.name.includes('td8-28-dip'))!.data) as {
+    limits: Record<string, unknown>
     pins: Record<string, unknown>[]
   }
 const faultsOf = (data: unknown): string[] => {

@@ -1,5 +1,6 @@
 // Everything about one signal and all legs: where it could go, at what cost, who would have to move, and why not.
 
+import { without } from '../design'
 import type { SignalNeed } from '../needs'
 import type { Chip } from '../parts'
 import type { CostItem } from './costs'
@@ -26,10 +27,8 @@ export const reachOf = (
   signalId: string,
   current: Record<string, string>,
 ): ReachEntry[] => {
-  const locks = { ...choices.locks }
-  delete locks[signalId]
-  const kept = { ...current }
-  delete kept[signalId]
+  const locks = without(choices.locks, signalId)
+  const kept = without(current, signalId)
   const open: PinChoices = { ...choices, locks, kept }
   const base = makeDemand(chip, signals, open, taken)
   const at = base.signals.findIndex((s) => s.id === signalId)
@@ -40,8 +39,7 @@ export const reachOf = (
     if (reason !== undefined) return { pin: pin.id, reason, items: [], moves: [] }
     // A locked neighbour is asked to leave: the builder sees who would move.
     const neighbour = Object.keys(locks).find((s) => locks[s] === pin.id)
-    const freed = neighbour ? { ...open, locks: { ...locks } } : open
-    if (neighbour) delete freed.locks[neighbour]
+    const freed = neighbour ? { ...open, locks: without(locks, neighbour) } : open
     const demand = makeDemand(
       chip,
       signals,

@@ -11,7 +11,8 @@ import { api } from '../api/client'
 import { StageContext } from '../shared/analysis'
 import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
-import { analyseInWorker, latestWins, worker } from '../worker/client'
+import { analyseInWorker, worker } from '../worker/client'
+import { latestWins } from '../worker/latest-wins'
 import { Conflict } from './Conflict'
 import { Evidence } from './Evidence'
 import { Gauges } from './Gauges'
@@ -56,7 +57,11 @@ const ProjectPage = () => {
     () =>
       latestWins<Design, Analysis>(
         async (d) => analyseInWorker(d),
-        (analysis, of) => setResult({ analysis, of }),
+        (analysis, of) => {
+          setResult({ analysis, of })
+          setBroken(undefined)
+        },
+        (error) => setBroken(error.message),
       ),
     [],
   )
@@ -64,12 +69,7 @@ const ProjectPage = () => {
     if (library) void worker.setLibrary(library)
   }, [library])
   useEffect(() => {
-    if (!design || !library) return
-    try {
-      request(design)
-    } catch (error) {
-      setBroken((error as Error).message)
-    }
+    if (design && library) request(design)
   }, [design, library, request])
 
   useEffect(() => {
@@ -107,7 +107,12 @@ const ProjectPage = () => {
           <Root />
           <main className="table" id="table" tabIndex={-1}>
             <Conflict />
-            {broken && <p className="stops">{broken}</p>}
+            {broken && (
+              <p className="stops" role="alert">
+                The analysis failed on the last change ({broken}). What is shown is from before it; undo it to
+                go on.
+              </p>
+            )}
             <Suspense fallback={<p className="faint">Loading …</p>}>
               <Outlet />
             </Suspense>

@@ -81,6 +81,7 @@ export const TopBar = () => {
       <Button
         onClick={undo}
         disabled={done.length === 0}
+        aria-label={done.length > 0 ? `Undo: ${done.at(-1)!.label}` : 'Undo'}
         title={done.at(-1) ? `Undo: ${done.at(-1)!.label}` : 'Nothing to undo'}
       >
         Undo{done.length > 0 && <span className="what">: {done.at(-1)!.label}</span>}
@@ -88,6 +89,7 @@ export const TopBar = () => {
       <Button
         onClick={redo}
         disabled={undone.length === 0}
+        aria-label={undone.length > 0 ? `Redo: ${undone.at(-1)!.label}` : 'Redo'}
         title={undone.at(-1) ? `Redo: ${undone.at(-1)!.label}` : 'Nothing to redo'}
       >
         Redo

@@ -1,20 +1,24 @@
 // A number that opens its working.
 
-import { rangeText, type Worked } from '@root-board/core/findings'
+import type { Worked } from '@root-board/core/findings'
 import { printQuantity, type Unit } from '@root-board/core/quantity'
 import { Popover } from '@mui/material'
 import { type ReactNode, useId, useState } from 'react'
 import { Working } from './Working'
 
-export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Unit; digits?: number }) => {
-  const printed = printQuantity(value, unit, digits)
-  return (
-    <span className="mono">
-      {printed.number}
-      {printed.unit && <span className="unit">{printed.unit}</span>}
-    </span>
-  )
-}
+/** A printed number with its unit set lighter; the space between them is a real one, also when copied. */
+export const Printed = ({ number, unit }: { number: string; unit: string }) => (
+  <>
+    {number}
+    {unit && <span className="unit">{`\u00a0${unit}`}</span>}
+  </>
+)
+
+export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Unit; digits?: number }) => (
+  <span className="mono">
+    <Printed {...printQuantity(value, unit, digits)} />
+  </span>
+)
 
 interface Props {
   worked: Worked
@@ -66,16 +70,9 @@ const RangeNumber = ({ worked, digits }: { worked: Worked; digits: number }) => 
   const b = printQuantity(max, worked.unit, digits)
   if (a.number === b.number && a.unit === b.unit)
     return <Quantity value={max} unit={worked.unit} digits={digits} />
-  return a.unit === b.unit ? (
-    <span className="mono" aria-label={rangeText(worked.value, worked.unit, digits)}>
-      {a.number} … {b.number}
-      <span className="unit">{b.unit}</span>
-    </span>
-  ) : (
+  return (
     <span className="mono">
-      {a.number}
-      <span className="unit">{a.unit}</span> … {b.number}
-      <span className="unit">{b.unit}</span>
+      <Printed number={a.number} unit={a.unit === b.unit ? '' : a.unit} /> … <Printed {...b} />
     </span>
   )
 }

@@ -45,9 +45,9 @@ export const needsEdits = {
   setLimit: defineEdit<{ limit: LimitName; value: number | null }>({
     label: ({ limit, value }) => `${value === null ? 'Lift' : 'Set'} the ${limitWords[limit]}`,
     apply: (design, { limit, value }) => {
-      const limits = { ...design.needs.limits }
-      if (value !== null) limits[limit] = value
-      else if (limit !== 'ambient') delete limits[limit]
+      // The ambient temperature can't be lifted: every heat sum stands on it.
+      if (value === null && limit === 'ambient') return design
+      const limits = { ...design.needs.limits, [limit]: value ?? undefined }
       return { ...design, needs: { ...design.needs, limits } }
     },
   }),

@@ -2,7 +2,18 @@
 // wiring it, currents by mode, and variants that differ from maker to maker.
 
 import { array, type InferType, number, object, string } from 'yup'
-import { count, flag, head, identifier, oneOfKind, optionalText, quantity, rated, text } from '../fields'
+import {
+  count,
+  flag,
+  head,
+  identifier,
+  oneOfKind,
+  optionalText,
+  quantity,
+  type Rated,
+  rated,
+  text,
+} from '../fields'
 
 const terminal = object({
   id: identifier(),
@@ -189,7 +200,7 @@ export type Electrical =
       dividerTo?: 'ground' | 'supply'
       divider?: number
     }
-type RatedValue = import('../fields').Rated
+type RatedValue = Rated
 type RawDevice = InferType<typeof deviceSchema>
 type RawWiring = RawDevice['wirings'][number]
 export type DeviceSignal = Omit<RawWiring['signals'][number], 'electrical'> & { electrical: Electrical }

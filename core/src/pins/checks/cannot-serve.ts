@@ -1,3 +1,4 @@
+import { without } from '../../design'
 import type { Check, Stages } from '../../findings'
 import { planPins } from '../plan'
 import { legName } from '../passport'
@@ -5,10 +6,8 @@ import { legName } from '../passport'
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
 export const bestPinFor = ({ chip, design, needs, pins }: Stages, signal: string): string | undefined => {
   if (!chip.chip) return undefined
-  const locks = { ...design.pins.locks }
-  delete locks[signal]
-  const kept = { ...pins.assignment }
-  delete kept[signal]
+  const locks = without(design.pins.locks, signal)
+  const kept = without(pins.assignment, signal)
   const plan = planPins(chip.chip, needs.signals, { ...design.pins, locks, kept }, pins.taken)
   return plan.wires.find((w) => w.signal.id === signal && !w.impossible)?.pin.id
 }

@@ -29,7 +29,9 @@ export const Support = () => {
 }
 
 const SupportRow = ({ part }: { part: SupportPart }) => {
-  const { edit, analysis } = useStage()
+  const { edit, analysis, design } = useStage()
+  // From the design, so that the tick follows the hand and not the analysis.
+  const said = design.build.support[part.key]
   const ref = analysis.build.placed.find((p) => p.support?.key === part.key && !p.bridged)?.ref
   return (
     <tr className={part.present ? undefined : 'out'}>
@@ -37,7 +39,7 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
         <label>
           <input
             type="checkbox"
-            checked={part.present}
+            checked={said ? said === 'in' : part.asked}
             aria-label={`${part.name} on the board`}
             onChange={(e) =>
               edit(

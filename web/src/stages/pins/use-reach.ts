@@ -2,7 +2,8 @@ import type { Design } from '@root-board/core/design'
 import type { ReachEntry } from '@root-board/core/pins'
 import { useEffect, useState } from 'react'
 import { useStage } from '../../shared/analysis'
-import { latestWins, worker } from '../../worker/client'
+import { worker } from '../../worker/client'
+import { latestWins } from '../../worker/latest-wins'
 
 export type Reach = Map<string, ReachEntry>
 
@@ -14,6 +15,7 @@ export const useReach = (signal: string | undefined): Reach | undefined => {
     latestWins(
       (q: { design: Design; signal: string }) => worker.reach(q.design, q.signal),
       (entries, q) => setKnown({ ...q, reach: new Map(entries.map((e) => [e.pin, e])) }),
+      () => setKnown(undefined),
     ),
   )
   useEffect(() => {

@@ -8,7 +8,7 @@ import { Num } from '../../shared/Num'
 const widest = 58
 
 export const PathDrawing = () => {
-  const { analysis, library, edit } = useStage()
+  const { analysis, design, library, edit } = useStage()
   const { power } = analysis
   const most = Math.max(power.fromSource.value.max, 1e-9)
   const width = (amperes: number) => Math.max(1.5, (amperes / most) * widest)
@@ -24,7 +24,7 @@ export const PathDrawing = () => {
         <select
           id="power-source"
           className="plain"
-          value={power.source?.id ?? ''}
+          value={design.power.source ?? ''}
           onChange={(e) => {
             const s = sources.find((x) => x.id === e.target.value)
             if (s) edit({ kind: 'chooseSource', part: s.id, name: s.name })
@@ -60,7 +60,7 @@ export const PathDrawing = () => {
         <select
           id="power-regulator"
           className="plain"
-          value={power.regulator?.id ?? ''}
+          value={design.power.regulator ?? ''}
           onChange={(e) => {
             const r = regulators.find((x) => x.id === e.target.value)
             edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
