@@ -5,22 +5,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { startServer } from '../../e2e/server'
+import config from '../../playwright.config'
 
 export const analysisInBrowser = async (): Promise<{ loaded: string[]; worker: number[] }> => {
   const server = await startServer(mkdtempSync(join(tmpdir(), 'root-board-bench-')))
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--headless',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+  const browser = await chromium.launch(config.use?.launchOptions)
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const loaded: string[] = []

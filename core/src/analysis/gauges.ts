@@ -1,6 +1,7 @@
 // The five numbers that decide a project.
 
 import type { Stages, Worked } from '../findings'
+import { durationWords, euro, formatQuantity } from '../quantity'
 
 export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
 export interface Gauge {
@@ -54,3 +55,10 @@ export const gaugesOf = ({ design, chip, pins, power, build }: Omit<Stages, 'lib
     corner: 'typ',
   },
 ]
+
+/** A gauge's value in words and units: hours and days for a runtime, euro for a price. */
+export const gaugeText = (gauge: Gauge, value: number): string => {
+  if (gauge.id === 'runtime') return durationWords(value)
+  if (gauge.id === 'price') return euro(value)
+  return formatQuantity(value, gauge.worked?.unit ?? '', 3)
+}

@@ -3,8 +3,8 @@
 import { applyEdits, type Edit } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
-import { formatQuantity } from '../quantity'
 import { type Analysis, analyse } from './analyse'
+import { gaugeText } from './gauges'
 
 export interface Preview {
   /** In words, the most telling first; empty when nothing changes. */
@@ -42,9 +42,7 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
     if (!old || !gauge.worked) continue
     const [a, b] = [old.value[gauge.corner], gauge.worked.value[gauge.corner]]
     if (Math.abs(a - b) > 1e-9 * Math.max(Math.abs(a), Math.abs(b)))
-      lines.push(
-        `${gauge.label.toLowerCase()}: ${formatQuantity(a, old.unit, 3)} becomes ${formatQuantity(b, gauge.worked.unit, 3)}`,
-      )
+      lines.push(`${gauge.label.toLowerCase()}: ${gaugeText(gauge, a)} becomes ${gaugeText(gauge, b)}`)
   }
   return {
     lines,

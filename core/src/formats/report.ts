@@ -1,15 +1,14 @@
 // The whole analysis as plain text, for the command line.
 
-import type { Analysis } from '../analysis'
+import { type Analysis, gaugeText } from '../analysis'
 import { stageNames } from '../design'
-import { formatQuantity } from '../quantity'
 
 export const textReport = (a: Analysis): string => {
   const out: string[] = [a.design.name, '='.repeat(a.design.name.length), '']
   const line = (text = '') => out.push(text)
   for (const gauge of a.gauges) {
     const w = gauge.worked
-    line(`${gauge.label}: ${w ? formatQuantity(w.value[gauge.corner], w.unit, 3) : gauge.instead}`)
+    line(`${gauge.label}: ${w ? gaugeText(gauge, w.value[gauge.corner]) : gauge.instead}`)
   }
   line()
   line(`Chip: ${a.chip.chip?.name ?? 'none chosen'}`)

@@ -1,3 +1,4 @@
 export * from './range'
 export * from './notation'
 export * from './preferred'
+export * from './words'

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import {
   divide,
+  durationWords,
   exactly,
   formatMarking,
   formatQuantity,
@@ -129,3 +130,11 @@ describe('ranges', () => {
     expect(() => fullRange({})).toThrow(RangeError)
   })
 })
+
+test.each([
+  [90, '2 min'],
+  [3600 * 5 + 60 * 12, '5 h 12 min'],
+  [86400 * 37.4, '37 days'],
+  [86400 * 412.6, '413 days'],
+  [Infinity, 'no end'],
+])('%d s', (seconds, words) => expect(durationWords(seconds)).toBe(words))

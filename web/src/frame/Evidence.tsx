@@ -89,7 +89,9 @@ const FindingItem = ({
                 {fact.worked && (
                   <>
                     {' '}
-                    (<Num worked={fact.worked} show="range" />)
+                    <span className="in-brackets">
+                      (<Num worked={fact.worked} show="range" />)
+                    </span>
                   </>
                 )}
                 {fact.origin && <span className="faint"> — {originText(fact.origin)}</span>}

@@ -1,20 +1,10 @@
 // The five numbers that decide the project, always in sight; each opens its working and says what the last edit did to it.
 
-import type { Gauge } from '@root-board/core/analysis'
-import type { Worked } from '@root-board/core/findings'
-import { formatQuantity } from '@root-board/core/quantity'
+import { type Gauge, gaugeText } from '@root-board/core/analysis'
 import { useState } from 'react'
 import { useStage } from '../shared/analysis'
 import { Num, Quantity } from '../shared/Num'
-import { durationWords, euro } from '../shared/words'
 import { useProject } from '../store/project'
-
-const valueWords = (gauge: Gauge, worked: Worked, value: number): string =>
-  gauge.id === 'runtime'
-    ? durationWords(value)
-    : gauge.id === 'price'
-      ? euro(value)
-      : formatQuantity(value, worked.unit, 3)
 
 interface Change {
   text: string
@@ -40,7 +30,7 @@ const useChanges = (gauges: Gauge[]): Partial<Record<string, Change>> => {
       )
         continue
       changes[gauge.id] = {
-        text: `${difference > 0 ? '+' : '−'}${valueWords(gauge, gauge.worked, Math.abs(difference))}`,
+        text: `${difference > 0 ? '+' : '−'}${gaugeText(gauge, Math.abs(difference))}`,
         label: label ?? 'the last change',
       }
     }
@@ -64,7 +54,7 @@ export const Gauges = () => {
               {gauge.worked && value !== undefined ? (
                 <Num worked={gauge.worked}>
                   {gauge.id === 'runtime' || gauge.id === 'price' ? (
-                    <span className="mono">{valueWords(gauge, gauge.worked, value)}</span>
+                    <span className="mono">{gaugeText(gauge, value)}</span>
                   ) : (
                     <Quantity value={value} unit={gauge.worked.unit} />
                   )}
@@ -73,7 +63,7 @@ export const Gauges = () => {
                 <span className="faint">{gauge.instead}</span>
               )}
               {gauge.limit !== undefined && gauge.worked && (
-                <span className="faint"> of {valueWords(gauge, gauge.worked, gauge.limit)}</span>
+                <span className="faint"> of {gaugeText(gauge, gauge.limit)}</span>
               )}
               {over && <span className="visually-hidden"> (over the limit)</span>}
             </span>

@@ -10,7 +10,7 @@ import { Working } from './Working'
 export const Printed = ({ number, unit }: { number: string; unit: string }) => (
   <>
     {number}
-    {unit && <span className="unit">{`\u00a0${unit}`}</span>}
+    {unit && <span className="unit">{`\u202f${unit}`}</span>}
   </>
 )
 

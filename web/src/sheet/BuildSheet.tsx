@@ -1,12 +1,11 @@
 // The build sheet: everything the bench needs on paper, without the program around it.
 
 import { type Caution as CautionName, cautionWords } from '@root-board/core/build'
-import { formatQuantity } from '@root-board/core/quantity'
+import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Expectation } from '../shared/Expectation'
-import { durationWords, euro } from '../shared/words'
 import './sheet.css'
 
 const BuildSheet = () => {

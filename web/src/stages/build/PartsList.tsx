@@ -1,6 +1,6 @@
+import { euro } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
-import { euro } from '../../shared/words'
 
 /** Equal parts merged, with their references and prices. */
 export const PartsList = () => {

@@ -1,11 +1,10 @@
 // Chip: every chip of the library against this project, decided by the pin solver; two side by side; the clock.
 
 import type { CandidateChip } from '@root-board/core/chip'
-import { formatQuantity, fullRange } from '@root-board/core/quantity'
+import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useStage } from '../../shared/analysis'
-import { euro } from '../../shared/words'
 import { ClockPart } from './ClockPart'
 import { Comparison } from './Comparison'
 import './chip.css'

@@ -61,15 +61,15 @@ const typeWords: Partial<Record<ChipPin['type'], string>> = {
   none: 'not connected',
 }
 
-const shortNames = (pin: ChipPin): string =>
-  pin.type === 'io'
-    ? [
-        ...(pin.names ?? []).slice(0, 1),
-        ...(pin.functions ?? []).map((f) => (f.unit.length > 3 ? f.signal : `${f.unit} ${f.signal}`)),
-      ]
-        .slice(0, 2)
-        .join(' · ')
-    : ''
+/** The first of what a leg is called or can do, and how much more there is. */
+const shortNames = (pin: ChipPin): string => {
+  if (pin.type !== 'io') return ''
+  const all = [
+    ...(pin.names ?? []),
+    ...(pin.functions ?? []).map((f) => (f.unit.length > 3 ? f.signal : `${f.unit} ${f.signal}`)),
+  ]
+  return all.length > 1 ? `${all[0]} +${all.length - 1}` : (all[0] ?? '')
+}
 
 const Leg = ({
   leg,

@@ -1,5 +1,6 @@
 // One leg: all its names, what it can do, what is on it and why, and what can be done with it.
 
+import type { SupportPart } from '@root-board/core/circuit'
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { passport, type Wire, wireOn } from '@root-board/core/pins'
@@ -28,6 +29,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
           Choose a signal to see every leg it could have and what each would cost; choose a leg to see all its
           names. Up and down move through either list.
         </p>
+        <SupportTable parts={analysis.pins.support.filter((s) => s.present || s.forced)} full />
       </section>
     )
   const pass = passport(chip, pin)
@@ -82,37 +84,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
         </ul>
       </div>
       <div>
-        {(support.length > 0 || led) && (
-          <table className="ruled">
-            <thead>
-              <tr>
-                <th scope="col">Support it needs</th>
-                <th scope="col">Value</th>
-                <th scope="col">Working</th>
-              </tr>
-            </thead>
-            <tbody>
-              {support.map((s) => (
-                <tr key={s.key}>
-                  <td>
-                    {s.name.replace(` of ${shown!.signal.name}`, '')}
-                    {!s.present && <span className="risks"> left out</span>}
-                  </td>
-                  <td className="mono">{s.value?.marking ?? s.part.name}</td>
-                  <td>
-                    {s.worked.slice(0, 2).map((w, i) => (
-                      <span key={i}>
-                        {i > 0 && ', '}
-                        <span className="mono faint">{w.symbol} </span>
-                        <Num worked={w} />
-                      </span>
-                    ))}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        {(support.length > 0 || led) && <SupportTable parts={support} />}
         {signal && entry && (
           <p>
             {entry.reason ? (
@@ -178,3 +150,37 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
     </section>
   )
 }
+
+/** The parts that signals need around them, with their sums; `full` names the signal of each. */
+const SupportTable = ({ parts, full }: { parts: SupportPart[]; full?: boolean }) =>
+  parts.length === 0 ? null : (
+    <table className={full ? 'ruled full' : 'ruled'}>
+      <thead>
+        <tr>
+          <th scope="col">{full ? 'Support the signals need' : 'Support it needs'}</th>
+          <th scope="col">Value</th>
+          <th scope="col">Working</th>
+        </tr>
+      </thead>
+      <tbody>
+        {parts.map((s) => (
+          <tr key={s.key}>
+            <td>
+              {full ? s.name : s.name.replace(/ of .*$/, '')}
+              {!s.present && <span className="risks"> left out</span>}
+            </td>
+            <td className="mono">{s.value?.marking ?? s.part.name}</td>
+            <td>
+              {s.worked.slice(0, 2).map((w, i) => (
+                <span key={i}>
+                  {i > 0 && ', '}
+                  <span className="mono faint">{w.symbol} </span>
+                  <Num worked={w} />
+                </span>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )

@@ -1,10 +1,9 @@
 // Every limit on the way: what is used, what is allowed, what is left.
 
 import type { Worked } from '@root-board/core/findings'
-import { fullRange, type Unit } from '@root-board/core/quantity'
+import { durationWords, fullRange, type Unit } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../shared/Num'
-import { durationWords } from '../../shared/words'
 
 interface Line {
   what: string

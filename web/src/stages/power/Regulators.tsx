@@ -1,8 +1,7 @@
-import { formatQuantity, fullRange } from '@root-board/core/quantity'
+import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
-import { euro } from '../../shared/words'
 
 /** Every linear regulator of the library at this input and this load. */
 export const Regulators = () => {
