@@ -10,12 +10,13 @@ const root = process.env.ROOT_BOARD_ROOT ?? join(fileURLToPath(new URL('.', impo
 
 try {
   const running = await startServer(readConfig(process.env, root))
-  console.log(`Root Board is at ${running.address}`)
   const stop = () => {
     void running.stop().then(() => process.exit(0))
   }
   process.once('SIGTERM', stop)
   process.once('SIGINT', stop)
+  // Only now: whoever reads the address may already want it to stop.
+  console.log(`Root Board is at ${running.address}`)
 } catch (error) {
   console.error(error instanceof StartFailure ? error.message : error)
   process.exit(1)

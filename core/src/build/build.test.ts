@@ -1,0 +1,224 @@
+import { demo, shippedLibrary } from '../../test/files'
+import { analyse } from '../analysis'
+import { applyEdits, type Design, type Edit, stances } from '../design'
+import { partsOfKind } from '../parts'
+import { cautionWords } from '.'
+
+const library = shippedLibrary()
+const timer = demo('darkroom-timer')
+const built = (...edits: Edit[]) => analyse(applyEdits(timer, edits), library)
+const keysOf = (design: Design) =>
+  analyse(design, library)
+    .build.support.filter((s) => s.present)
+    .map((s) => s.key)
+
+describe('which support parts each stance asks for, as the design says', () => {
+  const always = [
+    'entry',
+    'regulator',
+    'crystal',
+    'programming-header',
+    'pull:i2c.SDA',
+    'pull:i2c.SCL',
+    'transistor:d5.1.drive',
+    'divider:d8.1.level',
+  ]
+  const lean = [
+    'polarity-diode',
+    'regulator-in',
+    'regulator-out',
+    'bulk',
+    'socket',
+    'decoupling:VCC',
+    'reset-pull-up',
+    'load-capacitor:PB0',
+    'load-capacitor:PB1',
+    'led:d7.1.light',
+    'gate-pull-down:d5.1.drive',
+    'flyback:d5.1.drive',
+  ]
+  const book = [
+    'power-lamp',
+    'power-lamp-resistor',
+    'decoupling:AVCC',
+    'decoupling:AREF',
+    'reset-button',
+    'gate-series:d5.1.drive',
+    'pull:d2.1.A',
+    'pull:d2.1.B',
+    'pull:d2.1.SW',
+    'pull:d3.1.contact',
+    'pull:d4.1.contact',
+  ]
+  test.each([
+    ['bare-bones', always],
+    ['lean', [...always, ...lean]],
+    ['by-the-book', [...always, ...lean, ...book]],
+  ] as const)('%s', (stance, expected) =>
+    expect(keysOf({ ...timer, stance }).sort()).toEqual([...expected].sort()),
+  )
+})
+
+describe('values and their reasons', () => {
+  test.each<[string, string, Edit[]]>([
+    ['crystal', '', []],
+    ['load-capacitor:PB0', '27p', []],
+    // 2·(20 − 5) pF = 30 pF lies between 27 and 33; 30/27 = 1.111 > 33/30 = 1.100, so 33 is nearer
+    [
+      'load-capacitor:PB0',
+      '33p',
+      [{ kind: 'chooseClock', name: '', clock: { source: 'crystal', frequency: 4e6, part: 'crystal-4mhz' } }],
+    ],
+    ['reset-pull-up', '10k', []],
+    // (5 − 0.47 − 2.02) V / 18 mA ≈ 139 Ω, next up
+    ['led:d7.1.light', '150R', [{ kind: 'setSetting', id: 'd7', setting: 'light.current', value: 0.018 }]],
+    ['gate-series:d5.1.drive', '270R', []],
+    // the regulator asks for at least 22 µF
+    ['regulator-out', '22u', []],
+    ['regulator-out', '100n', [{ kind: 'chooseRegulator', part: 'br5-plain', name: '' }]],
+  ])('%s is %s', (key, marking, edits) => {
+    const part = built(...edits).build.support.find((s) => s.key === key)!
+    expect(part.value?.marking ?? '').toBe(marking)
+    expect(part.why.length).toBeGreaterThan(10)
+    expect(part.risk.text.length).toBeGreaterThan(10)
+    expect(part.risk.facts.length).toBeGreaterThan(0)
+  })
+  test('the internal oscillator needs no parts and gives its legs back', () => {
+    const own = built({ kind: 'chooseClock', name: '', clock: { source: 'internal', frequency: 8e6 } })
+    expect(own.build.support.filter((s) => /crystal|load-capacitor/.test(s.key))).toEqual([])
+    expect(own.pins.left.value.typ).toBe(built().pins.left.value.typ + 2)
+  })
+  test('a resonator has its capacitors inside', () => {
+    const r = built({
+      kind: 'chooseClock',
+      name: '',
+      clock: { source: 'resonator', frequency: 8e6, part: 'resonator-8mhz' },
+    })
+    expect(r.build.support.find((s) => s.key === 'crystal')?.part.kind).toBe('resonator')
+    expect(r.build.support.some((s) => s.key.startsWith('load-capacitor'))).toBe(false)
+  })
+})
+
+describe('over every chip, source, regulator and stance', () => {
+  const cases = partsOfKind(library, 'chip').flatMap((chip) =>
+    stances.flatMap((stance) =>
+      (['adapter-12v', 'usb-port', 'cells-3-aa'] as const).map((source): [string, Design] => [
+        `${chip.id} ${stance} ${source}`,
+        {
+          ...timer,
+          stance,
+          chip: { part: chip.id },
+          power:
+            source === 'adapter-12v'
+              ? { source, regulator: chip.id.startsWith('qm') ? 'bl33-low' : 'bl5-cool' }
+              : { source },
+        },
+      ]),
+    ),
+  )
+  test.each(cases)('%s: the netlist, lists and steps hold together', (_, design) => {
+    const { build, pins, needs } = analyse(design, library)
+    const nets = new Map(build.nets.map((n) => [n.name, n.nodes.map((x) => `${x.ref} ${x.terminal}`)]))
+    // No terminal is on two nets: nothing is shorted by the plan itself.
+    const all = [...nets.values()].flat()
+    expect(new Set(all).size).toBe(all.length)
+    // Everything on the board is in the parts list, once.
+    const onBoard = build.placed.filter((p) => !p.bridged)
+    expect(build.parts.flatMap((r) => r.refs).sort()).toEqual(onBoard.map((p) => p.ref).sort())
+    expect(build.price.value.typ).toBeCloseTo(
+      build.parts.reduce((s, r) => s + r.count * r.each, 0),
+      2,
+    )
+    // Every part is soldered in exactly one step.
+    const soldered = build.steps.flatMap((s) => s.refs)
+    expect(soldered.sort()).toEqual(onBoard.map((p) => p.ref).sort())
+    // Every supply leg of the chip is on VCC, every ground leg on GND.
+    const chip = build.placed[0]!
+    if (chip.part.kind !== 'chip') throw new Error('the chip comes first')
+    for (const pin of chip.part.pins)
+      for (const leg of pin.legs) {
+        if (pin.type === 'supply') expect(nets.get('VCC')).toContain(`U1 ${leg} ${pin.id}`)
+        if (pin.type === 'ground') expect(nets.get('GND')).toContain(`U1 ${leg} ${pin.id}`)
+      }
+    // Every signal that has a leg reaches every device that hangs on it, through at most one series part.
+    if (pins.plan?.status === 'planned')
+      for (const wire of pins.plan.wires)
+        for (const end of wire.signal.ends) {
+          const device = build.placed.find((p) => p.instance?.id === end.instance.id)!
+          expect(all).toContain(`${device.ref} ${end.signal.terminal}`)
+        }
+    // Checks are in order and every caution has its words.
+    for (const step of build.steps) {
+      step.cautions.forEach((c) => expect(cautionWords[c].length).toBeGreaterThan(20))
+      for (const c of step.checks)
+        expect(c.expect.min ?? -Infinity).toBeLessThanOrEqual(c.expect.max ?? Infinity)
+    }
+    expect(needs.unknown).toEqual([])
+  })
+})
+
+describe('leaving out', () => {
+  test('a series part that is left out is a wire: its two nets are one', () => {
+    const { build } = built({ kind: 'leaveOut', support: 'led:d7.1.light', name: 'r' })
+    const net = build.nets.find((n) => n.nodes.some((x) => x.terminal === 'anode' && x.ref === 'M7'))!
+    expect(net.nodes.map((n) => `${n.ref} ${n.terminal}`)).toContain('U1 26 PC7')
+  })
+  test('a part between line and ground that is left out is gone, and the line stays', () => {
+    const { build } = built({ kind: 'leaveOut', support: 'gate-pull-down:d5.1.drive', name: 'r' })
+    expect(build.nets.find((n) => n.name === 'BUZZER_GATE')!.nodes).toHaveLength(2)
+  })
+  test('putting in what the stance leaves out is remembered as the builder’s word', () => {
+    const { build } = analyse(
+      applyEdits({ ...timer, stance: 'lean' }, [{ kind: 'putIn', support: 'reset-button', name: 'b' }]),
+      library,
+    )
+    expect(build.support.find((s) => s.key === 'reset-button')).toMatchObject({
+      present: true,
+      asked: false,
+      forced: 'in',
+    })
+  })
+  test('without chip or source there is no board, and it says what is missing', () => {
+    const bare = analyse({ ...timer, chip: {}, power: {} }, library).build
+    expect([bare.missing, bare.parts, bare.steps]).toEqual([['a chip', 'a source'], [], []])
+  })
+})
+
+describe('steps of the darkroom timer', () => {
+  const { steps } = built().build
+  test('in the order of building, the chip last', () =>
+    expect(steps.map((s) => s.title)).toEqual([
+      'Supply and regulator',
+      'Chip’s place, decoupling and rails',
+      'Power lamp',
+      'Reset',
+      'Clock',
+      'Programming header',
+      'Display',
+      'Dial',
+      'Start',
+      'Focus',
+      'Buzzer',
+      'Lamp relay',
+      'Safe light',
+      'Paper light',
+      'TD8-28 DIP goes in',
+    ]))
+  test.each([
+    ['leg 24 (VCC) against GND, before the chip goes in', 4.9, 5.1],
+    ['between RESET and VCC, chip out', 9500, 10500],
+    ['R11: between BUZZER_GATE and GND, chip out, Buzzer not yet joined', 95e3, 105e3],
+  ])('%s: from %d to %d', (where, min, max) => {
+    const check = steps.flatMap((s) => s.checks).find((c) => c.where === where)!
+    expect(check.expect.min).toBeCloseTo(min, 6)
+    expect(check.expect.max).toBeCloseTo(max, 6)
+    expect(check.otherwise.length).toBeGreaterThan(10)
+  })
+  test('cautions stand where they belong', () => {
+    const of = (title: string) => steps.find((s) => s.title === title)!.cautions
+    expect(of('Lamp relay')).toContain('mains')
+    expect(of('Supply and regulator')).toEqual(expect.arrayContaining(['iron', 'eyes', 'reversed', 'heat']))
+    expect(of('Programming header')).toContain('two-supplies')
+    expect(of('Start')).not.toContain('mains')
+  })
+})

@@ -1,0 +1,71 @@
+import { demo, shippedLibrary } from '../../test/files'
+import { analyse } from '../analysis'
+import { applyEdits, type Edit } from '../design'
+import { findPart, partsOfKind } from '../parts'
+import { compareChips } from '.'
+
+const library = shippedLibrary()
+const timer = demo('darkroom-timer')
+const candidates = (...edits: Edit[]) => analyse(applyEdits(timer, edits), library).chip.candidates
+const verdict = (id: string, ...edits: Edit[]) => candidates(...edits).find((c) => c.chip.id === id)!
+
+describe('every chip against the darkroom timer', () => {
+  test.each<[string, boolean, number, RegExp]>([
+    // 22 legs that can carry signals: 22 of ports less none, reset apart; 11 signals; crystal takes 2 on the chosen one
+    ['td8-28-dip', true, 22 - 2 - 11, /^$/],
+    ['td8-28-flat', true, 22 - 11, /^$/],
+    ['td8-40-dip', true, 32 - 11, /^$/],
+    ['td8-08-dip', false, 0, /only 5 legs can serve them/],
+    ['qm32-32', false, 26 - 11, /runs on 2 V to 3.6 V, and the rail is 5 V/],
+  ])('%s', (id, fits, left, why) => {
+    const c = verdict(id)
+    expect([c.fits, c.left]).toEqual([fits, left])
+    expect(c.no.join('; ')).toMatch(why)
+  })
+  test('what fits comes first, the cheaper before the dearer', () => {
+    const order = candidates().map((c) => [c.fits, c.chip.price] as const)
+    const sorted = [...order].sort((a, b) => Number(b[0]) - Number(a[0]) || a[1] - b[1])
+    expect(order).toEqual(sorted)
+  })
+  test('memory left is memory less what the devices’ code takes, by hand', () => {
+    // display 1400, encoder 600, button 120 (once for both), buzzer 200, relay 80, lamp 60, light 260
+    const code = 1400 + 600 + 120 + 200 + 80 + 60 + 260
+    expect(verdict('td8-28-dip').programLeft).toBe(16384 - code)
+    expect(verdict('td8-28-dip').dataLeft).toBe(1024 - (40 + 12 + 4 + 6 + 2 + 2 + 8))
+  })
+  test('code that does not fit is said in bytes', () => {
+    const c = verdict('td8-08-dip', {
+      kind: 'addDevices',
+      devices: [{ part: 'card-reader', name: 'Card', count: 1 }],
+    })
+    expect(c.no.join('; ')).toMatch(/its program memory is 5824 bytes short/)
+  })
+  test('the wrong lock of the chosen chip counts for it alone', () => {
+    const lock: Edit = { kind: 'lockSignal', signal: 'd8.1.level', name: 'Paper light', pin: 'PC0' }
+    expect(verdict('td8-28-dip', lock).no).toEqual(['Paper light is locked on PC0: it has no analog input'])
+    expect(verdict('td8-28-flat', lock).fits).toBe(true)
+  })
+  test('on a 3.3 V rail the 32-bit chip fits', () => {
+    expect(verdict('qm32-32', { kind: 'chooseRegulator', part: 'bl33-low', name: '' }).fits).toBe(true)
+  })
+})
+
+describe('side by side', () => {
+  const chip = (id: string) => findPart(library, 'chip', id)!
+  const rows = compareChips(chip('td8-28-dip'), chip('qm32-32'))
+  test.each([
+    ['Supply', '1.8 V to 5.5 V', '2 V to 3.6 V'],
+    ['Recommended current of a leg', '20 mA', '8 mA'],
+    ['Highest clock', '18 MHz', '48 MHz'],
+    ['Program memory', '16 KiB', '64 KiB'],
+    ['I2C', '1 (on 2 legs)', '2 (on 6 legs)'],
+    ['Pull-downs inside', 'none', 'yes'],
+    ['Functions', 'fixed to their legs', 'selected per leg'],
+  ])('%s', (fact, a, b) => expect(rows.find((r) => r.fact === fact)).toEqual({ fact, a, b, differs: true }))
+  test('what differs comes first, and a chip differs from itself in nothing', () => {
+    const flags = rows.map((r) => r.differs)
+    expect(flags.lastIndexOf(true)).toBeLessThan(flags.includes(false) ? flags.indexOf(false) : flags.length)
+    for (const c of partsOfKind(library, 'chip'))
+      expect(compareChips(c, c).some((r) => r.differs)).toBe(false)
+  })
+})

@@ -1,0 +1,133 @@
+// The Power stage on the darkroom timer and its neighbours: every current by hand from the sheets.
+
+import { demo, shippedLibrary } from '../../test/files'
+import { analyse } from '../analysis'
+import { applyEdits, type Edit } from '../design'
+
+const library = shippedLibrary()
+const timer = demo('darkroom-timer')
+const power = (...edits: Edit[]) => analyse(applyEdits(timer, edits), library).power
+const { consumers, ranked, ...rest } = power()
+
+describe('consumers', () => {
+  test.each<[string, 'rest' | 'work', number, number]>([
+    // id, which, typical, greatest; amperes from the part files
+    ['d1', 'rest', 0.6e-3, 1.2e-3],
+    ['d1', 'work', 62e-3, 88e-3],
+    ['d6', 'work', 71e-3, 80e-3],
+    ['d5', 'work', 25e-3, 32e-3],
+    // 0.4 mA + 8 MHz · 0.44 nA/Hz, 0.8 mA + 8 MHz · 0.7 nA/Hz
+    ['chip', 'work', 0.4e-3 + 8e6 * 4.4e-10, 0.8e-3 + 8e6 * 7e-10],
+    ['chip', 'rest', 0.1e-3 + 8e6 * 1.1e-10, 0.3e-3 + 8e6 * 2e-10],
+    // five contacts at 10 kΩ and two bus lines at 8.2 kΩ on 5 V, 5.1 V at most
+    ['pull-ups', 'work', 5 / 2e3 + 10 / 8.2e3, 5.1 / 2e3 + 10.2 / 8.2e3],
+  ])('%s at %s', (id, which, typ, max) => {
+    const { value } = consumers.find((c) => c.id === id)![which]
+    expect(value.typ).toBeCloseTo(typ, 9)
+    expect(value.max).toBeCloseTo(max, 9)
+  })
+  test('a device counts as often as it is there', () => {
+    const two = power({ kind: 'setCount', id: 'd6', count: 2 }).consumers.find((c) => c.id === 'd6')!
+    expect(two.work.value.max).toBeCloseTo(160e-3, 12)
+  })
+  test('a device’s own cycle gives its average: the buzzer sounds 2 % of the time', () =>
+    expect(consumers.find((c) => c.id === 'd5')!.average.value.typ).toBeCloseTo(0.02 * 25e-3, 9))
+  test('the source gives the rail’s current and the regulator’s own', () =>
+    expect(rest.fromSource.value.max).toBeCloseTo(rest.work.value.max + 2.5e-3, 12))
+})
+
+describe('the way in', () => {
+  test('the polarity diode takes its drop at the current that flows', () => {
+    // between 0.38 V at 100 mA and 0.55 V at 1 A for 220 mA at most
+    const drop = 0.38 + ((0.55 - 0.38) * (rest.fromSource.value.max - 0.1)) / 0.9
+    expect(rest.input!.value.min).toBeCloseTo(11.4 - drop, 9)
+  })
+  test('left out, nothing is lost', () =>
+    expect(power({ kind: 'leaveOut', support: 'polarity-diode', name: 'd' }).input!.value).toEqual({
+      min: 11.4,
+      typ: 12,
+      max: 12.8,
+    }))
+  test('a USB plug can’t come reversed: no diode is asked for', () =>
+    expect(power({ kind: 'chooseSource', part: 'usb-port', name: '' }).polarity).toBeUndefined())
+})
+
+describe('regulators ranked', () => {
+  test('what fits first, then the cheapest; the chosen one is marked', () => {
+    expect(ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toEqual(['bl5-cool'])
+    expect(ranked.find((r) => r.chosen)?.regulator.id).toBe('bl5-cool')
+    expect(ranked.length).toBe(6)
+  })
+  test.each([
+    ['br5-small', /gives 100 mA, and \d+ mA is asked/],
+    ['bl33-tiny', /input may be at most 7 V, and gets up to 12.6 V/],
+    ['bl33-low', /3.3 V suits neither/],
+    ['bl5-low', /junction reaches \d+ °C, above 125 °C/],
+  ])('%s: %s', (id, words) =>
+    expect(
+      ranked
+        .find((r) => r.regulator.id === id)!
+        .no.map((n) => n.text)
+        .join('; '),
+    ).toMatch(words),
+  )
+  test('less load cools it down: without display and relay the plain one does as well', () => {
+    const light = power({ kind: 'removeDevice', id: 'd1' }, { kind: 'removeDevice', id: 'd6' })
+    expect(light.ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toContain('br5-plain')
+  })
+})
+
+describe('cells', () => {
+  const edits: Edit[] = [
+    ...timer.needs.devices
+      .filter((d) => d.id !== 'd3')
+      .map((d): Edit => ({ kind: 'removeDevice', id: d.id })),
+    { kind: 'setStance', stance: 'bare-bones' },
+    { kind: 'chooseClock', name: '', clock: { source: 'internal', frequency: 1e6 } },
+    { kind: 'chooseRegulator', part: null, name: '' },
+    { kind: 'chooseSource', part: 'cells-2-aa', name: '' },
+  ]
+  const cells = power(...edits)
+  test('the rail is the cells, from empty to fresh', () =>
+    expect(cells.rail!.value).toEqual({ min: 1.8, typ: 2.6, max: 3.2 }))
+  test('runtime is charge over current, weakest cells at the greatest current first', () => {
+    const most = 0.8e-3 + 1e6 * 7e-10
+    const usual = 0.4e-3 + 1e6 * 4.4e-10
+    expect(cells.runtime!.value.min).toBeCloseTo((1.8 / most) * 3600, 3)
+    expect(cells.runtime!.value.typ).toBeCloseTo((2.3 / usual) * 3600, 3)
+  })
+  test('without a regulator the chip is what gets warm, and hardly', () => {
+    expect(cells.hottest!.label).toMatch(/TD8-28/)
+    expect(cells.hottest!.value.max).toBeCloseTo(30 + 3.2 * (0.8e-3 + 1e6 * 7e-10) * 60, 6)
+  })
+  test('an adapter never runs down', () => expect(rest.runtime).toBeUndefined())
+})
+
+describe('findings begin at the limit and not before', () => {
+  const ids = (...e: Edit[]) => analyse(applyEdits(timer, e), library).findings.map((f) => f.check)
+  const most = rest.fromSource.value.max
+  test.each<[string, Edit, boolean]>([
+    ['power.budget-exceeded', { kind: 'setLimit', limit: 'current', value: most * 1.0001 }, false],
+    ['power.budget-exceeded', { kind: 'setLimit', limit: 'current', value: most * 0.9999 }, true],
+    // 125 °C limit, 107 °C at 30 °C: silent up to 48 °C ambient
+    [
+      'power.regulator-too-hot',
+      { kind: 'setLimit', limit: 'ambient', value: 30 + (125 - rest.hottest!.value.max) - 0.01 },
+      false,
+    ],
+    [
+      'power.regulator-too-hot',
+      { kind: 'setLimit', limit: 'ambient', value: 30 + (125 - rest.hottest!.value.max) + 0.01 },
+      true,
+    ],
+    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.72 }, false],
+    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.71 }, true],
+    ['pins.led-over-limit', { kind: 'setSetting', id: 'd7', setting: 'light.current', value: 0.015 }, false],
+    ['pins.led-over-limit', { kind: 'setSetting', id: 'd7', setting: 'light.current', value: 0.022 }, true],
+    [
+      'clock.too-fast',
+      { kind: 'chooseClock', name: '', clock: { source: 'crystal', frequency: 16e6, part: 'crystal-16mhz' } },
+      false,
+    ],
+  ])('%s with %j: %s', (check, edit, fires) => expect(ids(edit).includes(check)).toBe(fires))
+})

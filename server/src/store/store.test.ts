@@ -1,0 +1,106 @@
+// The database by itself: migrations with a copy of the file, samples once, parts of one's own beside the shipped ones.
+
+import { existsSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { emptyDesign } from '@root-board/core/design'
+import { FaultyFile, type Part } from '@root-board/core/parts'
+import { QueryTypes } from 'sequelize'
+import { freshFolder, root } from '../../test/serve'
+import { readDemoFolder, readLibraryFolder } from '../files'
+import { integrity, openDatabase } from './database'
+import { migrations } from './migrations'
+import { PartStore } from './parts'
+import { ProjectStore } from './projects'
+
+test('write-ahead log and full synchronisation are on', async () => {
+  const db = await openDatabase(freshFolder())
+  const pragma = async (name: string) =>
+    Object.values(
+      (await db.query<Record<string, unknown>>(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0]!,
+    )[0]
+  expect([await pragma('journal_mode'), await pragma('synchronous'), await integrity(db)]).toEqual([
+    'wal',
+    2,
+    'ok',
+  ])
+  await db.close()
+})
+
+test('a migration of an existing file leaves a copy from before it', async () => {
+  const folder = freshFolder()
+  const db = await openDatabase(folder)
+  await new ProjectStore(db).create(emptyDesign('Old'))
+  await db.close()
+  migrations.push({
+    name: '998-only-in-this-test',
+    up: async ({ context }) => context.addColumn('marks', 'extra', { type: 'TEXT' }),
+  })
+  try {
+    const again = await openDatabase(folder)
+    expect(existsSync(join(folder, 'root-board.sqlite.before-998-only-in-this-test'))).toBe(true)
+    expect((await new ProjectStore(again).list()).map((p) => p.name)).toEqual(['Old'])
+    await again.close()
+  } finally {
+    migrations.pop()
+  }
+})
+
+test('a fresh file needs no copy', async () => {
+  const folder = freshFolder()
+  await (await openDatabase(folder)).close()
+  expect(readdirSync(folder).filter((f) => f.includes('before'))).toEqual([])
+})
+
+test('samples are put in once, and stay away when put away', async () => {
+  const folder = freshFolder()
+  let db = await openDatabase(folder)
+  let store = new ProjectStore(db)
+  await store.addSamplesOnce(() => readDemoFolder(root))
+  const [sample] = await store.list()
+  expect(sample).toMatchObject({ name: 'Darkroom timer', sample: true, devices: 8 })
+  await store.remove(sample!.id)
+  await db.close()
+  db = await openDatabase(folder)
+  store = new ProjectStore(db)
+  await store.addSamplesOnce(() => readDemoFolder(root))
+  expect(await store.list()).toEqual([])
+  await db.close()
+})
+
+test('saving what is gone says so, and a save is what is read back', async () => {
+  const db = await openDatabase(freshFolder())
+  const store = new ProjectStore(db)
+  const made = await store.create(emptyDesign('A'))
+  expect(await store.save('nobody', 1, emptyDesign('A'))).toBe('gone')
+  const result = await store.save(made.id, 1, { ...emptyDesign('A'), notes: '“quotes”, ; -- \u2028 and 😀' })
+  expect(result).toMatchObject({ saved: { version: 2 } })
+  expect((await store.find(made.id))?.design.notes).toBe('“quotes”, ; -- \u2028 and 😀')
+  await store.remove(made.id)
+  expect(await store.save(made.id, 2, emptyDesign('A'))).toBe('gone')
+  expect(await store.remove(made.id)).toBe(false)
+  await db.close()
+})
+
+test('a part of one’s own can be replaced by itself, a shipped one can’t', async () => {
+  const db = await openDatabase(freshFolder())
+  const shipped = readLibraryFolder(root)
+  const store = new PartStore(db, shipped)
+  const own = {
+    format: 1,
+    kind: 'switch',
+    id: 'my-switch',
+    name: 'Mine',
+    sheet: 'drawer',
+    price: 1,
+    sort: 'push',
+    current: 0.05,
+    package: { name: 'x', style: 'radial', legs: 2, pitch: 0.00254, solder: 'through-hole' },
+  }
+  await store.add(own, 'a')
+  await store.add({ ...own, name: 'Mine, again' }, 'b')
+  const mine = (await store.all()).filter((p: Part) => p.id === 'my-switch')
+  expect(mine.map((p) => p.name)).toEqual(['Mine, again'])
+  await expect(store.add({ ...own, id: shipped[0]!.id }, 'c')).rejects.toThrow(FaultyFile)
+  expect((await store.all()).length).toBe(shipped.length + 1)
+  await db.close()
+})
