@@ -9,12 +9,20 @@ const swc = [
     module: { type: 'commonjs' },
   },
 ]
-const room = (name, testEnvironment = 'node') => ({
+const room = (name, more = {}) => ({
   displayName: name,
   rootDir: `./${name}`,
-  testEnvironment,
+  testEnvironment: 'node',
   transform: { '^.+\\.(t|j)sx?$': swc },
+  moduleNameMapper: { '\\.css$': '<rootDir>/../web/test/style.ts' },
   transformIgnorePatterns: ['/node_modules/(?!(comlink|idb-keyval)/)'],
+  ...more,
 })
 
-export default { projects: [room('core'), room('server'), room('web', 'jsdom')] }
+export default {
+  projects: [
+    room('core'),
+    room('server'),
+    room('web', { testEnvironment: 'jsdom', setupFiles: ['<rootDir>/test/setup.ts'] }),
+  ],
+}

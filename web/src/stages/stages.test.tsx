@@ -1,0 +1,260 @@
+// Every stage with the real analysis: what it shows, and that each control makes the edit it says.
+
+import { fireEvent, screen, within } from '@testing-library/react'
+import { design, show, steps, timer } from '../../test/stage'
+import BuildPage from './build/BuildPage'
+import { Comparison } from './chip/Comparison'
+import { library } from '../../test/stage'
+import { DeviceTable } from './needs/DeviceTable'
+import NeedsPage from './needs/NeedsPage'
+import { LegPanel } from './pins/LegPanel'
+import { SignalList } from './pins/SignalList'
+import PowerPage from './power/PowerPage'
+
+const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
+const rowOf = (name: RegExp) => screen.getByRole('row', { name })
+
+describe('Needs', () => {
+  test('a typed line is understood before it is added, and what is not known stays', () => {
+    show(<NeedsPage />)
+    const line = screen.getByLabelText('What does it have?')
+    fireEvent.change(line, { target: { value: '2 servos, a flux gate' } })
+    expect(screen.getByText(/nothing like that in the library/)).toBeTruthy()
+    fireEvent.keyDown(line, { key: 'Enter' })
+    expect(steps()).toEqual(['Add 2 × Small servo'])
+    expect(line).toHaveProperty('value', 'a flux gate')
+  })
+  test('a wish with several answers asks which', () => {
+    show(<NeedsPage />)
+    fireEvent.change(screen.getByLabelText('What does it have?'), { target: { value: 'thermometer' } })
+    const which = screen.getByLabelText('Which one for “thermometer”')
+    fireEvent.change(which, { target: { value: 'temperature-analog' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }))
+    expect(design().needs.devices.at(-1)?.part).toBe('temperature-analog')
+  })
+  test('all devices can be looked through', () => {
+    show(<NeedsPage />)
+    fireEvent.click(screen.getByRole('button', { name: 'Look through all' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Add motion sensor' }))
+    expect(steps()).toEqual(['Add Motion sensor'])
+  })
+  test.each<[string, (label: string) => void, string]>([
+    [
+      'Name of Dial',
+      (l) => {
+        const f = screen.getByLabelText(l)
+        fireEvent.change(f, { target: { value: 'Knob' } })
+        fireEvent.blur(f)
+      },
+      'Rename Dial to Knob',
+    ],
+    [
+      'Count of Start',
+      (l) => fireEvent.change(screen.getByLabelText(l), { target: { value: '3' } }),
+      '3 × Start',
+    ],
+    [
+      'Wiring of Safe light',
+      (l) => fireEvent.change(screen.getByLabelText(l), { target: { value: 'dimmed' } }),
+      'Wire Safe light by dimmed',
+    ],
+    [
+      'Variant',
+      (l) => fireEvent.change(screen.getByLabelText(l), { target: { value: 'c' } }),
+      'Use variant c of Display',
+    ],
+    [
+      'LED current',
+      (l) => {
+        const f = screen.getByLabelText(l)
+        fireEvent.change(f, { target: { value: '8m' } })
+        fireEvent.blur(f)
+      },
+      'Set light current of Safe light',
+    ],
+    [
+      'Frequency',
+      (l) => {
+        const f = screen.getByLabelText(l)
+        fireEvent.change(f, { target: { value: '3 kHz' } })
+        fireEvent.keyDown(f, { key: 'Enter' })
+      },
+      'Set drive frequency of Buzzer',
+    ],
+    ['Remove Buzzer', (l) => fireEvent.click(screen.getByLabelText(l)), 'Remove Buzzer'],
+  ])('%s', (label, act, step) => {
+    show(<DeviceTable />)
+    act(label)
+    expect(steps()).toEqual([step])
+  })
+  test.each<[string, string, string]>([
+    ['Air around it, at its warmest', '45', 'Set the ambient temperature'],
+    ['Current budget from the source', '150m', 'Set the current budget'],
+    ['Current budget from the source', '', 'Lift the current budget'],
+    ['Parts may cost, in €', '25', 'Set the price limit'],
+  ])('limit %s to “%s”', (label, text, step) => {
+    show(<NeedsPage />)
+    const field = screen.getByLabelText(label)
+    fireEvent.change(field, { target: { value: text } })
+    fireEvent.blur(field)
+    expect(steps()).toEqual([step])
+  })
+  test('what it adds up to', () => {
+    show(<NeedsPage />)
+    expect(plain(rowOf(/^PWM outputs/))).toBe('PWM outputs1Buzzer')
+    expect(plain(rowOf(/Program memory/))).toContain('2720')
+    expect(screen.getByText(/licensed electrician/)).toBeTruthy()
+  })
+  test('a part that is not in the library is said', () => {
+    const strange = timer()
+    strange.needs.devices[0]!.part = 'gone'
+    show(<DeviceTable />, strange)
+    expect(screen.getByText('not in the library: gone')).toBeTruthy()
+  })
+})
+
+describe('Chip', () => {
+  test('side by side, what differs first', () => {
+    const chip = (id: string) => {
+      const p = library.parts[id]!
+      if (p.kind !== 'chip') throw new Error(id)
+      return p
+    }
+    show(<Comparison a={chip('td8-28-dip')} b={chip('td8-40-dip')} />)
+    expect(plain(rowOf(/Program memory/))).toBe('Program memory16 KiB32 KiB')
+    expect(screen.getByText(/The same on both:/).textContent).toContain('supply (1.8 V to 5.5 V)')
+  })
+})
+
+describe('Pins', () => {
+  test('signals stand under their devices, with their legs', () => {
+    const chosen: string[] = []
+    show(<SignalList chosen={undefined} choose={(id) => chosen.push(id)} />)
+    const list = screen.getByRole('navigation', { name: 'Signals' })
+    expect(
+      within(list)
+        .getAllByRole('heading')
+        .map((h) => h.textContent),
+    ).toEqual(['Bus: Display', 'Dial'])
+    const buttons = within(list).getAllByRole('button')
+    expect(buttons).toHaveLength(11)
+    expect(plain(buttons[0]!)).toBe('I2C SDA I2C linePA4')
+    fireEvent.click(buttons[3]!)
+    expect(chosen).toEqual(['d2.1.B'])
+    buttons[0]!.focus()
+    fireEvent.keyDown(buttons[0]!, { key: 'ArrowDown' })
+    expect(document.activeElement).toBe(buttons[1])
+    fireEvent.keyDown(buttons[1]!, { key: 'End' })
+    expect(document.activeElement).toBe(buttons[10])
+  })
+  const chip = library.parts['td8-28-dip']!
+  if (chip.kind !== 'chip') throw new Error('no chip')
+  const panel = (pinId?: string) =>
+    show(
+      <LegPanel
+        chip={chip}
+        pin={chip.pins.find((p) => p.id === pinId)}
+        signal={undefined}
+        wire={undefined}
+        reach={undefined}
+        moveHere={() => undefined}
+        toggleLock={() => undefined}
+      />,
+    )
+  test.each<[string, RegExp[]]>([
+    [
+      'PA4',
+      [
+        /Leg 5 PA4 · number 4/,
+        /Can be plain, analog ADC A4, TWO SDA\./,
+        /I2C SDA is on it \(I2C line, two-wire port SDA\)/,
+        /pull-up8k2/,
+      ],
+    ],
+    ['PC5', [/programming: in-circuit serial programming, SCK/, /section 19/]],
+    ['RESET', [/Spoken for: it is the reset leg/]],
+    ['PB0', [/Spoken for: the crystal is on it/]],
+    ['VCC', [/It is supply\./]],
+    ['PC7', [/Safe light is on it \(output\)/, /series resistor680R/]],
+  ])('the panel of %s', (pin, words) => {
+    const { container } = panel(pin)
+    for (const w of words) expect(plain(container)).toMatch(w)
+  })
+  test('with nothing chosen, the support that all signals need', () => {
+    panel()
+    expect(screen.getAllByRole('row').length).toBeGreaterThan(10)
+    expect(plain(rowOf(/gate pull-down of Buzzer/))).toMatch(/100kR_max 409/)
+  })
+  test('a leg can be kept free and allowed again', () => {
+    panel('PC6')
+    fireEvent.click(screen.getByRole('button', { name: 'Keep this leg free' }))
+    expect(design().pins.excluded).toEqual(['PC6'])
+    fireEvent.click(screen.getByRole('button', { name: 'Allow this leg again' }))
+    expect(steps()).toEqual(['Keep PC6 free', 'Allow PC6 again'])
+  })
+})
+
+describe('Power', () => {
+  test('limits at the worst corner, with what is left', () => {
+    show(<PowerPage />)
+    expect(plain(rowOf(/^Regulator junction/))).toMatch(/Regulator junction107 °C125 °C18\.1 °C/)
+    expect(plain(rowOf(/^Drop-out margin/))).toMatch(/at least 0 V/)
+  })
+  test('another regulator, another source, none', () => {
+    show(<PowerPage />)
+    fireEvent.click(screen.getByRole('button', { name: 'Choose BR5 plain 5 V' }))
+    fireEvent.change(screen.getByLabelText('Source'), { target: { value: 'usb-port' } })
+    fireEvent.change(screen.getByLabelText('Regulator'), { target: { value: '' } })
+    expect(steps()).toEqual([
+      'Regulate with BR5 plain 5 V',
+      'Feed it from USB port',
+      'Feed the rail without a regulator',
+    ])
+    expect(design().power).toEqual({ source: 'usb-port' })
+  })
+  test('on cells there is a runtime', () => {
+    const cells = timer()
+    cells.power = { source: 'cells-3-aa' }
+    show(<PowerPage />, cells)
+    expect(plain(rowOf(/Runtime on one set of cells/))).toMatch(/\d+ (h|days)/)
+  })
+  test('empty, it says what goes there', () => {
+    const empty = timer()
+    empty.needs.devices = []
+    empty.chip = {}
+    empty.power = {}
+    show(<PowerPage />, empty)
+    expect(screen.getByText(/Nothing draws current yet/)).toBeTruthy()
+    expect(screen.getByText(/Choose a source above/)).toBeTruthy()
+  })
+})
+
+describe('Build', () => {
+  test('a part left out says what that risks, and can come back', () => {
+    show(<BuildPage />)
+    const tick = () => screen.getByLabelText('gate pull-down of Buzzer on the board')
+    fireEvent.click(tick())
+    expect(plain(tick().closest('tr'))).toMatch(
+      /against the stance.*the gate floats: leakage can switch Buzzer on after 37 µs/,
+    )
+    fireEvent.click(tick())
+    expect(steps()).toEqual(['Leave out the gate pull-down of Buzzer', 'Put in the gate pull-down of Buzzer'])
+    expect(tick()).toHaveProperty('checked', true)
+  })
+  test.each([
+    ['parts', /^4 ?ceramic capacitor ?100n|^3 ?ceramic capacitor ?100n/, 'All parts'],
+    ['wiring', /I2C_SDAU1 TD8-28 DIP, 5 PA4R3 pull-up of I2C SDA, 2/, 'VPLUG'],
+    ['steps', /leg 24 \(VCC\) against GND, before the chip goes inon4\.9 V to 5\.1 V/, 'Paper light'],
+  ])('view %s', (view, row, also) => {
+    show(<BuildPage />, timer(), `/?view=${view}`)
+    expect(screen.getAllByRole('row').some((r) => row.test(plain(r)))).toBe(true)
+    expect(screen.getAllByText(new RegExp(also)).length).toBeGreaterThan(0)
+  })
+  test('without a chip it says what is missing', () => {
+    const bare = timer()
+    bare.chip = {}
+    show(<BuildPage />, bare)
+    expect(screen.getByText(/it needs a chip/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'Choose a chip' })).toBeTruthy()
+  })
+})

@@ -1,0 +1,44 @@
+// A stage page with the real analysis of a real design around it; edits go to the real store and are analysed at once.
+
+import { analyse } from '@root-board/core/analysis'
+import { type Design, readDesign } from '@root-board/core/design'
+import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
+import { render } from '@testing-library/react'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { type ReactNode, useMemo } from 'react'
+import { createMemoryRouter, RouterProvider } from 'react-router'
+import { StageContext } from '../src/shared/analysis'
+import { useProject } from '../src/store/project'
+
+const root = join(__dirname, '..', '..')
+const read = (file: string): unknown => JSON.parse(readFileSync(join(root, file), 'utf8'))
+
+export const library: Library = makeLibrary(
+  readdirSync(join(root, 'library'), { recursive: true, encoding: 'utf8' })
+    .filter((f) => f.endsWith('.json'))
+    .map((f) => readPart(read(join('library', f)), f)),
+)
+export const timer = (): Design => readDesign(read('demo/darkroom-timer.json'), 'demo')
+
+const Around = ({ children }: { children: ReactNode }) => {
+  const design = useProject((s) => s.design)!
+  const analysis = useMemo(() => analyse(design, library), [design])
+  return (
+    <StageContext.Provider value={{ analysis, pending: false, library, design }}>
+      {children}
+    </StageContext.Provider>
+  )
+}
+
+/** Shows a page of the given design at an address such as `/pins?leg=PC5`. */
+export const show = (page: ReactNode, design: Design = timer(), address = '/') => {
+  useProject.getState().open('p1', design, 1, { kind: 'saved' })
+  const router = createMemoryRouter([{ path: '*', element: <Around>{page}</Around> }], {
+    initialEntries: [address],
+  })
+  return render(<RouterProvider router={router} />)
+}
+
+export const design = (): Design => useProject.getState().design!
+export const steps = (): string[] => useProject.getState().done.map((s) => s.label)
