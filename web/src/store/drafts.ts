@@ -10,8 +10,15 @@ export interface Draft {
 }
 
 const key = (id: string) => `draft:${id}`
-export const keepDraft = (id: string, draft: Draft): Promise<void> =>
-  set(key(id), draft).catch(() => undefined)
-export const readDraft = (id: string): Promise<Draft | undefined> =>
-  get<Draft>(key(id)).catch(() => undefined)
-export const dropDraft = (id: string): Promise<void> => del(key(id)).catch(() => undefined)
+/** A browser may refuse its database, at once or later: then edits live in the page alone until they are saved. */
+const attempt = async <T>(work: () => Promise<T>): Promise<T | undefined> => {
+  try {
+    return await work()
+  } catch {
+    return undefined
+  }
+}
+
+export const keepDraft = async (id: string, draft: Draft): Promise<void> => attempt(() => set(key(id), draft))
+export const readDraft = (id: string): Promise<Draft | undefined> => attempt(() => get<Draft>(key(id)))
+export const dropDraft = async (id: string): Promise<void> => attempt(() => del(key(id)))
