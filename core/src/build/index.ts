@@ -1,5 +1,5 @@
 export * from './resolve'
 export { cautionWords, type BuildStep, type Caution, type StepCheck } from './steps'
-export { type PartsRow, type WireRow, type WireEnd } from './lists'
+export { lineTotal, type PartsRow, type WireRow, type WireEnd } from './lists'
 export { type BoardPart } from './placed'
 export { buildChecks } from './checks'

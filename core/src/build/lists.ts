@@ -103,3 +103,28 @@ export const wiringTable = (nets: Net[], placed: BoardPart[]): WireRow[] => {
     )
   })
 }
+
+/** One line of the parts list as a sum: count times price. */
+export const lineTotal = (row: PartsRow): Worked => ({
+  label: `${row.name} ${row.value}`.trim(),
+  symbol: '€',
+  value: exactly(row.total),
+  unit: '',
+  formula: 'n · €_each',
+  inputs: [
+    {
+      symbol: 'n',
+      label: `counted: ${row.refs.join(' ') || 'the source'}`,
+      value: exactly(row.count),
+      unit: '',
+      origin: { kind: 'rule', source: 'the parts on the board' },
+    },
+    {
+      symbol: '€_each',
+      label: 'one piece',
+      value: exactly(row.each),
+      unit: '',
+      origin: { kind: 'part', part: row.part, name: row.name, field: 'price', sheet: 'the part file' },
+    },
+  ],
+})

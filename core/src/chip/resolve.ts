@@ -2,11 +2,11 @@
 
 import { resolveClock } from '../clock'
 import type { Design } from '../design'
-import type { Worked } from '../findings'
+import { fromPart, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library, partsOfKind } from '../parts'
-import { planPins, type PlanStatus, takenPins } from '../pins'
-import { formatQuantity, fullRange } from '../quantity'
+import { legsLeft, planPins, type PlanStatus, takenPins } from '../pins'
+import { exactly, formatQuantity, fullRange } from '../quantity'
 
 export interface CandidateChip {
   chip: Chip
@@ -19,6 +19,7 @@ export interface CandidateChip {
   cost: number
   programLeft: number
   dataLeft: number
+  workings: { left: Worked; program: Worked; data: Worked }
   chosen: boolean
 }
 
@@ -64,7 +65,46 @@ export const judgeChip = (
     cost: plan.cost,
     programLeft,
     dataLeft,
+    workings: {
+      left: legsLeft(plan),
+      program: memoryLeft(chip, 'program', needs.program),
+      data: memoryLeft(chip, 'data', needs.data),
+    },
     chosen: own,
+  }
+}
+
+const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
+  const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0
+  return {
+    label: which === 'program' ? 'Program memory left, bytes' : 'Data memory left, bytes',
+    symbol: 'M_left',
+    value: exactly(chip.memory[which] - loader - taken.value.max),
+    unit: '',
+    formula: loader > 0 ? `M_chip − M_loader − ${taken.symbol}` : `M_chip − ${taken.symbol}`,
+    inputs: [
+      fromPart(
+        'M_chip',
+        `${which} memory of ${chip.name}`,
+        chip,
+        `memory.${which}`,
+        { typ: chip.memory[which], kind: 'guaranteed' },
+        '',
+      ),
+      ...(loader > 0
+        ? [
+            fromPart(
+              'M_loader',
+              'taken by the loader',
+              chip,
+              'memory.loader',
+              { typ: loader, kind: 'guaranteed' },
+              '',
+            ),
+          ]
+        : []),
+      fromWorked(taken),
+    ],
   }
 }
 

@@ -18,6 +18,8 @@ export interface ClockResult {
   /** Highest clock at the rail's lowest voltage. */
   limit?: Worked
   lowestSupply?: Worked
+  /** Greatest deviation, in ppm. */
+  deviation?: Worked
 }
 
 export interface ClockOption {
@@ -83,7 +85,49 @@ export const resolveClock = (
     part,
     pins: source.kind === 'internal' ? [] : (source.pins ?? []),
     choices: clockOptions(chip, library),
+    deviation: deviationOf(chip, source, part),
     ...(rail ? frequencyLimits(chip, worked, rail) : {}),
+  }
+}
+
+/** How far the clock may be off, either way: initial tolerance, temperature and ageing added at their worst. */
+const deviationOf = (
+  chip: Chip,
+  source: ClockSource,
+  part: Crystal | Resonator | undefined,
+): Worked | undefined => {
+  const shares =
+    part?.kind === 'crystal'
+      ? ([
+          ['ε_0', 'initial tolerance', 'tolerance', part.tolerance],
+          ['ε_T', 'over temperature', 'temperature', part.temperature],
+          ['ε_a', 'ageing', 'ageing', part.ageing],
+        ] as const)
+      : ([['ε_0', 'tolerance', 'tolerance', part?.tolerance ?? source.tolerance]] as const)
+  const of = part ?? chip
+  const inputs = shares.flatMap(([symbol, label, field, share]) =>
+    share === undefined
+      ? []
+      : [
+          fromPart(
+            symbol,
+            label,
+            of,
+            part ? field : `clockSources.${source.id}.${field}`,
+            { typ: share * 1e6, kind: 'guaranteed', source: part ? undefined : source.source },
+            'ppm',
+          ),
+        ],
+  )
+  if (inputs.length === 0) return undefined
+  return {
+    label: 'The clock is off by at most',
+    symbol: 'ε',
+    value: exactly(inputs.reduce((sum, i) => sum + i.value.typ, 0)),
+    unit: 'ppm',
+    formula: inputs.map((i) => i.symbol).join(' + '),
+    inputs,
+    note: 'Either way. 1 % is 10 000 ppm; 11.6 ppm are a second a day.',
   }
 }
 

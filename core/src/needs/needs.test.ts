@@ -60,3 +60,25 @@ test('two devices on one bus share its lines; two serial links do not', () => {
     'd1.2.CS',
   ])
 })
+
+test('a variant brings its own supply and address, and lacks what it lacks', () => {
+  const [name, design] = ['digit-display-4', demo('darkroom-timer')]
+  const changed = structuredClone(library)
+  const display = changed.parts[name]!
+  if (display.kind !== 'device') throw new Error(name)
+  display.variants!.push({
+    id: 'x',
+    name: 'cut down',
+    supply: { max: 3.6, kind: 'recommended' },
+    missing: [{ terminal: 'SCL', restsAt: 'ground' }],
+  })
+  const of = (variant: string) => {
+    const devices = design.needs.devices.map((d) => (d.part === name ? { ...d, variant } : d))
+    const needs = resolveNeeds({ ...design, needs: { ...design.needs, devices } }, changed)
+    return { needs, instance: needs.instances.find((i) => i.part.id === name)! }
+  }
+  expect(of('b').instance.wiring.address).toBe(0x39)
+  expect(of('x').instance.part.supply).toMatchObject({ max: 3.6 })
+  expect(of('x').needs.signals.map((s) => s.id)).not.toContain('i2c.SCL')
+  expect(of('no such').instance.wiring.address).toBe(0x38)
+})

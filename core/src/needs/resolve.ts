@@ -63,6 +63,24 @@ const sharedBuses = new Set(['i2c', 'spi', 'can'])
 export const askedWord = (signal: SignalNeed): string =>
   signal.bus ? `${busWords[signal.bus.kind]} line` : kindWords[signal.kind]
 
+/** A maker's or revision's version of a device: other supply, other address, terminals that are missing. */
+const asVariant = (part: Device, id: string | undefined): Device => {
+  const variant = part.variants?.find((v) => v.id === id)
+  if (!variant) return part
+  const missing = new Set(variant.missing?.map((m) => m.terminal))
+  return {
+    ...part,
+    name: `${part.name}, ${variant.name}`,
+    supply: variant.supply ?? part.supply,
+    terminals: part.terminals.filter((t) => !missing.has(t.id)),
+    wirings: part.wirings.map((w) => ({
+      ...w,
+      address: variant.address ?? w.address,
+      signals: w.signals.filter((s) => !missing.has(s.terminal)),
+    })),
+  }
+}
+
 const instancesOf = (need: NeedDevice, part: Device): Instance[] => {
   const wiring = part.wirings.find((w) => w.id === need.wiring) ?? part.wirings[0]!
   return Array.from({ length: need.count }, (_, i) => ({
@@ -127,7 +145,7 @@ export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
   const unknown: NeedDevice[] = []
   const instances = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)
-    if (part) return instancesOf(need, part)
+    if (part) return instancesOf(need, asVariant(part, need.variant))
     unknown.push(need)
     return []
   })

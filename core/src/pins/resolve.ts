@@ -36,7 +36,7 @@ export const takenPins = (
   return taken
 }
 
-const legsLeft = (plan: Plan | undefined): Worked => {
+export const legsLeft = (plan: Plan | undefined): Worked => {
   const free = plan?.free.length ?? 0
   const used = plan?.wires.length ?? 0
   return {

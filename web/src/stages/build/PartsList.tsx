@@ -1,3 +1,4 @@
+import { lineTotal } from '@root-board/core/build'
 import { euro } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
@@ -32,7 +33,11 @@ export const PartsList = () => {
             <td className="mono">{r.value}</td>
             <td className="mono">{r.refs.join(' ')}</td>
             <td className="right mono">{euro(r.each)}</td>
-            <td className="right mono">{euro(r.total)}</td>
+            <td className="right">
+              <Num worked={lineTotal(r)}>
+                <span className="mono">{euro(r.total)}</span>
+              </Num>
+            </td>
           </tr>
         ))}
         <tr className="total">

@@ -5,11 +5,22 @@ import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
 import { ClockPart } from './ClockPart'
 import { Comparison } from './Comparison'
 import './chip.css'
 
-const bytes = (n: number) => (n >= 1024 ? `${Number((n / 1024).toPrecision(3))} KiB` : `${n} B`)
+/** Bytes, in KiB where there are many. */
+const Bytes = ({ count }: { count: number }) => {
+  const size = Math.abs(count)
+  const text = size >= 1024 ? `${Number((size / 1024).toPrecision(3))} KiB` : `${size} B`
+  return (
+    <span className="mono">
+      {count < 0 && '−'}
+      {text}
+    </span>
+  )
+}
 
 const ChipPage = () => {
   const { analysis, edit } = useStage()
@@ -82,16 +93,23 @@ const ChipPage = () => {
                     </>
                   )}
                 </td>
-                <td className="right mono">{c.status === 'clash' ? '—' : c.left}</td>
+                <td className="right mono">
+                  {c.status === 'clash' ? '—' : <Num worked={c.workings.left} />}
+                </td>
                 <td className="mono">
                   {fullRange(c.chip.supply.recommended).min} …{' '}
                   {formatQuantity(fullRange(c.chip.supply.recommended).max, 'V')}
                 </td>
                 <td className="right mono">
-                  {c.programLeft < 0 ? `−${bytes(-c.programLeft)}` : bytes(c.programLeft)}
+                  <Num worked={c.workings.program}>
+                    <Bytes count={c.programLeft} />
+                  </Num>
                   <br />
                   <span className="faint">
-                    {c.dataLeft < 0 ? `−${bytes(-c.dataLeft)}` : bytes(c.dataLeft)} data
+                    <Num worked={c.workings.data}>
+                      <Bytes count={c.dataLeft} />
+                    </Num>{' '}
+                    data
                   </span>
                 </td>
                 <td className="right mono">{euro(c.chip.price)}</td>

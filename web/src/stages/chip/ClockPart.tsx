@@ -76,19 +76,17 @@ export const ClockPart = () => {
             <tr>
               <th scope="row">Off by at most</th>
               <td>
-                {clock.part?.kind === 'crystal' ? (
-                  <span className="mono">
-                    ±
-                    {formatQuantity(
-                      (clock.part.tolerance + clock.part.temperature + clock.part.ageing) * 1e6,
-                      'ppm',
-                      3,
-                    )}
-                  </span>
+                {clock.deviation ? (
+                  <Num worked={clock.deviation}>
+                    <span className="mono">
+                      ±
+                      {clock.deviation.value.typ >= 1000
+                        ? formatQuantity(clock.deviation.value.typ / 1e4, '%', 3)
+                        : formatQuantity(clock.deviation.value.typ, 'ppm', 3)}
+                    </span>
+                  </Num>
                 ) : (
-                  <span className="mono">
-                    ±{formatQuantity((clock.part?.tolerance ?? clock.source?.tolerance ?? 0) * 100, '%', 3)}
-                  </span>
+                  <span className="faint">not in the sheet</span>
                 )}
               </td>
             </tr>

@@ -75,6 +75,7 @@ const DeviceRow = ({
     if (asked) document.getElementById(`name-${need.id}`)?.focus()
   }, [asked, need.id])
   const wiring = part?.wirings.find((w) => w.id === need.wiring) ?? part?.wirings[0]
+  const address = part?.variants?.find((v) => v.id === need.variant)?.address ?? wiring?.address
   const rename = () => {
     if (name?.trim() && name.trim() !== need.name)
       edit({ kind: 'renameDevice', id: need.id, name: name.trim() })
@@ -128,6 +129,9 @@ const DeviceRow = ({
           </>
         )}
         {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}
+        {address !== undefined && (
+          <span className="faint"> · address 0x{address.toString(16).toUpperCase()}</span>
+        )}
         {wiring && <Settings need={need} wiring={wiring} />}
         {part?.variants && (
           <label className="setting">

@@ -1,7 +1,8 @@
 // Every limit on the way: what is used, what is allowed, what is left.
 
-import type { Worked } from '@root-board/core/findings'
-import { durationWords, fullRange, type Unit } from '@root-board/core/quantity'
+import { fromWorked, type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
+import type { Rated } from '@root-board/core/parts'
+import { durationWords, exactly, fullRange, type Unit } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../shared/Num'
 
@@ -13,50 +14,90 @@ interface Line {
   unit: Unit
   /** The used value must stay below the limit, or above it. */
   keep: 'below' | 'above'
+  /** Where the limit is from. */
+  origin: Origin
 }
+
+/** What is left to a limit, as a sum that can be opened. */
+const leftOf = (l: Line, left: number): Worked => ({
+  label: `${l.what}: left at the worst corner`,
+  symbol: 'left',
+  value: exactly(left),
+  unit: l.unit,
+  formula: l.keep === 'below' ? 'limit − used' : 'used − limit',
+  inputs: [
+    { symbol: 'limit', label: 'allowed', value: exactly(l.limit), unit: l.unit, origin: l.origin },
+    { ...fromWorked(l.used), symbol: 'used', value: exactly(l.used.value[l.show]) },
+  ],
+})
 
 export const LimitTable = () => {
   const { analysis, design } = useStage()
   const { power } = analysis
   const chip = analysis.chip.chip
   const lines: Line[] = []
-  const below = (what: string, used: Worked | undefined, limit: number | undefined, unit: Unit) => {
-    if (used && limit !== undefined) lines.push({ what, used, show: 'max', limit, unit, keep: 'below' })
+  const { source, regulator, regulation, rail } = power
+  const line = (
+    what: string,
+    keep: Line['keep'],
+    used: Worked | undefined,
+    unit: Unit,
+    limit: { value: number; origin: Origin } | undefined,
+  ) => {
+    if (used && limit)
+      lines.push({
+        what,
+        keep,
+        used,
+        show: keep === 'below' ? 'max' : 'min',
+        limit: limit.value,
+        unit,
+        origin: limit.origin,
+      })
   }
-  below('Source', power.fromSource, power.source && fullRange(power.source.current).max, 'A')
-  below('Current budget', power.fromSource, design.needs.limits.current, 'A')
-  below('Regulator current', power.work, power.regulator && fullRange(power.regulator.current).max, 'A')
-  below(
+  const most = (part: SheetPart | undefined, field: string, rated: Rated | undefined) =>
+    part && rated ? { value: fullRange(rated).max, origin: partOrigin(part, field, rated) } : undefined
+  const budget = design.needs.limits.current
+  line('Source', 'below', power.fromSource, 'A', most(source, 'current', source?.current))
+  line(
+    'Current budget',
+    'below',
+    power.fromSource,
+    'A',
+    budget === undefined
+      ? undefined
+      : { value: budget, origin: { kind: 'decision', what: 'set on the Needs page' } },
+  )
+  line('Regulator current', 'below', power.work, 'A', most(regulator, 'current', regulator?.current))
+  line(
     'Regulator input, absolute',
-    power.regulator && power.input,
-    power.regulator && fullRange(power.regulator.inputAbsolute).max,
+    'below',
+    power.input,
     'V',
+    most(regulator, 'inputAbsolute', regulator?.inputAbsolute),
   )
-  below(
+  line(
     'Regulator junction',
-    power.regulation?.junction,
-    power.regulator && fullRange(power.regulator.junctionMax).max,
+    'below',
+    regulation?.junction,
     '°C',
+    most(regulator, 'junctionMax', regulator?.junctionMax),
   )
-  if (power.regulation)
-    lines.push({
-      what: 'Drop-out margin',
-      used: power.regulation.margin,
-      show: 'min',
-      limit: 0,
-      unit: 'V',
-      keep: 'above',
-    })
-  below('Chip supply, highest', power.rail, chip && fullRange(chip.supply.recommended).max, 'V')
-  if (chip && power.rail)
-    lines.push({
-      what: 'Chip supply, lowest',
-      used: power.rail,
-      show: 'min',
-      limit: fullRange(chip.supply.recommended).min,
-      unit: 'V',
-      keep: 'above',
-    })
+  line('Drop-out margin', 'above', regulation?.margin, 'V', {
+    value: 0,
+    origin: { kind: 'rule', source: 'below zero the output sags' },
+  })
+  line('Chip supply, highest', 'below', rail, 'V', most(chip, 'supply.recommended', chip?.supply.recommended))
+  line(
+    'Chip supply, lowest',
+    'above',
+    rail,
+    'V',
+    chip && {
+      value: fullRange(chip.supply.recommended).min,
+      origin: partOrigin(chip, 'supply.recommended', chip.supply.recommended),
+    },
+  )
   return (
     <section aria-labelledby="power-limits">
       <h2 id="power-limits">Limits at the worst corner</h2>
@@ -90,7 +131,7 @@ export const LimitTable = () => {
                   <Quantity value={l.limit} unit={l.unit} />
                 </td>
                 <td className={left < 0 ? 'right stops' : 'right settled'}>
-                  <Quantity value={left} unit={l.unit} />
+                  <Num worked={leftOf(l, left)} />
                 </td>
               </tr>
             )
