@@ -3,7 +3,7 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { isAccessible, openDemo, saved } from './pages'
+import { emptyProject, isAccessible, openDemo, saved } from './pages'
 import { expect, startServer, test } from './server'
 
 test('a planted mistake is explained fact by fact, previewed and cleared from the evidence', async ({
@@ -119,34 +119,13 @@ test('files brought in: a project, a part, and faulty ones that name the place a
   )
   await expect(page.getByRole('alert')).toContainText('forward')
   expect(await count()).toBe(before)
-  await bring(
-    'good.json',
-    JSON.stringify({
-      format: 1,
-      name: 'Brought in',
-      stance: 'lean',
-      needs: { devices: [], limits: { ambient: 25 } },
-      chip: {},
-      pins: { locks: {}, excluded: [], kept: {} },
-      power: {},
-      build: { support: {} },
-    }),
-  )
+  await bring('good.json', JSON.stringify(emptyProject('Brought in')))
   await expect(page.getByLabel('Project name')).toHaveValue('Brought in')
 })
 
 test('putting a project away can be taken back', async ({ page }) => {
   await page.request.post('/api/projects', {
-    data: {
-      format: 1,
-      name: 'Away',
-      stance: 'lean',
-      needs: { devices: [], limits: { ambient: 25 } },
-      chip: {},
-      pins: { locks: {}, excluded: [], kept: {} },
-      power: {},
-      build: { support: {} },
-    },
+    data: emptyProject('Away'),
   })
   await page.goto('/')
   await page.getByRole('button', { name: 'Put Away away' }).click()
@@ -199,16 +178,7 @@ test('empty stages say what goes there; nothing is cut off at 768', async ({ pag
   await page.setViewportSize({ width: 768, height: 900 })
   const made = (await (
     await page.request.post('/api/projects', {
-      data: {
-        format: 1,
-        name: 'Empty',
-        stance: 'lean',
-        needs: { devices: [], limits: { ambient: 25 } },
-        chip: {},
-        pins: { locks: {}, excluded: [], kept: {} },
-        power: {},
-        build: { support: {} },
-      },
+      data: emptyProject('Empty'),
     })
   ).json()) as { id: string }
   for (const stage of ['needs', 'chip', 'pins', 'power', 'build']) {

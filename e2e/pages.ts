@@ -65,3 +65,15 @@ export const rowsOf = (csv: string): string[][] =>
         (m[1] ?? m[2] ?? '').replaceAll('""', '"'),
       ),
     )
+
+/** A project without devices, as the server takes it. */
+export const emptyProject = (name: string) => ({
+  format: 1,
+  name,
+  stance: 'lean',
+  needs: { devices: [], limits: { ambient: 25 } },
+  chip: {},
+  pins: { locks: {}, excluded: [], kept: {} },
+  power: {},
+  build: { support: {} },
+})

@@ -1,5 +1,6 @@
 export * from './resolve'
-export { cautionWords, type BuildStep, type Caution, type StepCheck } from './steps'
+export { cautionWords, type Caution } from './cautions'
+export { type BuildStep, type StepCheck } from './steps'
 export { lineTotal, type PartsRow, type WireRow, type WireEnd } from './lists'
 export { type BoardPart } from './placed'
 export { buildChecks } from './checks'

@@ -1,3 +1,4 @@
 export * from './formulas'
 export * from './resolve'
+export * from './load-capacitors'
 export { clockChecks } from './checks'

@@ -3,6 +3,7 @@
 
 import { array, type InferType, object, string } from 'yup'
 import { count, flag, head, identifier, optionalText, quantity, rated, text } from '../fields'
+import { link } from './link'
 
 const position = object({
   label: text(),
@@ -19,16 +20,6 @@ const header = object({
   name: text(),
   footprint: optionalText(),
   positions: array().of(position).required(),
-}).exact()
-const link = object({
-  id: identifier(),
-  name: text(),
-  kind: string().strict(true).oneOf(['solder bridge', 'shunt', 'switch', 'zero-ohm']).required(),
-  positions: array()
-    .of(object({ id: identifier(), effect: text() }).exact())
-    .min(1)
-    .required(),
-  factory: identifier(),
 }).exact()
 const load = object({
   pin: identifier(),

@@ -14,6 +14,7 @@ import {
   rated,
   text,
 } from '../fields'
+import { link } from './link'
 
 const terminal = object({
   id: identifier(),
@@ -120,17 +121,6 @@ const wiring = object({
   /** Positions of the device's links for this wiring: {link: position}. */
   links: object().optional(),
   address: count().optional(),
-}).exact()
-
-const link = object({
-  id: identifier(),
-  name: text(),
-  kind: string().strict(true).oneOf(['solder bridge', 'shunt', 'switch', 'zero-ohm']).required(),
-  positions: array()
-    .of(object({ id: identifier(), effect: text() }).exact())
-    .min(1)
-    .required(),
-  factory: identifier(),
 }).exact()
 
 const mode = object({

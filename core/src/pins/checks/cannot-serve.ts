@@ -1,15 +1,29 @@
-import { without } from '../../design'
-import type { Check, Stages } from '../../findings'
-import { planPins } from '../plan'
+import { type Edit, without } from '../../design'
+import type { Check, Fix, Stages } from '../../findings'
+import { planPins, type Wire } from '../plan'
 import { legName } from '../passport'
 
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
-export const bestPinFor = ({ chip, design, needs, pins }: Stages, signal: string): string | undefined => {
+const bestPinFor = ({ chip, design, needs, pins }: Stages, signal: string): string | undefined => {
   if (!chip.chip) return undefined
   const locks = without(design.pins.locks, signal)
   const kept = without(pins.assignment, signal)
   const plan = planPins(chip.chip, needs.signals, { ...design.pins, locks, kept }, pins.taken)
   return plan.wires.find((w) => w.signal.id === signal && !w.impossible)?.pin.id
+}
+
+/** Moving a wire to where the solver would put it; nothing where it is there already or can't be anywhere. */
+export const moveToBest = (stages: Stages, { signal, pin }: Wire): Fix[] => {
+  const best = bestPinFor(stages, signal.id)
+  if (!best || best === pin.id) return []
+  const move: Edit = {
+    kind: 'moveSignal',
+    signal: signal.id,
+    name: signal.name,
+    pin: best,
+    kept: stages.pins.assignment,
+  }
+  return [{ label: `Move ${signal.name} to ${best}`, edits: [move] }]
 }
 
 export const cannotServe: Check = {
@@ -21,7 +35,6 @@ export const cannotServe: Check = {
     (stages.pins.plan?.wires ?? [])
       .filter((w) => w.impossible)
       .map((wire) => {
-        const best = bestPinFor(stages, wire.signal.id)
         return {
           id: `pins.cannot-serve:${wire.signal.id}`,
           severity: 'stops',
@@ -35,22 +48,7 @@ export const cannotServe: Check = {
             { text: `${wire.pin.id}: ${wire.impossible} (${stages.chip.chip!.sheet})` },
           ],
           fixes: [
-            ...(best
-              ? [
-                  {
-                    label: `Move it to ${best}`,
-                    edits: [
-                      {
-                        kind: 'moveSignal' as const,
-                        signal: wire.signal.id,
-                        name: wire.signal.name,
-                        pin: best,
-                        kept: stages.pins.assignment,
-                      },
-                    ],
-                  },
-                ]
-              : []),
+            ...moveToBest(stages, wire),
             {
               label: 'Release the lock',
               edits: [{ kind: 'unlockSignal' as const, signal: wire.signal.id, name: wire.signal.name }],

@@ -2,7 +2,7 @@ import type { Check } from '../../findings'
 import { deviceDrives } from '../costs'
 import { legName } from '../passport'
 import { attributeOf } from '../ways'
-import { bestPinFor } from './cannot-serve'
+import { moveToBest } from './cannot-serve'
 
 export const programmingFight: Check = {
   id: 'pins.programming-fight',
@@ -14,7 +14,6 @@ export const programmingFight: Check = {
       const use = attributeOf(wire.pin, 'programming')
       if (!use || use.drivenBy !== 'programmer' || !deviceDrives(wire.signal)) return []
       const device = wire.signal.ends[0]!.instance
-      const best = bestPinFor(stages, wire.signal.id)
       const method = stages.chip.chip!.programming[0]!
       return [
         {
@@ -33,22 +32,7 @@ export const programmingFight: Check = {
             { text: 'Two outputs on one line: each pulls its way, and neither level is sure' },
           ],
           fixes: [
-            ...(best && best !== wire.pin.id
-              ? [
-                  {
-                    label: `Move ${wire.signal.name} to ${best}`,
-                    edits: [
-                      {
-                        kind: 'moveSignal' as const,
-                        signal: wire.signal.id,
-                        name: wire.signal.name,
-                        pin: best,
-                        kept: stages.pins.assignment,
-                      },
-                    ],
-                  },
-                ]
-              : []),
+            ...moveToBest(stages, wire),
             {
               label: 'Keep this leg free',
               edits: [{ kind: 'excludePin' as const, pin: wire.pin.id, kept: stages.pins.assignment }],

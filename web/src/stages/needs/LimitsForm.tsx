@@ -1,34 +1,8 @@
 // The limits: what feeds it, how warm it gets, what it may draw and cost.
 
-import { partsOfKind } from '@root-board/core/parts'
-import { fullRange } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { QuantityField } from '../../shared/QuantityField'
-
-export const SourceSelect = () => {
-  const { design, library, edit } = useStage()
-  const sources = partsOfKind(library, 'source').sort(
-    (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
-  )
-  return (
-    <select
-      id="source"
-      className="plain"
-      value={design.power.source ?? ''}
-      onChange={(e) => {
-        const source = sources.find((s) => s.id === e.target.value)
-        if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
-      }}
-    >
-      {!design.power.source && <option value="">choose …</option>}
-      {sources.map((s) => (
-        <option key={s.id} value={s.id}>
-          {s.name}
-        </option>
-      ))}
-    </select>
-  )
-}
+import { SourceSelect } from '../../shared/SourceSelect'
 
 export const LimitsForm = () => {
   const { design, edit } = useStage()
@@ -38,7 +12,7 @@ export const LimitsForm = () => {
       <h2 id="limits">Limits</h2>
       <div className="field">
         <label htmlFor="source">Fed from</label>
-        <SourceSelect />
+        <SourceSelect id="source" />
       </div>
       <div className="field">
         <QuantityField

@@ -1,9 +1,9 @@
 // The way from plug to load as a stream: its width is the current, heat leaves where volts are lost.
 
 import { partsOfKind } from '@root-board/core/parts'
-import { fullRange } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
+import { SourceSelect } from '../../shared/SourceSelect'
 
 const widest = 58
 
@@ -13,30 +13,12 @@ export const PathDrawing = () => {
   const most = Math.max(power.fromSource.value.max, 1e-9)
   const width = (amperes: number) => Math.max(1.5, (amperes / most) * widest)
   const consumers = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
-  const sources = partsOfKind(library, 'source').sort(
-    (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
-  )
   const regulators = partsOfKind(library, 'regulator')
   return (
     <section className="path" aria-label="From plug to load">
       <div className="station">
         <label htmlFor="power-source">Source</label>
-        <select
-          id="power-source"
-          className="plain"
-          value={design.power.source ?? ''}
-          onChange={(e) => {
-            const s = sources.find((x) => x.id === e.target.value)
-            if (s) edit({ kind: 'chooseSource', part: s.id, name: s.name })
-          }}
-        >
-          {!power.source && <option value="">choose …</option>}
-          {sources.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
+        <SourceSelect id="power-source" />
         <span className="stream" style={{ height: width(power.fromSource.value.max) }} />
         <span>
           <Num worked={power.fromSource} show="max" /> <span className="faint">at most</span>

@@ -1,0 +1,20 @@
+// Cautions in plain words, shown beside the step they belong to.
+
+export type Caution =
+  'mains' | 'iron' | 'reversed' | 'two-supplies' | 'lithium' | 'heat' | 'eyes' | 'motor' | 'children'
+
+export const cautionWords: Record<Caution, string> = {
+  mains:
+    'Mains voltage kills. Let a licensed electrician wire the mains side, in an enclosure, fused and isolated, by your local electrical code. Never open it or work on it plugged in.',
+  iron: 'The iron is hot enough to burn and to light things. Stand it in its holder, keep the air moving and don’t breathe the fumes.',
+  reversed:
+    'Check which contact of the plug is positive with a meter before it goes in: reversed supply destroys parts and makes some of them burst.',
+  'two-supplies':
+    'Only one supply at a time: unplug the board while a programmer feeds it, or set the programmer not to feed. Two supplies joined drive current into each other.',
+  lithium:
+    'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
+  heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
+  eyes: 'Wear eye protection when clipping leads: the ends fly.',
+  motor: 'A motor starts without warning when power returns. Keep fingers and hair away.',
+  children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
+}
