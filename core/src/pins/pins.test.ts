@@ -50,7 +50,7 @@ describe('what a leg can do, from the part file', () => {
     ['td8-28-dip', 'VCC', button, 'it is a supply leg'],
     ['td8-28-dip', 'GND1', lamp, 'it is a ground leg'],
     ['td8-28-dip', 'AREF', analog, 'it is the converter’s reference'],
-    ['td8-28-dip', 'RESET', lamp, 'it is the reset leg, and the programmer needs it'],
+    ['td8-28-dip', 'RESET', lamp, 'it is the reset leg'],
     ['td8-28-dip', 'PA3', analog, 'ADC.A3'],
     ['td8-28-dip', 'PC0', analog, 'it has no analog input'],
     ['td8-28-dip', 'PC1', pwm, 'T1.A'],
@@ -304,6 +304,10 @@ describe('reach', () => {
     const entries = reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'd7.1.light', current)
     const onStart = entries.find((e) => e.pin === current['d3.1.contact'])!
     expect(onStart.moves.map((m) => m.signal)).toEqual(['d3.1.contact'])
+  })
+  test('a leg whose signal has nowhere else to go says so', () => {
+    const entries = reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'd7.1.light', current)
+    expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
   })
   test('an unknown signal reaches nothing', () =>
     expect(reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'nobody', current)).toEqual([]))

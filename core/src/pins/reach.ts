@@ -34,6 +34,11 @@ export const reachOf = (
   const at = base.signals.findIndex((s) => s.id === signalId)
   if (at < 0) return []
   const signal = base.signals[at]!
+  /** Why a leg that could serve can't be had: whoever is on it has nowhere else to go. */
+  const stuck = (pin: string): string => {
+    const occupant = base.signals.find((s) => s.id !== signalId && current[s.id] === pin)
+    return occupant ? `${occupant.name} has no other leg` : 'another signal then finds no leg'
+  }
   const solved = chip.pins.map((pin): Omit<ReachEntry, 'extra'> & { cost?: number } => {
     const reason = base.reasons[at]![chip.pins.indexOf(pin)]
     if (reason !== undefined) return { pin: pin.id, reason, items: [], moves: [] }
@@ -50,7 +55,7 @@ export const reachOf = (
     if (result.status === 'infeasible')
       return {
         pin: pin.id,
-        reason: `with ${signal.name} here, another signal finds no leg`,
+        reason: stuck(pin.id),
         items: [] as CostItem[],
         moves: [],
       }

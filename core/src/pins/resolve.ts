@@ -31,8 +31,7 @@ export const takenPins = (
   const taken: Record<string, string> = {}
   for (const pin of clock.pins) taken[pin] = `the ${clock.source?.kind ?? 'clock'} is on it`
   for (const pin of chip.pins)
-    if (pin.attributes?.some((a) => a.kind === 'reset'))
-      taken[pin.id] = 'it is the reset leg, and the programmer needs it'
+    if (pin.attributes?.some((a) => a.kind === 'reset')) taken[pin.id] = 'it is the reset leg'
   return taken
 }
 

@@ -29,7 +29,7 @@ export const LimitsForm = () => {
           label="Current budget from the source"
           unit="A"
           optional
-          placeholder="none, or 300 mA"
+          placeholder="none"
           min={1e-6}
           max={100}
           value={limits.current}
