@@ -57,6 +57,13 @@ test('two tabs: the second save of a stale version is refused, and neither versi
   await other.getByLabel('Name of Start').press('Enter')
   await expect(other.getByRole('alert', { name: 'Two versions' })).toBeVisible()
   await isAccessible(other, 'conflict')
+  // The first tab goes on saving, the second is reloaded in the middle: its edit is still there, and so is the choice.
+  await page.getByLabel('Name of Focus').fill('Look')
+  await page.getByLabel('Name of Focus').press('Enter')
+  await saved(page)
+  await other.reload()
+  await expect(other.getByLabel('Name of Go')).toBeVisible()
+  await expect(other.getByRole('alert', { name: 'Two versions' })).toBeVisible()
   await other.getByRole('button', { name: 'Go on with mine' }).click()
   await saved(other)
   await expect(other.getByLabel('Name of Go')).toBeVisible()
@@ -121,6 +128,17 @@ test('files brought in: a project, a part, and faulty ones that name the place a
   expect(await count()).toBe(before)
   await bring('good.json', JSON.stringify(emptyProject('Brought in')))
   await expect(page.getByLabel('Project name')).toHaveValue('Brought in')
+  await page.goto('/')
+  const dropped = await page.evaluateHandle(
+    (text) => {
+      const data = new DataTransfer()
+      data.items.add(new File([text], 'dropped.json', { type: 'application/json' }))
+      return data
+    },
+    JSON.stringify(emptyProject('Dropped')),
+  )
+  await page.dispatchEvent('main', 'drop', { dataTransfer: dropped })
+  await expect(page.getByLabel('Project name')).toHaveValue('Dropped')
 })
 
 test('putting a project away can be taken back', async ({ page }) => {
@@ -172,6 +190,12 @@ for (const mode of ['light', 'dark'] as const)
     await page.keyboard.press('?')
     await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
     await isAccessible(page, `${mode} keys`)
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden()
+    await page.keyboard.press('/')
+    await page.keyboard.type('pa')
+    await expect(page.getByRole('option').first()).toBeVisible()
+    await isAccessible(page, `${mode} search`)
   })
 
 test('empty stages say what goes there; nothing is cut off at 768', async ({ page }) => {

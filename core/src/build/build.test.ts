@@ -222,3 +222,11 @@ describe('steps of the darkroom timer', () => {
     expect(of('Start')).not.toContain('mains')
   })
 })
+
+test('every expectation of every step can show its working', () => {
+  expect(
+    built()
+      .build.steps.flatMap((s) => s.checks)
+      .filter((c) => !c.worked),
+  ).toEqual([])
+})

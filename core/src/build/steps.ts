@@ -1,6 +1,6 @@
 // The order of building, with a check after each step and the cautions that belong to it.
 
-import { fromWorked, type Worked } from '../findings'
+import { fromRule, fromWorked, type Worked } from '../findings'
 import { exactly, formatQuantity, type Range, type Unit, within } from '../quantity'
 import type { NeedsResult } from '../needs'
 import type { PowerResult } from '../power'
@@ -23,6 +23,36 @@ export interface BuildStep {
   does: string[]
   checks: StepCheck[]
   cautions: Caution[]
+}
+
+/** A limit that no sheet gives: what a meter shows on a good joint, an open gap, a rail without a short. */
+const byRule = (label: string, ohms: number, why: string): Worked => ({
+  label,
+  symbol: 'R',
+  value: exactly(ohms),
+  unit: 'Ω',
+  formula: 'R_rule',
+  inputs: [fromRule('R_rule', 'rule of thumb', ohms, 'Ω', why)],
+})
+const joined: Pick<StepCheck, 'expect' | 'worked'> = {
+  expect: { max: 1, unit: 'Ω' },
+  worked: byRule('A good joint', 1, 'wire, solder and the meter’s leads together stay below an ohm'),
+}
+const apart: Pick<StepCheck, 'expect' | 'worked'> = {
+  expect: { min: 1e6, unit: 'Ω' },
+  worked: byRule(
+    'Nothing between',
+    1e6,
+    'clean board and a crystal conduct no direct current; flux residue may be some megohms',
+  ),
+}
+const notShorted: Pick<StepCheck, 'expect' | 'worked'> = {
+  expect: { min: 100, unit: 'Ω' },
+  worked: byRule(
+    'A rail without a short',
+    100,
+    'a regulator and capacitors alone, once these are charged by the meter, are hundreds of ohms and more',
+  ),
 }
 
 const bridge = (
@@ -101,7 +131,7 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
               {
                 where: 'between VCC and GND, red lead on VCC',
                 powered: false,
-                expect: { min: 100, unit: 'Ω' as const },
+                ...notShorted,
                 otherwise:
                   'a reading near 0 Ω is a short: look for a bridge of solder at the regulator; do not plug in',
               },
@@ -165,7 +195,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
         ...ground.map((l) => ({
           where: `leg ${l.name.replace(' ', ' (')}) to the plug’s negative`,
           powered: false,
-          expect: { max: 1, unit: 'Ω' as const },
+          ...joined,
           otherwise: 'ground is on the leg beside it: count again from the notch',
         })),
       ],
@@ -212,7 +242,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
               {
                 where: 'between RESET and GND, button pressed',
                 powered: false,
-                expect: { max: 1, unit: 'Ω' as const },
+                ...joined,
                 otherwise: 'open: the button is turned by a quarter',
               },
             ]
@@ -234,7 +264,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           {
             where: `between ${p.legs[0]!.net} and ${p.legs[1]!.net}, chip out`,
             powered: false,
-            expect: { min: 1e6, unit: 'Ω' as const },
+            ...apart,
             otherwise: 'a bridge of solder under the crystal',
           },
         ]),
@@ -252,7 +282,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           return {
             where: `contact ${l.name} to ${leg ? `leg ${leg.name.replace(' ', ' (')})` : l.net}`,
             powered: false,
-            expect: { max: 1, unit: 'Ω' as const },
+            ...joined,
             otherwise: 'open, or on the leg beside it',
           }
         }),

@@ -1,10 +1,16 @@
 import { Button } from '@mui/material'
+import { useState } from 'react'
 import { resolveConflict } from '../store/autosave'
 import { useProject } from '../store/project'
 
 /** Two versions of one project: neither is lost, the builder says which goes on here. */
 export const Conflict = () => {
   const save = useProject((s) => s.save)
+  const [failure, setFailure] = useState<string>()
+  const choose = (side: 'mine' | 'theirs') => {
+    setFailure(undefined)
+    resolveConflict(side).catch((error: unknown) => setFailure((error as Error).message))
+  }
   if (save.kind !== 'conflict') return null
   return (
     <section className="conflict" role="alert" aria-label="Two versions">
@@ -13,8 +19,9 @@ export const Conflict = () => {
         {new Date(save.stored.changedAt).toLocaleTimeString('en-GB')}). Both versions are kept: choose which
         goes on here, and the other becomes a project of its own.
       </p>
-      <Button onClick={() => void resolveConflict('mine')}>Go on with mine</Button>{' '}
-      <Button onClick={() => void resolveConflict('theirs')}>Go on with the other</Button>
+      <Button onClick={() => choose('mine')}>Go on with mine</Button>{' '}
+      <Button onClick={() => choose('theirs')}>Go on with the other</Button>
+      {failure && <p className="stops">{failure}. Both versions are still there; try again.</p>}
     </section>
   )
 }

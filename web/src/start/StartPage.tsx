@@ -30,12 +30,12 @@ const StartPage = () => {
       await navigate(`/projects/${made.id}/needs`)
     },
   })
-  const restore = async (id: string) => {
-    await api.restore(id)
-    await queries.invalidateQueries({ queryKey: ['projects'] })
-  }
+  const say = (error: unknown) => enqueueSnackbar(`${(error as Error).message}. Nothing was changed.`)
+  const restore = (id: string) =>
+    api.restore(id).then(() => queries.invalidateQueries({ queryKey: ['projects'] }), say)
   const remove = useMutation({
     mutationFn: (line: { id: string; name: string }) => api.remove(line.id),
+    onError: say,
     onSuccess: async (_, line) => {
       await queries.invalidateQueries({ queryKey: ['projects'] })
       enqueueSnackbar(`“${line.name}” is put away.`, {
