@@ -33,7 +33,6 @@ export const reachOf = (
   const base = makeDemand(chip, signals, open, taken)
   const at = base.signals.findIndex((s) => s.id === signalId)
   if (at < 0) return []
-  const signal = base.signals[at]!
   /** Why a leg that could serve can't be had: whoever is on it has nowhere else to go. */
   const stuck = (pin: string): string => {
     const occupant = base.signals.find((s) => s.id !== signalId && current[s.id] === pin)
