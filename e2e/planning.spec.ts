@@ -74,7 +74,7 @@ test('one box finds a leg by any name, a part, a net, a need, a stage and someth
   await expect(page).toHaveURL(/build\?view=wiring/)
   await find('flyback', /flyback diode of Buzzer/)
   await expect(page).toHaveURL(/build\?view=parts/)
-  await find('dial', /^Dial\s*$/)
+  await find('dial', /^Need\s*Dial\s*$/)
   await expect(page.getByLabel('Name of Dial')).toBeFocused()
   await find('stance lean', /Stance: lean/)
   await expect(page.getByLabel('Stance')).toHaveValue('lean')

@@ -27,8 +27,9 @@ export const SearchBox = () => {
       onClose={close}
       fullWidth
       maxWidth="sm"
-      aria-label="Find"
-      slotProps={{ paper: { sx: { position: 'fixed', top: 56, m: 0, overflow: 'visible' } } }}
+      slotProps={{
+        paper: { 'aria-label': 'Find', sx: { position: 'fixed', top: 56, m: 0, overflow: 'visible' } },
+      }}
     >
       {open && <SearchField close={close} />}
     </Dialog>
@@ -123,7 +124,6 @@ const SearchField = ({ close }: { close: () => void }) => {
       filterOptions={(x) => x}
       getOptionLabel={(h) => h.text}
       getOptionKey={(h) => `${h.kind} ${h.text} ${h.more}`}
-      groupBy={(h) => h.kind}
       autoHighlight
       inputValue={text}
       onInputChange={(_, value, reason) => reason === 'input' && setText(value)}
@@ -138,6 +138,9 @@ const SearchField = ({ close }: { close: () => void }) => {
       sx={{ m: 2 }}
       renderOption={({ key, ...props }, hit) => (
         <li key={key} {...props}>
+          <span className="faint" style={{ width: 76 }}>
+            {hit.kind}{' '}
+          </span>
           <span style={{ flex: 1 }}>{hit.text}</span>
           <span className="faint">{hit.more}</span>
         </li>
