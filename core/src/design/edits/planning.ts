@@ -7,6 +7,13 @@ const withPins = (design: Design, pins: Partial<Design['pins']>): Design => ({
   pins: { ...design.pins, ...pins },
 })
 
+/** The locks with these added; whoever was locked on one of their pins gives way. */
+const lockedOn = (design: Design, added: Plan): Plan => {
+  const pins = Object.values(added)
+  const { locks } = design.pins
+  return { ...without(locks, ...Object.keys(locks).filter((s) => pins.includes(locks[s]!))), ...added }
+}
+
 export const planningEdits = {
   chooseChip: defineEdit<{ part: string; name: string }>({
     label: ({ name }) => `Choose ${name}`,
@@ -22,15 +29,11 @@ export const planningEdits = {
   /** `kept` is the plan at the time, so that the other signals stay where they are if they can. */
   moveSignal: defineEdit<{ signal: string; name: string; pin: string; kept: Plan }>({
     label: ({ name, pin }) => `Move ${name} to ${pin}`,
-    apply: (design, { signal, pin, kept }) => {
-      const evicted = Object.keys(design.pins.locks).filter(
-        (s) => s !== signal && design.pins.locks[s] === pin,
-      )
-      return withPins(design, {
-        locks: { ...without(design.pins.locks, ...evicted), [signal]: pin },
+    apply: (design, { signal, pin, kept }) =>
+      withPins(design, {
+        locks: lockedOn(design, { [signal]: pin }),
         kept: without(kept, signal, ...Object.keys(kept).filter((s) => kept[s] === pin)),
-      })
-    },
+      }),
   }),
   swapSignals: defineEdit<{ a: string; b: string; nameA: string; nameB: string; kept: Plan }>({
     label: ({ nameA, nameB }) => `Swap ${nameA} and ${nameB}`,
@@ -38,7 +41,7 @@ export const planningEdits = {
       const [pinA, pinB] = [kept[a], kept[b]]
       return pinA && pinB
         ? withPins(design, {
-            locks: { ...design.pins.locks, [a]: pinB, [b]: pinA },
+            locks: lockedOn(design, { [a]: pinB, [b]: pinA }),
             kept: without(kept, a, b),
           })
         : design
@@ -46,7 +49,7 @@ export const planningEdits = {
   }),
   lockSignal: defineEdit<{ signal: string; name: string; pin: string }>({
     label: ({ name, pin }) => `Lock ${name} on ${pin}`,
-    apply: (design, { signal, pin }) => withPins(design, { locks: { ...design.pins.locks, [signal]: pin } }),
+    apply: (design, { signal, pin }) => withPins(design, { locks: lockedOn(design, { [signal]: pin }) }),
   }),
   unlockSignal: defineEdit<{ signal: string; name: string }>({
     label: ({ name }) => `Unlock ${name}`,
