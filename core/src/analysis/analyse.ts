@@ -5,9 +5,9 @@ import { chipChecks, resolveChip } from '../chip'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
-import { needsChecks, resolveNeeds } from '../needs'
+import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
 import type { Library } from '../parts'
-import { pinsChecks, resolvePins } from '../pins'
+import { pinsChecks, type PinsResult, resolvePins } from '../pins'
 import { powerChecks, railVoltage, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
@@ -26,13 +26,22 @@ export const allChecks: readonly Check[] = [
   ...buildChecks,
 ]
 
+/** The needs with the wirings that the plan chose. */
+const settled = (design: Design, library: Library, asked: NeedsResult, { plan }: PinsResult): NeedsResult => {
+  const wirings = plan?.wirings ?? []
+  if (wirings.length === 0) return asked
+  const chosen = Object.fromEntries(wirings.map((w) => [w.need, w.wiring.id]))
+  return resolveNeeds(withWirings(design, chosen), library)
+}
+
 /** Pure: the same design and library give the same analysis. */
 export const analyse = (design: Design, library: Library): Analysis => {
-  const needs = resolveNeeds(design, library)
+  const asked = resolveNeeds(design, library)
   const rail = railVoltage(design, library)
-  const chip = resolveChip(design, library, needs, rail)
+  const chip = resolveChip(design, library, asked, rail)
   const clock = resolveClock(design, library, chip.chip, rail)
-  const pins = resolvePins(design, library, needs, chip.chip, clock, rail)
+  const pins = resolvePins(design, library, asked, chip.chip, clock, rail)
+  const needs = settled(design, library, asked, pins)
   const power = resolvePower(design, library, needs, chip.chip, clock, pins)
   const build = resolveBuild(design, library, needs, clock, pins, power)
   const stages = { design, needs, chip, clock, pins, power, build }

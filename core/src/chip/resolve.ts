@@ -41,7 +41,7 @@ export const judgeChip = (
   const own = chip.id === design.chip.part
   const clock = resolveClock(own ? design : { ...design, chip: {} }, library, chip, rail)
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
-  const plan = planPins(chip, needs.signals, choices, takenPins(chip, clock))
+  const plan = planPins(chip, needs.open, choices, takenPins(chip, clock))
   const no: string[] = []
   if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
   const wrong = plan.wires.filter((w) => w.impossible)

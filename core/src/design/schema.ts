@@ -1,8 +1,8 @@
 // Reading a design from JSON. Faults name the path; unknown fields are refused so that a typing error is not lost.
 
-import { array, lazy, number, object, string } from 'yup'
+import { array, boolean, lazy, number, object, string } from 'yup'
 import { type Fault, FaultyFile, identifier, optionalText, quantity, readWith, text } from '../parts'
-import { type Design, stances } from './types'
+import { type Design, radioAnswers, stances } from './types'
 
 const names = lazy((value: unknown) =>
   object(
@@ -13,14 +13,17 @@ const names = lazy((value: unknown) =>
     ),
   ).required(),
 )
-const sides = lazy((value: unknown) =>
+const oneOfEach = (allowed: readonly string[]) => (value: unknown) =>
   object(
     Object.fromEntries(
       Object.keys((value ?? {}) as object)
         .filter((k) => k !== '__proto__')
-        .map((k) => [k, string().strict(true).oneOf(['in', 'out']).required()]),
+        .map((k) => [k, string().strict(true).oneOf(allowed).required()]),
     ),
-  ).required(),
+  )
+const sides = lazy((value: unknown) => oneOfEach(['in', 'out'])(value).required())
+const answers = lazy((value: unknown) =>
+  value === undefined ? object().optional().default(undefined) : oneOfEach(radioAnswers)(value).required(),
 )
 const settings = lazy((value: unknown) =>
   value === undefined
@@ -41,6 +44,7 @@ const device = object({
   count: number().strict(true).integer().min(1).max(64).required(),
   wiring: identifier().optional(),
   variant: identifier().optional(),
+  address: number().strict(true).integer().min(0).max(127).optional(),
   settings: settings as never,
 }).exact()
 
@@ -61,6 +65,7 @@ const schema = object({
     })
       .exact()
       .required(),
+    radio: boolean().strict(true).optional(),
   })
     .exact()
     .required(),
@@ -81,6 +86,7 @@ const schema = object({
     locks: names as never,
     excluded: array().of(identifier()).max(1000).required(),
     kept: names as never,
+    radio: answers as never,
   })
     .exact()
     .required(),

@@ -14,6 +14,8 @@ export interface NeedDevice {
   count: number
   wiring?: string
   variant?: string
+  /** Its bus address, where its links offer several. */
+  address?: number
   /** `<signal>.current` in amperes, `<signal>.frequency` in hertz. */
   settings?: Record<string, number>
 }
@@ -28,6 +30,10 @@ export interface Limits {
 }
 export type LimitName = keyof Limits
 
+export const radioAnswers = ['pause', 'accept'] as const
+/** The program pauses the radio for the reading, or lives with readings that fail while it is on. */
+export type RadioAnswer = (typeof radioAnswers)[number]
+
 export interface ClockChoice {
   source: string
   frequency: number
@@ -40,7 +46,12 @@ export interface Design {
   name: string
   notes?: string
   stance: Stance
-  needs: { devices: NeedDevice[]; limits: Limits }
+  needs: {
+    devices: NeedDevice[]
+    limits: Limits
+    /** The program uses the radio. */
+    radio?: boolean
+  }
   chip: { part?: string; clock?: ClockChoice }
   pins: {
     /** Signal → pin that the builder insists on. */
@@ -49,6 +60,8 @@ export interface Design {
     excluded: string[]
     /** The plan to stay close to, so that one change moves few wires. */
     kept: Record<string, string>
+    /** What is done about a converter that stops while the radio is on, by signal. */
+    radio?: Record<string, RadioAnswer>
   }
   /** No regulator: the source feeds the rail itself. */
   power: { source?: string; regulator?: string }

@@ -32,10 +32,35 @@ export interface SignalNeed {
   bus?: { kind: 'i2c' | 'spi' | 'uart' | 'can'; group: string; line: string }
   frequency?: number
   quiet: boolean
+  /** The reading can wait until the radio is paused. */
+  mayPauseRadio: boolean
+  /** Wanted only when one of these wirings is chosen (see `wiringKey`); absent: always. */
+  when?: string[]
   ends: { instance: Instance; signal: DeviceSignal }[]
 }
 
+/** A device whose wirings do the same work, and whose wiring the plan may choose. */
+export interface WiringChoice {
+  need: NeedDevice
+  wirings: DeviceWiring[]
+  part: Device
+}
+
+export const wiringKey = (need: NeedDevice, wiring: DeviceWiring): string => `${need.id}=${wiring.id}`
+
+/** What the pin planner has to meet: signals, of which some depend on the wirings it chooses. */
+export interface OpenNeeds {
+  signals: SignalNeed[]
+  choices: WiringChoice[]
+  /** Signals that make a byte, lowest bit first: they like to lie on one port in order. */
+  bytes: string[][]
+  /** Whether the program uses the radio. */
+  radio: boolean
+}
+
 export interface NeedsResult {
+  /** Before the plan chooses wirings; the rest of this result is with each device’s own or first wiring. */
+  open: OpenNeeds
   instances: Instance[]
   signals: SignalNeed[]
   /** How many signals of each kind. */
@@ -81,8 +106,14 @@ const asVariant = (part: Device, id: string | undefined): Device => {
   }
 }
 
-const instancesOf = (need: NeedDevice, part: Device): Instance[] => {
-  const wiring = part.wirings.find((w) => w.id === need.wiring) ?? part.wirings[0]!
+const chosenWiring = (need: NeedDevice, part: Device): DeviceWiring | undefined =>
+  part.wirings.find((w) => w.id === need.wiring)
+
+const instancesOf = (
+  need: NeedDevice,
+  part: Device,
+  wiring = chosenWiring(need, part) ?? part.wirings[0]!,
+): Instance[] => {
   return Array.from({ length: need.count }, (_, i) => ({
     id: `${need.id}.${i + 1}`,
     need,
@@ -92,20 +123,26 @@ const instancesOf = (need: NeedDevice, part: Device): Instance[] => {
   }))
 }
 
-const signalsOf = (instances: Instance[]): SignalNeed[] => {
+/** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
+const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
   for (const instance of instances)
     for (const signal of instance.wiring.signals) {
+      const key = open.has(instance.need) ? wiringKey(instance.need, instance.wiring) : undefined
       const end = { instance, signal }
       const shared = signal.bus !== undefined && sharedBuses.has(signal.bus)
       const group = signal.bus && (shared ? signal.bus : `${signal.bus}.${instance.id}`)
       const id = shared ? `${signal.bus}.${signal.line}` : `${instance.id}.${signal.id}`
-      const known = signals.get(id)
+      // A line of its own device is another signal under another wiring, though it goes by the same name.
+      const slot = shared || !key ? id : `${id} ${key}`
+      const known = signals.get(slot)
       if (known) {
         known.ends.push(end)
+        if (!key) known.when = undefined
+        else if (known.when && !known.when.includes(key)) known.when.push(key)
         continue
       }
-      signals.set(id, {
+      signals.set(slot, {
         id,
         name: shared
           ? `${busWords[signal.bus!]} ${signal.line}`
@@ -116,6 +153,8 @@ const signalsOf = (instances: Instance[]): SignalNeed[] => {
         bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
         frequency: instance.need.settings?.[`${signal.id}.frequency`] ?? signal.frequency,
         quiet: signal.quiet ?? false,
+        mayPauseRadio: signal.mayPauseRadio ?? false,
+        when: key === undefined ? undefined : [key],
         ends: [end],
       })
     }
@@ -141,6 +180,34 @@ const memory = (instances: Instance[], which: 'program' | 'data', symbol: string
   }
 }
 
+const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): OpenNeeds => {
+  const radio = design.needs.radio ?? false
+  const parts = design.needs.devices.flatMap((need) => {
+    const part = findPart(library, 'device', need.part)
+    return part ? [{ need, part: asVariant(part, need.variant) }] : []
+  })
+  const choices = parts
+    .filter(({ need, part }) => part.planChooses && part.wirings.length > 1 && !chosenWiring(need, part))
+    .map(({ need, part }) => ({ need, part, wirings: part.wirings }))
+  const open = new Set(choices.map((c) => c.need))
+  const instances = parts.flatMap(({ need, part }) =>
+    open.has(need) ? part.wirings.flatMap((w) => instancesOf(need, part, w)) : instancesOf(need, part),
+  )
+  const bytes = instances.flatMap(({ id, wiring }) =>
+    wiring.byte ? [wiring.byte.map((signal) => `${id}.${signal}`)] : [],
+  )
+  return { signals: choices.length > 0 ? signalsOf(instances, open) : settled, choices, bytes, radio }
+}
+
+/** The design with the wirings that a plan chose written into it. */
+export const withWirings = (design: Design, wirings: Record<string, string>): Design => ({
+  ...design,
+  needs: {
+    ...design.needs,
+    devices: design.needs.devices.map((d) => (wirings[d.id] ? { ...d, wiring: wirings[d.id] } : d)),
+  },
+})
+
 export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
   const unknown: NeedDevice[] = []
   const instances = design.needs.devices.flatMap((need) => {
@@ -149,10 +216,11 @@ export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
     unknown.push(need)
     return []
   })
-  const signals = signalsOf(instances)
+  const signals = signalsOf(instances, new Set())
   const asked = new Map<string, string[]>()
   for (const s of signals) asked.set(askedWord(s), [...(asked.get(askedWord(s)) ?? []), s.name])
   return {
+    open: openNeeds(design, library, signals),
     instances,
     signals,
     asked: [...asked].map(([kind, names]) => ({ kind, count: names.length, names })),

@@ -3,7 +3,7 @@
 
 import type { SignalNeed } from '../needs'
 import type { Chip, ChipPin, UnitKind } from '../parts'
-import { attributeOf } from './ways'
+import { attributeOf, type RadioUse, stoppedByRadio, type Way } from './ways'
 
 export interface CostItem {
   name: string
@@ -17,10 +17,12 @@ interface CostRule {
     signal: SignalNeed,
     pin: ChipPin,
     context: CostContext,
+    way: Way,
   ) => { points: number; reason: string } | undefined
 }
 export interface CostContext {
   chip: Chip
+  radio: RadioUse
   kept: Record<string, string>
   /** How many of the chip's pins offer each kind of unit, less how many signals ask for it. */
   spare: Map<UnitKind, number>
@@ -93,6 +95,22 @@ const rules: CostRule[] = [
     },
   },
   {
+    name: 'radio paused',
+    cost: (signal, _, { chip, radio }, way) =>
+      radio.on && stoppedByRadio(chip, way)
+        ? radio.answers[signal.id] === 'accept'
+          ? { points: 8, reason: `readings of ${signal.name} fail while the radio is on` }
+          : { points: 12, reason: `the radio pauses while ${signal.name} is read` }
+        : undefined,
+  },
+  {
+    name: 'board part on it',
+    cost: (signal, pin) => {
+      const lamp = attributeOf(pin, 'on-board-lamp')
+      return lamp && { points: 5, reason: `${lamp.reason ?? 'a lamp of the board hangs on it'}, and follows ${signal.name}` }
+    },
+  },
+  {
     name: 'crystal leg',
     cost: (_, pin) =>
       attributeOf(pin, 'oscillator') && { points: 4, reason: 'kept free, a crystal can be fitted later' },
@@ -143,13 +161,18 @@ const unitWords: Partial<Record<UnitKind, string>> = {
   interrupt: 'an interrupt input',
 }
 
-export const costsOf = (signal: SignalNeed, pin: ChipPin, context: CostContext): CostItem[] =>
+export const costsOf = (signal: SignalNeed, pin: ChipPin, way: Way, context: CostContext): CostItem[] =>
   rules.flatMap((rule) => {
-    const cost = rule.cost(signal, pin, context)
+    const cost = rule.cost(signal, pin, context, way)
     return cost ? [{ name: rule.name, ...cost }] : []
   })
 
-export const costContext = (chip: Chip, signals: SignalNeed[], kept: Record<string, string>): CostContext => {
+export const costContext = (
+  chip: Chip,
+  signals: SignalNeed[],
+  kept: Record<string, string>,
+  radio: RadioUse,
+): CostContext => {
   const kindOfUnit = new Map(chip.units.map((u) => [u.id, u.kind]))
   const spare = new Map<UnitKind, number>()
   for (const pin of chip.pins)
@@ -158,7 +181,7 @@ export const costContext = (chip: Chip, signals: SignalNeed[], kept: Record<stri
   for (const s of signals) {
     const kind =
       s.bus?.kind ?? (s.kind === 'pwm' ? 'timer' : s.kind === 'analog-in' ? 'converter' : undefined)
-    if (kind) spare.set(kind, (spare.get(kind) ?? 0) - 1)
+    if (kind) spare.set(kind, (spare.get(kind) ?? 0) - (s.when ? 0 : 1))
   }
-  return { chip, kept, spare, kindOfUnit }
+  return { chip, radio, kept, spare, kindOfUnit }
 }

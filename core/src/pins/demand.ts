@@ -1,15 +1,17 @@
-// From signals and a chip to the pin problem that the solver speaks, and back.
+// From needs and a chip to the pin problem that the solver speaks, and back.
 
-import type { SignalNeed } from '../needs'
-import type { Chip, ChipPin } from '../parts'
+import type { RadioAnswer } from '../design'
+import { type OpenNeeds, type SignalNeed, type WiringChoice, wiringKey } from '../needs'
+import type { Chip, ChipPin, Device, DeviceWiring } from '../parts'
 import { type CostItem, costContext, costsOf } from './costs'
-import type { Candidate, PlanProblem } from './solve'
-import { type Way, waysToServe } from './ways'
+import type { Candidate, PlanBudget, PlanChoice, PlanProblem } from './solve'
+import { type RadioUse, type Way, waysToServe } from './ways'
 
 export interface PinChoices {
   locks: Record<string, string>
   excluded: readonly string[]
   kept: Record<string, string>
+  radio?: Record<string, RadioAnswer>
 }
 
 /** A candidate that remembers what it stands for. */
@@ -20,24 +22,139 @@ export interface Offer extends Candidate {
   items: CostItem[]
 }
 
+export interface WiringOption {
+  id: number
+  cost: number
+  choice: WiringChoice
+  wiring: DeviceWiring
+}
+
 export interface Demand {
   chip: Chip
   signals: SignalNeed[]
   problem: PlanProblem & { signals: { candidates: Offer[] }[] }
+  /** Wirings to choose from, by option. */
+  wirings: WiringOption[]
   /** Why a pin can't serve a signal: [signal index][pin index]; undefined where it can. */
   reasons: (string | undefined)[][]
   /** Locks that no way serves: the builder's word stands, and is a mistake. */
   impossible: { signal: SignalNeed; pin: ChipPin; reason: string }[]
 }
 
+/** Links of a device that must be changed from how they leave the factory for this wiring. */
+export const linksToSet = (part: Device, wiring: DeviceWiring): { link: string; to: string }[] =>
+  Object.entries(wiring.links ?? {}).flatMap(([id, to]) => {
+    const link = part.links?.find((l) => l.id === id)
+    const position = link?.positions.find((p) => p.id === to)
+    return link && position && link.factory !== to ? [{ link: link.name, to: position.effect }] : []
+  })
+
+const wiringOptions = (choices: WiringChoice[]): WiringOption[] => {
+  let id = 0
+  return choices.flatMap((choice) =>
+    choice.wirings.map((wiring, i) => ({
+      id: id++,
+      cost: 3 * linksToSet(choice.part, wiring).length + (i > 0 ? 1 : 0),
+      choice,
+      wiring,
+    })),
+  )
+}
+
+/** Runs of consecutive pins of one port that can carry a byte, lowest bit first. */
+export const portRuns = (chip: Chip, bits: number): string[][] => {
+  const known = new Set(chip.pins.map((p) => p.id))
+  return chip.pins.flatMap((pin) => {
+    const port = /^(.*?)(\d+)$/.exec(pin.id)
+    if (!port) return []
+    const run = Array.from({ length: bits }, (_, i) => `${port[1]}${Number(port[2]) + i}`)
+    return run.every((id) => known.has(id)) ? [run] : []
+  })
+}
+const scatteredCost = 8
+
+/** Bytes as choices: one option for each run of a port, one for lying scattered. */
+const byteChoices = (chip: Chip, bytes: string[][], firstOption: number) => {
+  let id = firstOption
+  const choices: PlanChoice[] = []
+  const places = new Map<string, { option: number; pin?: string }[]>()
+  for (const byte of bytes) {
+    const runs = portRuns(chip, byte.length)
+    const options = [...runs.map((run) => ({ id: id++, cost: 0, run })), { id: id++, cost: scatteredCost }]
+    choices.push({ options: options.map((o) => ({ id: o.id, cost: o.cost })) })
+    byte.forEach((signal, bit) =>
+      places.set(
+        signal,
+        options.map((o) => ({ option: o.id, pin: 'run' in o ? o.run[bit] : undefined })),
+      ),
+    )
+  }
+  return { choices, places }
+}
+
+const microamps = (signal: SignalNeed): number =>
+  Math.round(
+    1e6 *
+      signal.ends.reduce(
+        (sum, e) => sum + (e.signal.electrical.kind === 'led' ? e.signal.electrical.current : 0),
+        0,
+      ),
+  )
+
+const budgetsOf = (chip: Chip): PlanBudget[] =>
+  (chip.limits.groups ?? []).flatMap((group) => {
+    const limit = group.absolute ?? group.recommended
+    return limit
+      ? [
+          {
+            pins: group.pins.map((id) => chip.pins.findIndex((p) => p.id === id)),
+            limit: Math.floor(1e6 * (limit.max ?? limit.typ ?? limit.min!)),
+          },
+        ]
+      : []
+  })
+
+/** Where the builder locked signals: who can't be there, and who may. */
+const readLocks = (
+  chip: Chip,
+  signals: SignalNeed[],
+  locks: Record<string, string>,
+  serve: (pin: ChipPin, signal: SignalNeed) => ReturnType<typeof waysToServe>,
+) => {
+  const pinById = new Map(chip.pins.map((p) => [p.id, p]))
+  const impossible: Demand['impossible'] = []
+  const owners = new Map<string, SignalNeed>()
+  for (const signal of signals) {
+    const pin = pinById.get(locks[signal.id] ?? '')
+    if (!pin) continue
+    const owner = owners.get(pin.id)
+    // The same line under another wiring of the same device is no rival.
+    if (owner && owner.id !== signal.id) {
+      impossible.push({ signal, pin, reason: `${owner.name} is locked there already` })
+      continue
+    }
+    owners.set(pin.id, signal)
+    const served = serve(pin, signal)
+    if ('reason' in served) impossible.push({ signal, pin, reason: served.reason })
+  }
+  const blocked = new Set(impossible.map((i) => i.signal.id))
+  const misplaced = new Map(
+    impossible.filter((i) => owners.get(i.pin.id) === i.signal).map((i) => [i.pin.id, i.signal]),
+  )
+  return { impossible, blocked, misplaced }
+}
+
 /** `taken`: pins that something else needs, with the reason in words. */
 export const makeDemand = (
   chip: Chip,
-  signals: SignalNeed[],
+  needs: OpenNeeds,
   choices: PinChoices,
   taken: Record<string, string>,
 ): Demand => {
-  const context = costContext(chip, signals, choices.kept)
+  const { signals } = needs
+  const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
+  const serve = (pin: ChipPin, signal: SignalNeed) => waysToServe(chip, pin, signal, taken, radio)
+  const context = costContext(chip, signals, choices.kept, radio)
   const unitIndex = new Map(chip.units.map((u, i) => [u.id, i]))
   const channelIndex = new Map<string, number>()
   const channel = (way: Way) => {
@@ -45,53 +162,44 @@ export const makeDemand = (
     if (!channelIndex.has(key)) channelIndex.set(key, channelIndex.size)
     return channelIndex.get(key)!
   }
+  const wirings = wiringOptions(needs.choices)
+  const optionOf = new Map(wirings.map((o) => [wiringKey(o.choice.need, o.wiring), o.id]))
+  const bytes = byteChoices(chip, needs.bytes, wirings.length)
   const groups = new Map<string, number>()
-  const pinById = new Map(chip.pins.map((p) => [p.id, p]))
-  const impossible: Demand['impossible'] = []
-  const lockOwner = new Map<string, string>()
-  for (const signal of signals) {
-    const pin = pinById.get(choices.locks[signal.id] ?? '')
-    if (!pin) continue
-    const owner = lockOwner.get(pin.id)
-    if (owner) {
-      impossible.push({ signal, pin, reason: `${owner} is locked there already` })
-      continue
-    }
-    lockOwner.set(pin.id, signal.name)
-    const served = waysToServe(chip, pin, signal, taken)
-    if ('reason' in served) impossible.push({ signal, pin, reason: served.reason })
-  }
-  const blocked = new Set(impossible.map((i) => i.signal.id))
-  const misplaced = new Map(
-    impossible.filter((i) => lockOwner.get(i.pin.id) === i.signal.name).map((i) => [i.pin.id, i.signal]),
-  )
+  const known = new Set(chip.pins.map((p) => p.id))
+  const { impossible, blocked, misplaced } = readLocks(chip, signals, choices.locks, serve)
   const wanted = signals.filter((s) => !blocked.has(s.id))
   const reasons: (string | undefined)[][] = []
   const planned = wanted.map((signal) => {
     const candidates: Offer[] = []
     const lock = choices.locks[signal.id]
+    const places = bytes.places.get(signal.id)
     reasons.push(
       chip.pins.map((pin, p) => {
-        const served = waysToServe(chip, pin, signal, taken)
+        const served = serve(pin, signal)
         if ('reason' in served) return served.reason
         const other = misplaced.get(pin.id)
         if (other) return `${other.name} is wired there`
         if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
-        if (lock !== undefined && pinById.has(lock) && lock !== pin.id)
+        if (lock !== undefined && known.has(lock) && lock !== pin.id)
           return `${signal.name} is locked on ${lock}`
-        const items = costsOf(signal, pin, context)
-        const cost = items.reduce((sum, i) => sum + i.points, 0)
-        for (const way of served.ways)
-          candidates.push({
+        for (const way of served.ways) {
+          const items = costsOf(signal, pin, way, context)
+          const offer: Offer = {
             pin: p,
-            unit: way.unit === undefined ? -1 : unitIndex.get(way.unit)!,
-            channel: way.unit === undefined ? -1 : channel(way),
-            cost,
+            units: [way.unit === undefined ? -1 : unitIndex.get(way.unit)!],
+            channels: way.unit === undefined ? [] : [channel(way)],
+            cost: items.reduce((sum, i) => sum + i.points, 0),
             signal,
             chipPin: pin,
             way,
             items,
-          })
+          }
+          if (!places) candidates.push(offer)
+          for (const place of places ?? [])
+            if (place.pin === undefined || place.pin === pin.id)
+              candidates.push({ ...offer, option: place.option })
+        }
         return undefined
       }),
     )
@@ -100,16 +208,26 @@ export const makeDemand = (
       candidates,
       group: signal.bus ? groups.get(signal.bus.group) : undefined,
       frequency: signal.kind === 'pwm' ? signal.frequency : undefined,
+      when: signal.when?.map((key) => optionOf.get(key)!),
+      load: microamps(signal) || undefined,
     }
   })
   return {
     chip,
     signals: wanted,
+    wirings,
     problem: {
       pins: chip.pins.length,
       units: chip.units.length,
       channels: channelIndex.size,
       signals: planned,
+      choices: [
+        ...needs.choices.map((choice) => ({
+          options: wirings.filter((o) => o.choice === choice).map(({ id, cost }) => ({ id, cost })),
+        })),
+        ...bytes.choices,
+      ],
+      budgets: budgetsOf(chip),
     },
     reasons,
     impossible,

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, emptyDesign } from '../design'
-import { resolveNeeds, type SignalNeed } from '../needs'
+import { type OpenNeeds, resolveNeeds, type SignalNeed } from '../needs'
 import { type Chip, findPart, partsOfKind } from '../parts'
 import { findPins, legName, makeDemand, passport, planPins, reachOf, takenPins, waysToServe } from '.'
 import { costContext, costsOf } from './costs'
@@ -31,6 +31,10 @@ const signalsOf = (...wanted: [part: string, count: number, wiring?: string][]):
     library,
   ).signals
 const one = (part: string, wiring?: string, index = 0): SignalNeed => signalsOf([part, 1, wiring])[index]!
+
+const silent = { on: false, answers: {} }
+/** Signals whose wiring is settled, and no radio. */
+const alone = (signals: SignalNeed[]): OpenNeeds => ({ signals, choices: [], bytes: [], radio: false })
 
 const sda = one('temperature-two-wire')
 const button = one('push-button')
@@ -102,7 +106,7 @@ describe('what a leg costs', () => {
   const cost = (chipId: string, pinId: string, signal: SignalNeed, kept: Record<string, string> = {}) => {
     const chip = chipOf(chipId)
     const pin = chip.pins.find((p) => p.id === pinId)!
-    return costsOf(signal, pin, costContext(chip, [signal], kept)).map((c) => [c.name, c.points])
+    return costsOf(signal, pin, {}, costContext(chip, [signal], kept, silent)).map((c) => [c.name, c.points])
   }
   const driver = one('pulse-sensor')
   test.each<[string, string, SignalNeed, [string, number][]]>([
@@ -142,7 +146,7 @@ describe('what a leg costs', () => {
       ...chip.pins.find((p) => p.id === 'PC0')!,
       attributes: [{ kind: 'startup' as const, state: 'chatter' as const }],
     }
-    const names = (s: SignalNeed) => costsOf(s, pin, costContext(chip, [s], {})).map((c) => c.name)
+    const names = (s: SignalNeed) => costsOf(s, pin, {}, costContext(chip, [s], {}, silent)).map((c) => c.name)
     expect(names(one('relay-module'))).toEqual(['start-up twitch'])
     expect(names(lamp)).toEqual([])
   })
@@ -152,13 +156,13 @@ describe('the plan', () => {
   const needs = resolveNeeds(timer, library)
   const chip = chipOf('td8-28-dip')
   const taken = takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] })
-  const plan = planPins(chip, needs.signals, open, taken)
+  const plan = planPins(chip, needs.open, open, taken)
   const assignment = Object.fromEntries(plan.wires.map((w) => [w.signal.id, w.pin.id]))
 
   test('locks hold, kept-free legs stay free', () => {
     const locked = planPins(
       chip,
-      needs.signals,
+      needs.open,
       { locks: { 'd3.1.contact': 'PC6' }, excluded: ['PC0', 'PC7'], kept: {} },
       taken,
     )
@@ -174,7 +178,7 @@ describe('the plan', () => {
   test('staying close to the old plan, a single move moves a single wire', () => {
     const moved = planPins(
       chip,
-      needs.signals,
+      needs.open,
       { locks: { 'd7.1.light': 'PC2' }, excluded: [], kept: assignment },
       taken,
     )
@@ -185,7 +189,7 @@ describe('the plan', () => {
   test('a wrong lock stays where it is, and everything else is planned around it', () => {
     const wrong = planPins(
       chip,
-      needs.signals,
+      needs.open,
       { locks: { 'd8.1.level': 'PC0' }, excluded: [], kept: {} },
       taken,
     )
@@ -197,7 +201,7 @@ describe('the plan', () => {
   test('two locks on one leg: the second is the mistake', () => {
     const twice = planPins(
       chip,
-      needs.signals,
+      needs.open,
       { locks: { 'd3.1.contact': 'PC6', 'd4.1.contact': 'PC6' }, excluded: [], kept: {} },
       taken,
     )
@@ -224,7 +228,7 @@ describe('the plan', () => {
       /need 2 frequencies, and too few timers reach their legs$/,
     ],
   ])('%s: a clash in words', (id, wanted, words) => {
-    const clash = planPins(chipOf(id), signalsOf(...wanted), open, {})
+    const clash = planPins(chipOf(id), alone(signalsOf(...wanted)), open, {})
     expect(clash.status).toBe('clash')
     expect(clash.clashText).toMatch(words)
   })
@@ -234,7 +238,7 @@ describe('the plan', () => {
       fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 2 }), (servos, lamps) => {
         const p = planPins(
           chipOf('td8-40-dip'),
-          signalsOf(['servo-small', servos], ['lamp-red', lamps, 'dimmed']),
+          alone(signalsOf(['servo-small', servos], ['lamp-red', lamps, 'dimmed'])),
           open,
           {},
         )
@@ -259,7 +263,7 @@ describe('the plan', () => {
   test('the functions selected on a 32-bit chip come with their numbers', () => {
     const p = planPins(
       chipOf('qm32-32'),
-      signalsOf(['temperature-two-wire', 1], ['servo-small', 2], ['card-reader', 1]),
+      alone(signalsOf(['temperature-two-wire', 1], ['servo-small', 2], ['card-reader', 1])),
       open,
       {},
     )
@@ -282,13 +286,13 @@ describe('reach', () => {
   test.each(['d7.1.light', 'i2c.SDA', 'd8.1.level', 'd5.1.drive'])(
     'of %s: every leg’s cost is that of the best whole plan with it there',
     (signal) => {
-      const entries = reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, signal, current)
+      const entries = reachOf(chip, clean.needs.open, timer.pins, clean.pins.taken, signal, current)
       expect(entries.map((e) => e.pin)).toEqual(chip.pins.map((p) => p.id))
       const kept = Object.fromEntries(Object.entries(current).filter(([s]) => s !== signal))
       const costAt = (pin: string) => {
         const p = planPins(
           chip,
-          clean.needs.signals,
+          clean.needs.open,
           { locks: { [signal]: pin }, excluded: [], kept },
           clean.pins.taken,
         )
@@ -301,16 +305,16 @@ describe('reach', () => {
     },
   )
   test('where another signal sits, it says where that one would go', () => {
-    const entries = reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'd7.1.light', current)
+    const entries = reachOf(chip, clean.needs.open, timer.pins, clean.pins.taken, 'd7.1.light', current)
     const onStart = entries.find((e) => e.pin === current['d3.1.contact'])!
     expect(onStart.moves.map((m) => m.signal)).toEqual(['d3.1.contact'])
   })
   test('a leg whose signal has nowhere else to go says so', () => {
-    const entries = reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'd7.1.light', current)
+    const entries = reachOf(chip, clean.needs.open, timer.pins, clean.pins.taken, 'd7.1.light', current)
     expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
   })
   test('an unknown signal reaches nothing', () =>
-    expect(reachOf(chip, clean.needs.signals, timer.pins, clean.pins.taken, 'nobody', current)).toEqual([]))
+    expect(reachOf(chip, clean.needs.open, timer.pins, clean.pins.taken, 'nobody', current)).toEqual([]))
 })
 
 describe('names', () => {
@@ -353,7 +357,7 @@ describe('demand', () => {
   test('every pin is a candidate or has its reason, never both', () => {
     const demand = makeDemand(
       chip,
-      resolveNeeds(timer, library).signals,
+      resolveNeeds(timer, library).open,
       open,
       takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] }),
     )

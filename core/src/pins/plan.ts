@@ -1,11 +1,11 @@
 // The pin plan: every signal on a leg at the least cost, or the smallest set of signals that can't be met together.
 
-import { askedWord, type SignalNeed } from '../needs'
-import type { Chip, ChipPin, ChipUnit } from '../parts'
+import { askedWord, type OpenNeeds, type SignalNeed, type WiringChoice } from '../needs'
+import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
 import type { CostItem } from './costs'
-import { type Demand, makeDemand, type Offer, type PinChoices } from './demand'
+import { type Demand, linksToSet, makeDemand, type Offer, type PinChoices } from './demand'
 import { tidy } from './tidy'
-import { smallestClash, solvePlan } from './solve'
+import { keepsBudgets, nextPlans, smallestClash, solvePlan, type Solution } from './solve'
 
 export interface Wire {
   signal: SignalNeed
@@ -19,6 +19,15 @@ export interface Wire {
   impossible?: string
 }
 
+/** A device whose wiring the plan chose, and the links to set for it. */
+export interface ChosenWiring {
+  need: string
+  name: string
+  part: Device
+  wiring: DeviceWiring
+  links: { link: string; to: string }[]
+}
+
 export type PlanStatus = 'planned' | 'clash' | 'stopped'
 
 export interface Plan {
@@ -29,23 +38,73 @@ export interface Plan {
   gap: number
   /** Signals that can't be met together, when there is a clash. */
   clash: SignalNeed[]
+  /** Devices that are part of the clash in every one of their wirings. */
+  clashChoices: WiringChoice[]
   clashText?: string
   free: ChipPin[]
+  wirings: ChosenWiring[]
 }
 
 /** Legs that can carry a signal at all, before anything is taken. */
 export const usablePins = (chip: Chip): ChipPin[] =>
   chip.pins.filter((p) => ['io', 'input', 'output'].includes(p.type))
 
+/** What a solution says: its wires in the order of the signals, and the wirings it chose. */
+const readSolution = (
+  demand: Demand,
+  solution: Pick<Solution, 'chosen' | 'options'>,
+  choices: PinChoices,
+): Pick<Plan, 'wires' | 'wirings'> => {
+  const { chip, problem } = demand
+  const unitById = new Map(chip.units.map((u) => [u.id, u]))
+  const wirings = demand.wirings
+    .filter((o) => solution.options.includes(o.id))
+    .map(({ choice: { need, part }, wiring }) => ({
+      need: need.id,
+      name: need.name,
+      part,
+      wiring,
+      links: linksToSet(part, wiring),
+    }))
+  const wiringOf = new Map(wirings.map((w) => [w.need, w.wiring.id]))
+  const wanted = solution.chosen.flatMap((c, i) => (c ? [i] : []))
+  const placed = tidy(
+    wanted.map((i) => solution.chosen[i] as Offer),
+    wanted.map((i) => problem.signals[i]!.candidates as Offer[]),
+    (plan) =>
+      keepsBudgets(
+        problem,
+        plan.map((o, at) => ({ pin: o.pin, load: problem.signals[wanted[at]!]!.load ?? 0 })),
+      ),
+  )
+  return {
+    wirings,
+    wires: placed.map(({ signal, chipPin, way, items }) => ({
+      // A shared line has on it only the devices that are wired by it.
+      signal: {
+        ...signal,
+        ends: signal.ends.filter(
+          ({ instance: { need, wiring } }) => (wiringOf.get(need.id) ?? wiring.id) === wiring.id,
+        ),
+      },
+      pin: chipPin,
+      unit: way.unit === undefined ? undefined : unitById.get(way.unit),
+      line: way.line,
+      select: way.select,
+      items,
+      locked: choices.locks[signal.id] === chipPin.id,
+    })),
+  }
+}
+
 export const planPins = (
   chip: Chip,
-  signals: SignalNeed[],
+  needs: OpenNeeds,
   choices: PinChoices,
   taken: Record<string, string>,
 ): Plan => {
-  const demand = makeDemand(chip, signals, choices, taken)
+  const demand = makeDemand(chip, needs, choices, taken)
   const result = solvePlan(demand.problem)
-  const unitById = new Map(chip.units.map((u) => [u.id, u]))
   const wrong: Wire[] = demand.impossible.map(({ signal, pin, reason }) => ({
     signal,
     pin,
@@ -53,46 +112,106 @@ export const planPins = (
     locked: true,
     impossible: reason,
   }))
-  const placed =
-    result.status === 'infeasible'
-      ? []
-      : tidy(
-          (result.chosen ?? []) as Offer[],
-          demand.problem.signals.map((s) => s.candidates as Offer[]),
-        )
-  const wires: Wire[] = [
-    ...placed.map((o) => ({
-      signal: o.signal,
-      pin: o.chipPin,
-      unit: o.way.unit === undefined ? undefined : unitById.get(o.way.unit),
-      line: o.way.line,
-      select: o.way.select,
-      items: o.items,
-      locked: choices.locks[o.signal.id] === o.chipPin.id,
-    })),
-    ...wrong,
-  ]
-  const order = new Map(signals.map((s, i) => [s.id, i]))
+  const nothing = { chosen: [], options: [] }
+  const { wires: right, wirings } = readSolution(
+    demand,
+    result.status !== 'infeasible' && result.chosen && result.options
+      ? { chosen: result.chosen, options: result.options }
+      : nothing,
+    choices,
+  )
+  const wires = [...right, ...wrong]
+  const order = new Map(needs.signals.map((s, i) => [s.id, i]))
   wires.sort((a, b) => order.get(a.signal.id)! - order.get(b.signal.id)!)
   const used = new Set([...wires.map((w) => w.pin.id), ...Object.keys(taken)])
   const free = usablePins(chip).filter((p) => !used.has(p.id))
   if (result.status === 'infeasible') {
-    const clash = smallestClash(demand.problem).map((i) => demand.signals[i]!)
-    return { status: 'clash', wires, cost: 0, gap: 0, clash, clashText: clashWords(demand, clash), free: [] }
+    const smallest = smallestClash(demand.problem)!
+    const clash = smallest.signals.map((i) => demand.signals[i]!)
+    const clashChoices = smallest.choices.flatMap((i) => needs.choices[i] ?? [])
+    return {
+      status: 'clash',
+      wires,
+      wirings,
+      cost: 0,
+      gap: 0,
+      clash,
+      clashChoices,
+      clashText: clashWords(demand, clash, clashChoices),
+      free: [],
+    }
   }
   const cost = result.cost ?? 0
   return {
     status: result.status === 'optimal' ? 'planned' : 'stopped',
     wires,
+    wirings,
     cost,
     gap: result.status === 'stopped' ? cost - result.bound : 0,
     clash: [],
+    clashChoices: [],
     free,
   }
 }
 
+export interface NextPlan {
+  wires: Wire[]
+  wirings: ChosenWiring[]
+  cost: number
+  /** What it costs more than the best plan. */
+  extra: number
+  /** Signals that lie elsewhere, or are there in one plan only. */
+  differs: { signal: string; name: string; from?: string; to?: string }[]
+  /** Reasons for cost that the best plan has and this one has not, and the other way round. */
+  spares: string[]
+  givesUp: string[]
+}
+
+const troubles = (wires: Wire[]): Map<string, string> =>
+  new Map(wires.flatMap((w) => w.items.map((i) => [`${w.signal.id} ${i.name}`, i.reason])))
+
+/** The next best plans that differ from the best in more than moving a signal to a leg that is just as good. */
+export const nextBestPlans = (
+  chip: Chip,
+  needs: OpenNeeds,
+  choices: PinChoices,
+  taken: Record<string, string>,
+  best: Pick<Plan, 'wires' | 'cost'>,
+  count = 3,
+): NextPlan[] => {
+  const demand = makeDemand(chip, needs, choices, taken)
+  const same = (a: Offer, b: Offer) =>
+    a.pin === b.pin || (a.units[0] === b.units[0] && a.units[0]! < 0 && a.cost === b.cost)
+  const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
+  const old = troubles(best.wires)
+  return nextPlans(demand.problem, count, same as Parameters<typeof nextPlans>[2]).map((solution) => {
+    const { wires, wirings } = readSolution(demand, solution, choices)
+    const after = new Map(wires.map((w) => [w.signal.id, w.pin.id]))
+    const names = new Map([...best.wires, ...wires].map((w) => [w.signal.id, w.signal.name]))
+    const now = troubles(wires)
+    const only = (a: Map<string, string>, b: Map<string, string>) =>
+      [...a].filter(([key]) => !b.has(key)).map(([, reason]) => reason)
+    return {
+      wires,
+      wirings,
+      cost: solution.cost,
+      extra: solution.cost - best.cost,
+      differs: [...names]
+        .map(([signal, name]) => ({ signal, name, from: before.get(signal), to: after.get(signal) }))
+        .filter((d) => d.from !== d.to),
+      spares: only(old, now),
+      givesUp: only(now, old),
+    }
+  })
+}
+
 /** “5 analog inputs are asked for, and 4 legs can serve them”. */
-const clashWords = (demand: Demand, clash: SignalNeed[]): string => {
+const clashWords = (demand: Demand, clash: SignalNeed[], choices: WiringChoice[]): string => {
+  if (choices.length > 0) {
+    const names = [...choices.map((c) => `${c.need.name} in any of its wirings`), ...clash.map((s) => s.name)]
+    const all = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
+    return `${all} can’t be served ${names.length > 1 ? 'together' : 'at all'}`
+  }
   const kinds = new Map<string, number>()
   for (const s of clash) kinds.set(askedWord(s), (kinds.get(askedWord(s)) ?? 0) + 1)
   const asked = [...kinds].map(([word, n]) => `${n} ${word}${n > 1 ? 's' : ''}`)

@@ -1,7 +1,7 @@
 // Everything about one signal and all legs: where it could go, at what cost, who would have to move, and why not.
 
 import { without } from '../design'
-import type { SignalNeed } from '../needs'
+import type { OpenNeeds } from '../needs'
 import type { Chip } from '../parts'
 import type { CostItem } from './costs'
 import { makeDemand, type Offer, type PinChoices } from './demand'
@@ -21,7 +21,7 @@ export interface ReachEntry {
 /** One entry a pin, in the chip's order. Costs are those of whole plans, each solved to its optimum. */
 export const reachOf = (
   chip: Chip,
-  signals: SignalNeed[],
+  needs: OpenNeeds,
   choices: PinChoices,
   taken: Record<string, string>,
   signalId: string,
@@ -30,7 +30,7 @@ export const reachOf = (
   const locks = without(choices.locks, signalId)
   const kept = without(current, signalId)
   const open: PinChoices = { ...choices, locks, kept }
-  const base = makeDemand(chip, signals, open, taken)
+  const base = makeDemand(chip, needs, open, taken)
   const at = base.signals.findIndex((s) => s.id === signalId)
   if (at < 0) return []
   /** Why a leg that could serve can't be had: whoever is on it has nowhere else to go. */
@@ -46,7 +46,7 @@ export const reachOf = (
     const freed = neighbour ? { ...open, locks: without(locks, neighbour) } : open
     const demand = makeDemand(
       chip,
-      signals,
+      needs,
       { ...freed, locks: { ...freed.locks, [signalId]: pin.id } },
       taken,
     )
@@ -58,7 +58,7 @@ export const reachOf = (
         items: [] as CostItem[],
         moves: [],
       }
-    const offers = (result.chosen ?? []) as Offer[]
+    const offers = (result.chosen ?? []).filter((c) => c !== undefined) as Offer[]
     return {
       pin: pin.id,
       cost: result.cost ?? Infinity,

@@ -73,7 +73,7 @@ export const resolvePins = (
 ): PinsResult => {
   if (!chip) return { taken: {}, support: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
   const taken = takenPins(chip, clock)
-  const plan = planPins(chip, needs.signals, design.pins, taken)
+  const plan = planPins(chip, needs.open, design.pins, taken)
   const context = rail && { design, library, chip, rail, stock: stockOf(library) }
   return {
     chip,

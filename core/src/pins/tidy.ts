@@ -18,14 +18,19 @@ const spread = (chosen: Offer[]): number => {
   return [...ends.values()].reduce((sum, e) => sum + e.high - e.low, 0)
 }
 
-/** `offers`: for each signal, in the order of `chosen`, everything it could take. Deterministic. */
-export const tidy = (chosen: Offer[], offers: Offer[][]): Offer[] => {
+/**
+ * `offers`: for each signal, in the order of `chosen`, everything it could take. `allowed` says whether a changed plan
+ * still keeps the rules that look at several legs at once. Deterministic.
+ */
+export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]) => boolean): Offer[] => {
   let best = [...chosen]
   let width = spread(best)
-  const plain = best.flatMap((o, i) => (o.unit < 0 && offers[i]!.length > 1 ? [i] : []))
+  const plain = best.flatMap((o, i) =>
+    o.units[0]! < 0 && o.option === undefined && offers[i]!.length > 1 ? [i] : [],
+  )
   const accept = (next: Offer[]): boolean => {
     const w = spread(next)
-    if (w >= width) return false
+    if (w >= width || !allowed(next)) return false
     best = next
     width = w
     return true

@@ -1,5 +1,6 @@
 // What a chip's pin could do for a signal: the ways to serve it, or the reason why it can't.
 
+import type { RadioAnswer } from '../design'
 import { askedWord, type SignalNeed } from '../needs'
 import type { Chip, ChipPin, PinAttribute, SignalKind, UnitKind } from '../parts'
 
@@ -34,8 +35,24 @@ const typeWords: Partial<Record<ChipPin['type'], string>> = {
 export const attributeOf = <K extends PinAttribute['kind']>(
   pin: ChipPin,
   kind: K,
-): Extract<PinAttribute, { kind: K }> | undefined =>
-  pin.attributes?.find((a): a is Extract<PinAttribute, { kind: K }> => a.kind === kind)
+): (PinAttribute & { kind: K }) | undefined =>
+  pin.attributes?.find((a): a is PinAttribute & { kind: K } => a.kind === kind)
+
+/** Whether the program uses the radio, and what is done about converters that it stops, by signal. */
+export interface RadioUse {
+  on: boolean
+  answers: Record<string, RadioAnswer>
+}
+
+/** Whether the unit of this way stops while the radio is on. */
+export const stoppedByRadio = (chip: Chip, way: Pick<Way, 'unit'>): boolean =>
+  chip.units.some((u) => u.id === way.unit && u.disabledBy?.includes('radio'))
+
+const stopsReading = (chip: Chip, way: Way, signal: SignalNeed, radio: RadioUse | undefined): boolean =>
+  (radio?.on ?? false) &&
+  stoppedByRadio(chip, way) &&
+  !signal.mayPauseRadio &&
+  radio?.answers[signal.id] === undefined
 
 const functionsOf = (chip: Chip, pin: ChipPin): Required<Pick<Way, 'unit' | 'line'>>[] => [
   ...(pin.functions ?? []).map((f) => ({ unit: f.unit, line: f.signal, select: f.select })),
@@ -56,6 +73,7 @@ export const waysToServe = (
   pin: ChipPin,
   signal: SignalNeed,
   taken: Record<string, string>,
+  radio?: RadioUse,
 ): Ways => {
   const fixed = typeWords[pin.type]
   if (fixed) return { reason: fixed }
@@ -72,6 +90,8 @@ export const waysToServe = (
       chip.units.find((u) => u.id === f.unit)?.kind === kind &&
       (signal.bus === undefined || f.line === signal.bus.line),
   )
-  if (ways.length > 0) return { ways }
+  const heard = ways.filter((w) => !stopsReading(chip, w, signal, radio))
+  if (heard.length > 0) return { ways: heard }
+  if (ways.length > 0) return { reason: `its converter ${ways[0]!.unit} stops while the radio is on` }
   return { reason: `it has no ${askedWord(signal)}${signal.bus ? ` ${signal.bus.line}` : ''}` }
 }

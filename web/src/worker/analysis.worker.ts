@@ -15,7 +15,7 @@ const worker: AnalysisWorker = {
   reach: (design, signal) => {
     const { chip, needs, pins } = analyse(design, library)
     return chip.chip
-      ? reachOf(chip.chip, needs.signals, design.pins, pins.taken, signal, pins.assignment)
+      ? reachOf(chip.chip, needs.open, design.pins, pins.taken, signal, pins.assignment)
       : []
   },
 }

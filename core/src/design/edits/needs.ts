@@ -85,13 +85,26 @@ export const needsEdits = {
         (signal) => signal.startsWith(`${id}.`) && Number(signal.split('.')[1]) > count,
       ),
   }),
-  setWiring: defineEdit<{ id: string; wiring: string }>({
-    label: ({ id, wiring }, design) => `Wire ${deviceName(design, id)} by ${wiring}`,
+  /** No wiring: the plan chooses. */
+  setWiring: defineEdit<{ id: string; wiring: string | null }>({
+    label: ({ id, wiring }, design) =>
+      wiring === null
+        ? `Let the plan choose the wiring of ${deviceName(design, id)}`
+        : `Wire ${deviceName(design, id)} by ${wiring}`,
     apply: (design, { id, wiring }) =>
       forget(
-        change(design, id, (d) => ({ ...d, wiring })),
+        change(design, id, (d) => ({ ...d, wiring: wiring ?? undefined })),
         (signal) => signal.startsWith(`${id}.`),
       ),
+  }),
+  setAddress: defineEdit<{ id: string; address: number | null }>({
+    label: ({ id, address }, design) =>
+      `Give ${deviceName(design, id)} ${address === null ? 'its first address' : `address 0x${address.toString(16)}`}`,
+    apply: (design, { id, address }) => change(design, id, (d) => ({ ...d, address: address ?? undefined })),
+  }),
+  setRadio: defineEdit<{ radio: boolean }>({
+    label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),
+    apply: (design, { radio }) => ({ ...design, needs: { ...design.needs, radio: radio || undefined } }),
   }),
   setVariant: defineEdit<{ id: string; variant: string | null }>({
     label: ({ id, variant }, design) => `Use variant ${variant ?? 'as drawn'} of ${deviceName(design, id)}`,

@@ -1,4 +1,4 @@
-import type { ClockChoice, Design } from '../types'
+import type { ClockChoice, Design, RadioAnswer } from '../types'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -78,6 +78,21 @@ export const planningEdits = {
   includePin: defineEdit<{ pin: string }>({
     label: ({ pin }) => `Allow ${pin} again`,
     apply: (design, { pin }) => withPins(design, { excluded: design.pins.excluded.filter((p) => p !== pin) }),
+  }),
+  answerRadio: defineEdit<{ signal: string; name: string; answer: RadioAnswer | null }>({
+    label: ({ name, answer }) =>
+      answer === 'pause'
+        ? `Pause the radio to read ${name}`
+        : answer === 'accept'
+          ? `Accept that ${name} fails while the radio is on`
+          : `Keep ${name} off converters that the radio stops`,
+    apply: (design, { signal, answer }) =>
+      withPins(design, {
+        radio: {
+          ...without(design.pins.radio ?? {}, signal),
+          ...(answer === null ? {} : { [signal]: answer }),
+        },
+      }),
   }),
   chooseSource: defineEdit<{ part: string; name: string }>({
     label: ({ name }) => `Feed it from ${name}`,

@@ -241,6 +241,11 @@ export const chipSchema = object({
     )
     .optional(),
   pins: array().of(pin).min(1).required(),
+  /** What it draws while the radio is on, beside the clock’s mode. */
+  radio: object({ name: text(), current: rated('A').required() })
+    .exact()
+    .default(undefined)
+    .optional(),
   programming: array()
     .of(
       object({

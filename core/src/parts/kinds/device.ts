@@ -1,7 +1,7 @@
 // Something a project needs besides its chip: a sensor, a display, a button. It has terminals, one or more ways of
 // wiring it, currents by mode, and variants that differ from maker to maker.
 
-import { array, type InferType, number, object, string } from 'yup'
+import { array, type InferType, lazy, number, object, string } from 'yup'
 import {
   count,
   flag,
@@ -114,13 +114,31 @@ const signal = object({
   source: optionalText(),
 }).exact()
 
+const linkPositions = lazy((value: unknown) =>
+  object(
+    Object.fromEntries(
+      Object.keys((value ?? {}) as object)
+        .filter((k) => k !== '__proto__')
+        .map((k) => [k, identifier()]),
+    ),
+  )
+    .default(undefined)
+    .optional(),
+) as never
+
 const wiring = object({
   id: identifier(),
   name: text(),
   signals: array().of(signal).required(),
   /** Positions of the device's links for this wiring: {link: position}. */
-  links: object().optional(),
+  links: linkPositions,
   address: count().optional(),
+  /** Other addresses that its address links can give it, by link position. */
+  addresses: array()
+    .of(object({ address: count(), links: linkPositions }).exact())
+    .optional(),
+  /** Signals that make a byte, lowest bit first. */
+  byte: array().of(identifier()).min(2).max(32).optional(),
 }).exact()
 
 const mode = object({
@@ -161,6 +179,8 @@ export const deviceSchema = object({
   /** Currents from the rail. The first mode is rest, the last is full work. */
   modes: array().of(mode).required(),
   wirings: array().of(wiring).min(1).required(),
+  /** The wirings do the same work: unless the builder says, the pin planner takes the one that fits best. */
+  planChooses: flag(),
   links: array().of(link).optional(),
   variants: array().of(variant).optional(),
   /** Program and data memory its driver code takes, in bytes. */
@@ -194,5 +214,10 @@ type RatedValue = Rated
 type RawDevice = InferType<typeof deviceSchema>
 type RawWiring = RawDevice['wirings'][number]
 export type DeviceSignal = Omit<RawWiring['signals'][number], 'electrical'> & { electrical: Electrical }
-export type DeviceWiring = Omit<RawWiring, 'signals'> & { signals: DeviceSignal[] }
+export type LinkPositions = Record<string, string>
+export type DeviceWiring = Omit<RawWiring, 'signals' | 'links' | 'addresses'> & {
+  signals: DeviceSignal[]
+  links?: LinkPositions
+  addresses?: { address: number; links?: LinkPositions }[]
+}
 export type Device = Omit<RawDevice, 'wirings' | 'kind'> & { kind: 'device'; wirings: DeviceWiring[] }

@@ -8,7 +8,7 @@ const bestPinFor = ({ chip, design, needs, pins }: Stages, signal: string): stri
   if (!chip.chip) return undefined
   const locks = without(design.pins.locks, signal)
   const kept = without(pins.assignment, signal)
-  const plan = planPins(chip.chip, needs.signals, { ...design.pins, locks, kept }, pins.taken)
+  const plan = planPins(chip.chip, needs.open, { ...design.pins, locks, kept }, pins.taken)
   return plan.wires.find((w) => w.signal.id === signal && !w.impossible)?.pin.id
 }
 

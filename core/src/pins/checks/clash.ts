@@ -11,7 +11,10 @@ export const clash: Check = {
     const other = chip.candidates.find((c) => c.fits)
     const devices = [
       ...new Map(
-        plan.clash.flatMap((s) => s.ends.map((e) => [e.instance.need.id, e.instance.need] as const)),
+        [
+          ...plan.clash.flatMap((s) => s.ends.map((e) => e.instance.need)),
+          ...plan.clashChoices.map((c) => c.need),
+        ].map((need) => [need.id, need] as const),
       ).values(),
     ]
     const fixes: Fix[] = [
@@ -57,6 +60,9 @@ export const clash: Check = {
         because: [
           ...plan.clash.map((s) => ({
             text: `${s.name} needs a leg of its own${locked.includes(s) ? `, locked on ${design.pins.locks[s.id]}` : ''}`,
+          })),
+          ...plan.clashChoices.map((c) => ({
+            text: `${c.need.name} can be wired by ${c.wirings.map((w) => w.name).join(' or ')}`,
           })),
           { text: 'Without any one of these the others would fit' },
         ],

@@ -7,6 +7,9 @@ export interface Assignment {
   cost: number
   /** For each row its column. */
   columns: Int32Array
+  /** Dual prices: cost − rowPrice − columnPrice is 0 or more for every pair, and adding a pair costs at least that. */
+  rowPrice: Float64Array
+  columnPrice: Float64Array
 }
 
 /**
@@ -69,5 +72,5 @@ export const assign = (costs: Float64Array, rows: number, columns: number): Assi
     result[row - 1] = j - 1
     cost += costs[(row - 1) * columns + j - 1]!
   }
-  return { cost, columns: result }
+  return { cost, columns: result, rowPrice: rowPrice.subarray(1), columnPrice: columnPrice.subarray(1) }
 }

@@ -3,20 +3,37 @@
 
 export interface Candidate {
   pin: number
-  /** The unit that serves it (a timer, an SPI …), or −1 when any leg will do without one. */
-  unit: number
-  /** The unit's channel or line; no two signals share one. −1 when there is none. */
-  channel: number
+  /** For each target the unit that serves it (a timer, an SPI …), or −1 when any leg will do without one. */
+  units: readonly number[]
+  /** What only one signal may use: a unit's line, an interrupt line, a second target's pin. */
+  channels: readonly number[]
   /** A whole number, 0 or more. */
   cost: number
+  /** May be used only when this option is taken. */
+  option?: number
 }
 
 export interface PlanSignal {
   candidates: Candidate[]
-  /** Signals of one group need one unit, and a unit serves one group: a bus. */
+  /** Signals of one group need one unit on each target, and a unit serves one group: a bus. */
   group?: number
   /** Signals with a frequency can share a unit only when theirs is the same: PWM on one timer. */
   frequency?: number
+  /** Wanted only when one of these options is taken; absent: always wanted. */
+  when?: readonly number[]
+  /** Current through the pin, a whole number (µA), against the budgets. */
+  load?: number
+}
+
+/** Exactly one option is taken: a device's wiring, a byte's place. */
+export interface PlanChoice {
+  options: readonly { id: number; cost: number }[]
+}
+
+/** The loads on these pins together stay within a limit: a leg group's current. */
+export interface PlanBudget {
+  pins: readonly number[]
+  limit: number
 }
 
 export interface PlanProblem {
@@ -24,10 +41,19 @@ export interface PlanProblem {
   units: number
   channels: number
   signals: PlanSignal[]
+  choices?: PlanChoice[]
+  budgets?: PlanBudget[]
+}
+
+/** What the solver decided: for each signal its candidate (undefined: not wanted), for each choice its option. */
+export interface Solution {
+  cost: number
+  chosen: (Candidate | undefined)[]
+  options: number[]
 }
 
 export type PlanResult =
-  | { status: 'optimal'; cost: number; chosen: Candidate[]; nodes: number }
+  | ({ status: 'optimal'; nodes: number } & Solution)
   | { status: 'infeasible'; nodes: number }
   /** The node limit ran out: the best plan so far, if any, and a cost that no plan can undercut. */
-  | { status: 'stopped'; cost?: number; chosen?: Candidate[]; bound: number; nodes: number }
+  | ({ status: 'stopped'; bound: number; nodes: number } & Partial<Solution>)

@@ -1,66 +1,103 @@
 import loadHighs from 'highs'
-import type { Candidate, PlanProblem } from './problem'
-import { smallestClash } from './explain'
+import type { Candidate, PlanProblem, Solution } from './problem'
+import { type Clash, nextPlans, smallestClash, solvableAlone } from './explain'
 import { solvePlan } from './solve'
 import { integerProgramme, type IntegerProgrammeSolver } from './test/integer-programme'
-import { randomInstance } from './test/instances'
+import { randomInstance, type Shape } from './test/instances'
 
-const instances = 330
+/** How many random instances of each size. */
+const sizes: [number, Shape][] = [
+  [320, { pins: 40, signals: 25 }],
+  [110, { pins: 80, signals: 40 }],
+  [70, { pins: 144, signals: 60 }],
+]
 
 /** Every rule, checked from the problem alone. */
-const brokenRules = ({ signals }: PlanProblem, chosen: Candidate[]): string[] => {
+const brokenRules = (problem: PlanProblem, { chosen, options, cost }: Solution): string[] => {
+  const { signals, choices = [], budgets = [] } = problem
   const broken: string[] = []
+  const taken = new Set(options)
+  choices.forEach((choice, i) => {
+    if (!choice.options.some((o) => o.id === options[i])) broken.push(`choice ${i} on an option not its own`)
+  })
   chosen.forEach((c, s) => {
+    const wanted = signals[s]!.when?.some((o) => taken.has(o)) ?? true
+    if (wanted !== (c !== undefined)) broken.push(`signal ${s} wanted ${wanted}, placed ${c !== undefined}`)
+    if (!c) return
     if (!signals[s]!.candidates.includes(c)) broken.push(`signal ${s} on a candidate that isn’t its own`)
+    if (c.option !== undefined && !taken.has(c.option)) broken.push(`signal ${s} under option ${c.option}`)
     chosen.slice(0, s).forEach((d, t) => {
+      if (!d) return
       const [a, b] = [signals[s]!, signals[t]!]
       if (c.pin === d.pin) broken.push(`pin ${c.pin} twice`)
-      if (c.channel >= 0 && c.channel === d.channel) broken.push(`channel ${c.channel} twice`)
-      if (a.group !== undefined && b.group !== undefined && (a.group === b.group) !== (c.unit === d.unit))
-        broken.push(`groups ${a.group} and ${b.group}`)
-      if (
-        a.frequency !== undefined &&
-        b.frequency !== undefined &&
-        c.unit === d.unit &&
-        a.frequency !== b.frequency
-      )
-        broken.push(`timer ${c.unit} with two frequencies`)
+      if (c.channels.some((x) => d.channels.includes(x))) broken.push(`channel of ${s} and ${t} twice`)
+      c.units.forEach((unit, target) => {
+        const shared = unit === d.units[target]
+        if (a.group !== undefined && b.group !== undefined && (a.group === b.group) !== shared)
+          broken.push(`groups ${a.group} and ${b.group}`)
+        if (a.frequency !== undefined && b.frequency !== undefined && shared && a.frequency !== b.frequency)
+          broken.push(`timer ${unit} with two frequencies`)
+      })
     })
   })
+  for (const { pins, limit } of budgets) {
+    const load = chosen.reduce((sum, c, s) => sum + (c && pins.includes(c.pin) ? (signals[s]!.load ?? 0) : 0), 0)
+    if (load > limit) broken.push(`pins ${pins.join()} carry ${load} of ${limit}`)
+  }
+  const optionCost = choices.flatMap((c) => c.options).filter((o) => taken.has(o.id))
+  const sum = [...chosen, ...optionCost].reduce((total, c) => total + (c?.cost ?? 0), 0)
+  if (sum !== cost) broken.push(`cost ${cost} is ${sum}`)
   return broken
 }
 
-test(`cost equals the optimum of an integer programme on ${instances} random instances, or both find none`, async () => {
-  const highs = (await loadHighs()) as unknown as IntegerProgrammeSolver
-  let infeasible = 0
-  let clashes = 0
-  for (let seed = 1; seed <= instances; seed++) {
-    const problem = randomInstance(seed)
-    const ours = solvePlan(problem)
-    const theirs = highs.solve(integerProgramme(problem))
-    const where = `seed ${seed}`
-    expect(ours.status).not.toBe('stopped')
-    if (ours.status !== 'optimal') {
-      infeasible++
-      expect([where, theirs.Status]).toEqual([where, 'Infeasible'])
-      if (clashes++ < 40) {
-        const clash = smallestClash(problem)
-        const alone = (members: number[]) =>
-          solvePlan({ ...problem, signals: members.map((i) => problem.signals[i]!) }).status
-        expect(alone(clash)).toBe('infeasible')
-        for (const one of clash)
-          if (clash.length > 1)
-            expect([where, alone(clash.filter((i) => i !== one))]).toEqual([where, 'optimal'])
+const without = (clash: Clash, member: number): Clash => ({
+  signals: clash.signals.filter((_, i) => i !== member),
+  choices: clash.choices.filter((_, i) => i !== member - clash.signals.length),
+})
+
+test.each(sizes)(
+  'cost equals the optimum of an integer programme on %d random instances up to %o, or both find none',
+  async (count, shape) => {
+    const highs = (await loadHighs()) as unknown as IntegerProgrammeSolver
+    let infeasible = 0
+    for (let seed = 1; seed <= count; seed++) {
+      const problem = randomInstance(seed, shape)
+      const ours = solvePlan(problem)
+      const theirs = highs.solve(integerProgramme(problem))
+      const where = `seed ${seed}`
+      if (ours.status === 'optimal') {
+        expect([where, theirs.Status, Math.round(theirs.ObjectiveValue)]).toEqual([where, 'Optimal', ours.cost])
+        expect([where, brokenRules(problem, ours)]).toEqual([where, []])
+        continue
       }
-      continue
+      infeasible++
+      expect([where, ours.status, theirs.Status]).toEqual([where, 'infeasible', 'Infeasible'])
+      const clash = smallestClash(problem)!
+      expect([where, solvableAlone(problem, clash)]).toEqual([where, false])
+      const members = clash.signals.length + clash.choices.length
+      for (let m = 0; m < members; m++)
+        expect([where, solvableAlone(problem, without(clash, m))]).toEqual([where, true])
     }
-    expect([where, theirs.Status, Math.round(theirs.ObjectiveValue)]).toEqual([where, 'Optimal', ours.cost])
-    expect(brokenRules(problem, ours.chosen)).toEqual([])
-    expect(ours.chosen.reduce((sum, c) => sum + c.cost, 0)).toBe(ours.cost)
+    expect(infeasible).toBeGreaterThan(count / 20)
+    expect(infeasible).toBeLessThan(count * 0.6)
+  },
+  300_000,
+)
+
+test('the random instances have every feature', () => {
+  const all = Array.from({ length: 60 }, (_, seed) => randomInstance(seed))
+  const features: Record<string, (p: PlanProblem) => boolean> = {
+    'two wirings': (p) => p.signals.some((s) => s.when),
+    bytes: (p) => p.signals.some((s) => s.candidates.some((c) => c.option !== undefined)),
+    'two targets': (p) => p.signals.some((s) => s.candidates.some((c) => c.units.length === 2)),
+    'one frequency a timer': (p) => p.signals.filter((s) => s.frequency !== undefined).length > 1,
+    'current budgets': (p) => p.budgets!.length > 0,
+    'shared interrupt lines': (p) =>
+      p.signals.some((s) => s.candidates.length > 16 && s.candidates.every((c) => c.channels.length > 0)),
   }
-  expect(infeasible).toBeGreaterThan(instances / 20)
-  expect(infeasible).toBeLessThan(instances / 2)
-}, 300_000)
+  for (const [name, has] of Object.entries(features))
+    expect([name, all.some(has), all.every(has)]).toEqual([name, true, false])
+})
 
 test('a node limit gives the best plan so far and a bound below it', () => {
   const cut = Array.from({ length: 200 }, (_, i) => ({ seed: i, all: solvePlan(randomInstance(i)) })).find(
@@ -70,4 +107,44 @@ test('a node limit gives the best plan so far and a bound below it', () => {
   expect(stopped.status).toBe('stopped')
   if (stopped.status === 'stopped' && cut.all.status === 'optimal')
     expect(stopped.bound).toBeLessThanOrEqual(cut.all.cost)
+})
+
+/** Every plan there is, by trying all. */
+const allPlans = (problem: PlanProblem): { key: string; cost: number }[] => {
+  const plans: { key: string; cost: number }[] = []
+  const choices = problem.choices ?? []
+  const place = (options: number[], chosen: (Candidate | undefined)[], cost: number): void => {
+    if (options.length < choices.length)
+      return choices[options.length]!.options.forEach((o) => place([...options, o.id], chosen, cost + o.cost))
+    const s = chosen.length
+    if (s === problem.signals.length) {
+      if (brokenRules(problem, { chosen, options, cost }).length > 0) return
+      plans.push({ key: keyOf({ chosen, options, cost }), cost })
+      return
+    }
+    const { when, candidates } = problem.signals[s]!
+    if (when && !when.some((o) => options.includes(o))) place(options, [...chosen, undefined], cost)
+    else for (const c of candidates) place(options, [...chosen, c], cost + c.cost)
+  }
+  place([], [], 0)
+  return plans
+}
+const keyOf = ({ chosen, options }: Solution) => JSON.stringify([options, chosen.map((c) => c?.pin)])
+
+test('the next best plans are the next of all plans, tried one by one', () => {
+  let compared = 0
+  for (let seed = 1; seed <= 400 && compared < 40; seed++) {
+    const problem = randomInstance(seed, { pins: 6, signals: 4 })
+    const ways = problem.signals.reduce((n, s) => n * Math.max(1, s.candidates.length), 1)
+    if (ways > 20_000 || solvePlan(problem).status !== 'optimal') continue
+    const cheapest = new Map<string, number>()
+    for (const { key, cost } of allPlans(problem))
+      cheapest.set(key, Math.min(cost, cheapest.get(key) ?? Infinity))
+    const next = nextPlans(problem, 4)
+    const expected = [...cheapest.values()].sort((a, b) => a - b).slice(1, 5)
+    expect([seed, next.map((n) => n.cost)]).toEqual([seed, expected])
+    expect(new Set(next.map(keyOf)).size).toBe(next.length)
+    compared++
+  }
+  expect(compared).toBe(40)
 })
