@@ -1,7 +1,7 @@
 // The one way through: design and library in, everything computed out. The only file that knows the order of the stages.
 
 import { buildChecks, resolveBuild } from '../build'
-import { chipChecks, resolveChip } from '../chip'
+import { asCarried, chipChecks, resolveChip } from '../chip'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
@@ -35,7 +35,8 @@ const settled = (design: Design, library: Library, asked: NeedsResult, { plan }:
 }
 
 /** Pure: the same design and library give the same analysis. */
-export const analyse = (design: Design, library: Library): Analysis => {
+export const analyse = (decided: Design, library: Library): Analysis => {
+  const design = asCarried(decided, library)
   const asked = resolveNeeds(design, library)
   const rail = railVoltage(design, library)
   const chip = resolveChip(design, library, asked, rail)

@@ -1,3 +1,4 @@
 export * from './analyse'
 export * from './preview'
 export * from './gauges'
+export * from './questions'

@@ -39,7 +39,7 @@ const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs
         ? 'RESET'
         : pinNet(chip, pin.id)
     const joined = wire || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
-    return joined ? pin.legs.map((leg) => ({ name: `${leg} ${pin.id}`, net })) : []
+    return joined ? pin.legs.map((leg, i) => ({ name: `${pin.labels?.[i] ?? leg} ${pin.id}`, net })) : []
   })
 
 const deviceLegs = (instance: Instance, needs: NeedsResult): Placed['legs'] =>

@@ -1,12 +1,11 @@
-// Two chips side by side: what differs first, in words and numbers.
+// Carriers side by side: what differs first, in words and numbers.
 
 import type { Chip } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 
 export interface ComparedFact {
   fact: string
-  a: string
-  b: string
+  values: string[]
   differs: boolean
 }
 
@@ -24,7 +23,7 @@ const rows: [string, (c: Chip) => string][] = [
     'Legs that can carry signals',
     (c) => String(c.pins.filter((p) => ['io', 'input', 'output'].includes(p.type)).length),
   ],
-  ['Supply', volts],
+  ['Supply of the chip', volts],
   ['Highest clock', (c) => formatQuantity(Math.max(...c.frequencyLimits.map((l) => l.frequency)), 'Hz')],
   ['Recommended current of a leg', (c) => formatQuantity(fullRange(c.limits.pinRecommended).max, 'A')],
   ['All legs together', (c) => formatQuantity(fullRange(c.limits.total).max, 'A')],
@@ -46,10 +45,49 @@ const rows: [string, (c: Chip) => string][] = [
   ],
   ['Pull-downs inside', (c) => (c.io.pullDown ? 'yes' : 'none')],
   ['Programmed by', (c) => c.programming.map((p) => p.name).join(', ')],
+  ['Radio', (c) => (c.radio ? c.radio.name : 'none')],
+  ['Wake-up', (c) => [...new Set(c.modes.flatMap((m) => m.wakes ?? []))].join(', ') || 'none'],
+  [
+    'Input range of converters',
+    (c) => {
+      const ranges = c.units
+        .filter((u) => u.kind === 'converter')
+        .map((u) =>
+          u.range
+            ? `${fullRange(u.range).min} V to ${formatQuantity(fullRange(u.range).max, 'V')}`
+            : 'ground to supply',
+        )
+      return [...new Set(ranges)].join('; ') || 'none'
+    },
+  ],
+  [
+    'Input',
+    (c) =>
+      c.board
+        ? `${formatQuantity(fullRange(c.board.input).min, 'V')} to ${formatQuantity(fullRange(c.board.input).max, 'V')}`
+        : 'the rail itself',
+  ],
+  ['Headers', (c) => c.board?.headers.map((h) => `${h.name} (${h.positions.length})`).join(', ') ?? 'none'],
+  [
+    'Asleep',
+    (c) => {
+      const sleep = c.modes.filter((m) => m.kind === 'sleep').at(-1)
+      if (!sleep) return 'never'
+      const chip = fullRange(sleep.current).typ
+      const rest = (c.board?.blocks ?? []).reduce((sum, b) => sum + fullRange(b.asleep).typ, 0)
+      return rest > 0
+        ? `${formatQuantity(chip + rest, 'A', 3)}, of it the chip ${formatQuantity(chip, 'A', 3)}`
+        : formatQuantity(chip, 'A', 3)
+    },
+  ],
   ['Price', (c) => `€ ${c.price.toFixed(2)}`],
 ]
 
-export const compareChips = (a: Chip, b: Chip): ComparedFact[] =>
+/** Two to four carriers side by side, what differs first. */
+export const compareChips = (chips: Chip[]): ComparedFact[] =>
   rows
-    .map(([fact, of]) => ({ fact, a: of(a), b: of(b), differs: of(a) !== of(b) }))
+    .map(([fact, of]) => {
+      const values = chips.map(of)
+      return { fact, values, differs: values.some((v) => v !== values[0]) }
+    })
     .sort((x, y) => Number(y.differs) - Number(x.differs))

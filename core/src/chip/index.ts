@@ -1,3 +1,5 @@
+export * from './carrier'
 export * from './resolve'
+export * from './anatomy'
 export * from './compare'
 export { chipChecks } from './checks'

@@ -2,10 +2,11 @@
 
 import { resolveClock } from '../clock'
 import type { Design } from '../design'
-import { fromPart, fromWorked, type Worked } from '../findings'
+import { fromPart, fromWorked, type Stages, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library, partsOfKind } from '../parts'
-import { legsLeft, planPins, type PlanStatus, takenPins } from '../pins'
+import { type Chip, findPart, type Library } from '../parts'
+import { asCarried, carrierOf, carriers } from './carrier'
+import { legsLeft, type Plan, planPins, type PlanStatus, takenPins } from '../pins'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 
 export interface CandidateChip {
@@ -21,11 +22,14 @@ export interface CandidateChip {
   dataLeft: number
   workings: { left: Worked; program: Worked; data: Worked }
   chosen: boolean
+  /** What is troublesome though it fits: what its best plan gives up, devices that its rail can’t feed. */
+  but: string[]
 }
 
 export interface ChipResult {
   chip?: Chip
-  candidates: CandidateChip[]
+  /** The chosen one, judged like any other. */
+  own?: CandidateChip
   /** Chosen, but not in the library. */
   missing?: string
 }
@@ -39,7 +43,12 @@ export const judgeChip = (
   rail: Worked | undefined,
 ): CandidateChip => {
   const own = chip.id === design.chip.part
-  const clock = resolveClock(own ? design : { ...design, chip: {} }, library, chip, rail)
+  const clock = resolveClock(
+    own ? design : asCarried({ ...design, chip: { part: chip.id } }, library),
+    library,
+    chip,
+    rail,
+  )
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
   const plan = planPins(chip, needs.open, choices, takenPins(chip, clock))
   const no: string[] = []
@@ -47,7 +56,17 @@ export const judgeChip = (
   const wrong = plan.wires.filter((w) => w.impossible)
   for (const w of wrong) no.push(`${w.signal.name} is locked on ${w.pin.id}: ${w.impossible}`)
   const supply = fullRange(chip.supply.recommended)
-  if (rail && (rail.value.min < supply.min || rail.value.max > supply.max))
+  const source = findPart(library, 'source', design.power.source)
+  const input = chip.board && fullRange(chip.board.input)
+  if (input && source) {
+    const given = fullRange(source.voltage)
+    if (given.min < input.min || given.max > input.max)
+      no.push(
+        `its input takes ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}, and ${source.name} gives ${formatQuantity(given.typ, 'V', 3)}`,
+      )
+  }
+  if (design.needs.radio && !chip.radio) no.push('it has no radio')
+  if (!chip.board && rail && (rail.value.min < supply.min || rail.value.max > supply.max))
     no.push(
       `it runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}, and the rail is ${formatQuantity(rail.value.typ, 'V', 3)}`,
     )
@@ -71,8 +90,47 @@ export const judgeChip = (
       data: memoryLeft(chip, 'data', needs.data),
     },
     chosen: own,
+    but: [...troubles(plan), ...boardTroubles(chip, needs)],
   }
 }
+
+/** What a plan gives up, the worst first; small prices such as a spent ability are left to the Pins page. */
+const troubles = ({ wires }: Plan): string[] =>
+  wires
+    .flatMap((w) => w.items.filter((i) => i.points >= 8).map((i) => ({ ...i, on: w.pin.id })))
+    .sort((a, b) => b.points - a.points)
+    .map((i) => `${i.on}: ${i.reason}`)
+
+const boardTroubles = ({ board }: Chip, needs: NeedsResult): string[] => {
+  if (!board) return []
+  const logic = fullRange(board.logic)
+  const names = needs.instances.flatMap(({ name, part }) => {
+    const supply = part.supply && fullRange(part.supply)
+    return supply && (logic.min < supply.min || logic.max > supply.max) ? [name] : []
+  })
+  return names.length > 0
+    ? [`${[...new Set(names)].join(', ')} can’t run from its ${formatQuantity(logic.typ, 'V', 2)}`]
+    : []
+}
+
+/** What fits first, then without trouble, then the cheaper. */
+export const candidateOrder = (a: CandidateChip, b: CandidateChip): number =>
+  Number(b.fits) - Number(a.fits) ||
+  Number(a.but.length > 0) - Number(b.but.length > 0) ||
+  a.chip.price - b.chip.price ||
+  a.chip.id.localeCompare(b.chip.id)
+
+/** Another carrier that fits, the cheapest; for fixes, when the chosen one can't work. */
+export const fittingCarrier = ({
+  design,
+  library,
+  needs,
+  power,
+}: Pick<Stages, 'design' | 'library' | 'needs' | 'power'>): Chip | undefined =>
+  carriers(library)
+    .filter((c) => c.id !== design.chip.part)
+    .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))
+    .find((chip) => judgeChip(chip, design, library, needs, power.rail).fits)
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0
@@ -114,17 +172,10 @@ export const resolveChip = (
   needs: NeedsResult,
   rail: Worked | undefined,
 ): ChipResult => {
-  const chip = findPart(library, 'chip', design.chip.part)
+  const chip = carrierOf(library, design.chip.part)
   return {
     chip,
     missing: design.chip.part && !chip ? design.chip.part : undefined,
-    candidates: partsOfKind(library, 'chip')
-      .map((c) => judgeChip(c, design, library, needs, rail))
-      .sort(
-        (a, b) =>
-          Number(b.fits) - Number(a.fits) ||
-          a.chip.price - b.chip.price ||
-          a.chip.id.localeCompare(b.chip.id),
-      ),
+    own: chip && judgeChip(chip, design, library, needs, rail),
   }
 }

@@ -107,7 +107,12 @@ const rules: CostRule[] = [
     name: 'board part on it',
     cost: (signal, pin) => {
       const lamp = attributeOf(pin, 'on-board-lamp')
-      return lamp && { points: 5, reason: `${lamp.reason ?? 'a lamp of the board hangs on it'}, and follows ${signal.name}` }
+      return (
+        lamp && {
+          points: 5,
+          reason: `${lamp.reason ?? 'a lamp of the board hangs on it'}, and follows ${signal.name}`,
+        }
+      )
     },
   },
   {

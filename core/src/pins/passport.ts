@@ -50,8 +50,11 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
   return [...exact, ...loose]
 }
 
-/** `leg 5 (PA4)`, the way a leg is named everywhere. */
-export const legName = (pin: ChipPin): string => `leg ${pin.legs.join('/')} (${pin.id})`
+/** `leg 5 (PA4)`, or on a board `D5 (PA4)`: the way a leg is named everywhere. */
+export const legName = (pin: ChipPin): string => {
+  const place = pin.labels?.join('/') ?? `leg ${pin.legs.join('/')}`
+  return place === pin.id ? place : `${place} (${pin.id})`
+}
 
 export const wireOn = (wires: Wire[], pin: ChipPin): Wire | undefined =>
   wires.find((w) => w.pin.id === pin.id)

@@ -146,7 +146,8 @@ describe('what a leg costs', () => {
       ...chip.pins.find((p) => p.id === 'PC0')!,
       attributes: [{ kind: 'startup' as const, state: 'chatter' as const }],
     }
-    const names = (s: SignalNeed) => costsOf(s, pin, {}, costContext(chip, [s], {}, silent)).map((c) => c.name)
+    const names = (s: SignalNeed) =>
+      costsOf(s, pin, {}, costContext(chip, [s], {}, silent)).map((c) => c.name)
     expect(names(one('relay-module'))).toEqual(['start-up twitch'])
     expect(names(lamp)).toEqual([])
   })

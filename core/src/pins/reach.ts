@@ -44,12 +44,7 @@ export const reachOf = (
     // A locked neighbour is asked to leave: the builder sees who would move.
     const neighbour = Object.keys(locks).find((s) => locks[s] === pin.id)
     const freed = neighbour ? { ...open, locks: without(locks, neighbour) } : open
-    const demand = makeDemand(
-      chip,
-      needs,
-      { ...freed, locks: { ...freed.locks, [signalId]: pin.id } },
-      taken,
-    )
+    const demand = makeDemand(chip, needs, { ...freed, locks: { ...freed.locks, [signalId]: pin.id } }, taken)
     const result = solvePlan(demand.problem)
     if (result.status === 'infeasible')
       return {

@@ -1,15 +1,13 @@
 // What will go wrong, why, and what to do: findings of this stage first, each with its chain of facts and its fixes.
 
-import type { Preview } from '@root-board/core/analysis'
-import type { Finding, Fix } from '@root-board/core/findings'
+import type { Finding } from '@root-board/core/findings'
 import { originText } from '@root-board/core/findings'
-import { Button } from '@mui/material'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Mark } from '../shared/Mark'
 import { Num } from '../shared/Num'
-import { worker } from '../worker/client'
+import { PreviewedFix } from '../shared/PreviewedFix'
 import { useFrame } from './frame-state'
 import { stages } from './stages'
 
@@ -105,7 +103,7 @@ const FindingItem = ({
           </ol>
           <div className="fixes">
             {finding.fixes.map((fix) => (
-              <FixButton key={fix.label} fix={fix} />
+              <PreviewedFix key={fix.label} fix={fix} />
             ))}
             {elsewhere && (
               <Link to={finding.stage === 'needs' ? 'needs' : finding.stage}>
@@ -116,49 +114,5 @@ const FindingItem = ({
         </div>
       )}
     </li>
-  )
-}
-
-/** Pressed once it says what it would change, pressed again it does it. */
-const FixButton = ({ fix }: { fix: Fix }) => {
-  const { design, edit } = useStage()
-  const [preview, setPreview] = useState<Preview>()
-  const apply = () => {
-    edit(fix.edits, fix.label)
-    setPreview(undefined)
-  }
-  if (!preview)
-    return (
-      <Button className="fix" onClick={() => void worker.preview(design, fix.edits).then(setPreview)}>
-        {fix.label}
-      </Button>
-    )
-  return (
-    <div className="preview" role="group" aria-label={`What “${fix.label}” would change`}>
-      <b>{fix.label}</b> would change:
-      <ul>
-        {preview.cleared.length > 0 && (
-          <li className="settled">
-            clears {preview.cleared.length === 1 ? 'this finding' : `${preview.cleared.length} findings`}
-          </li>
-        )}
-        {preview.appearing.map((f) => (
-          <li key={f.id} className={f.severity}>
-            brings up: {f.text}
-          </li>
-        ))}
-        {preview.lines.slice(0, 8).map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-        {preview.lines.length > 8 && <li>and {preview.lines.length - 8} more</li>}
-        {preview.lines.length + preview.cleared.length + preview.appearing.length === 0 && (
-          <li>nothing that is computed here</li>
-        )}
-      </ul>
-      <Button variant="contained" color="primary" onClick={apply} autoFocus className="do-it">
-        Do it
-      </Button>{' '}
-      <Button onClick={() => setPreview(undefined)}>Not now</Button>
-    </div>
   )
 }

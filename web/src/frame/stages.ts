@@ -11,7 +11,7 @@ export interface Stage {
 
 export const stages: Stage[] = [
   { name: 'needs', title: 'Needs', settled: (a) => a.needs.instances.length > 0 },
-  { name: 'chip', title: 'Chip', settled: (a) => a.chip.candidates.some((c) => c.chosen && c.fits) },
+  { name: 'chip', title: 'Chip', settled: (a) => a.chip.own?.fits ?? false },
   {
     name: 'pins',
     title: 'Pins',

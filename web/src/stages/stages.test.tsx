@@ -120,9 +120,9 @@ describe('Chip', () => {
       if (p.kind !== 'chip') throw new Error(id)
       return p
     }
-    show(<Comparison a={chip('td8-28-dip')} b={chip('td8-40-dip')} />)
+    show(<Comparison chips={[chip('td8-28-dip'), chip('td8-40-dip')]} />)
     expect(plain(rowOf(/Program memory/))).toBe('Program memory16 KiB32 KiB')
-    expect(screen.getByText(/The same on both:/).textContent).toContain('supply (1.8 V to 5.5 V)')
+    expect(screen.getByText(/The same on all:/).textContent).toContain('supply of the chip (1.8 V to 5.5 V)')
   })
 })
 

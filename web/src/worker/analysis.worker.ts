@@ -1,4 +1,4 @@
-import { analyse, previewEdits } from '@root-board/core/analysis'
+import { analyse, candidateOf, nextPlansOf, previewEdits } from '@root-board/core/analysis'
 import type { Library } from '@root-board/core/parts'
 import { reachOf } from '@root-board/core/pins'
 import { expose } from 'comlink'
@@ -12,11 +12,11 @@ const worker: AnalysisWorker = {
   },
   analyse: (design) => analyse(design, library),
   preview: (design, edits) => previewEdits(analyse(design, library), library, edits),
+  candidate: (design, id) => candidateOf(design, library, id),
+  nextPlans: (design) => nextPlansOf(design, library),
   reach: (design, signal) => {
     const { chip, needs, pins } = analyse(design, library)
-    return chip.chip
-      ? reachOf(chip.chip, needs.open, design.pins, pins.taken, signal, pins.assignment)
-      : []
+    return chip.chip ? reachOf(chip.chip, needs.open, design.pins, pins.taken, signal, pins.assignment) : []
   },
 }
 

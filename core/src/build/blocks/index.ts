@@ -26,4 +26,5 @@ const blocks: SupportBlock[] = [
 ]
 
 export const supportCircuit = (context: BlockContext): SupportPart[] =>
-  blocks.flatMap((block) => block(context))
+  // A board brings its own support circuit.
+  context.chip.board ? [] : blocks.flatMap((block) => block(context))

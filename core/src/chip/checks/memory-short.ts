@@ -1,14 +1,18 @@
 import type { Check } from '../../findings'
+import { fittingCarrier } from '../resolve'
 
 export const memoryShort: Check = {
   id: 'chip.memory-short',
   stage: 'chip',
   looksFor: 'code of the devices that does not fit the chip’s memory',
   rule: 'program and data memory in the part files',
-  run: ({ chip: { chip, candidates }, needs }) => {
-    const own = candidates.find((c) => c.chosen)
+  run: (stages) => {
+    const {
+      needs,
+      chip: { chip, own },
+    } = stages
     if (!chip || !own || (own.programLeft >= 0 && own.dataLeft >= 0)) return []
-    const roomy = candidates.find((c) => c.fits && !c.chosen)
+    const roomy = fittingCarrier(stages)
     const short =
       own.programLeft < 0
         ? (['program', -own.programLeft, needs.program] as const)
@@ -25,8 +29,8 @@ export const memoryShort: Check = {
         fixes: roomy
           ? [
               {
-                label: `Choose ${roomy.chip.name}`,
-                edits: [{ kind: 'chooseChip', part: roomy.chip.id, name: roomy.chip.name }],
+                label: `Choose ${roomy.name}`,
+                edits: [{ kind: 'chooseChip', part: roomy.id, name: roomy.name }],
               },
             ]
           : [],

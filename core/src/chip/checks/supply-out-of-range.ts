@@ -1,19 +1,24 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
+import { fittingCarrier } from '../resolve'
 
 export const supplyOutOfRange: Check = {
   id: 'chip.supply-out-of-range',
   stage: 'chip',
   looksFor: 'a rail outside the supply range of the chip',
   rule: 'the chip’s recommended and absolute maximum supply',
-  run: ({ chip: { chip, candidates }, power }) => {
+  run: (stages) => {
+    const {
+      chip: { chip },
+      power,
+    } = stages
     if (!chip || !power.rail) return []
     const recommended = fullRange(chip.supply.recommended)
     const absolute = fullRange(chip.supply.absolute)
     const rail = power.rail.value
     if (rail.min >= recommended.min && rail.max <= recommended.max) return []
     const dead = rail.max > absolute.max
-    const other = candidates.find((c) => c.fits)
+    const other = fittingCarrier(stages)
     const regulators = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
     return [
       {
@@ -37,8 +42,8 @@ export const supplyOutOfRange: Check = {
           ...(other
             ? [
                 {
-                  label: `Choose ${other.chip.name}`,
-                  edits: [{ kind: 'chooseChip' as const, part: other.chip.id, name: other.chip.name }],
+                  label: `Choose ${other.name}`,
+                  edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
                 },
               ]
             : []),

@@ -1,13 +1,15 @@
 import type { Check } from '../../findings'
+import { fittingCarrier } from '../resolve'
 
 export const unknownChip: Check = {
   id: 'chip.unknown',
   stage: 'chip',
   looksFor: 'a chosen chip that is not in the library',
   rule: 'nothing can be planned for a chip without facts',
-  run: ({ chip }) => {
+  run: (stages) => {
+    const { chip } = stages
     if (!chip.missing) return []
-    const best = chip.candidates.find((c) => c.fits)
+    const best = fittingCarrier(stages)
     return [
       {
         id: 'chip.unknown',
@@ -17,8 +19,8 @@ export const unknownChip: Check = {
         fixes: best
           ? [
               {
-                label: `Choose ${best.chip.name} instead`,
-                edits: [{ kind: 'chooseChip', part: best.chip.id, name: best.chip.name }],
+                label: `Choose ${best.name} instead`,
+                edits: [{ kind: 'chooseChip', part: best.id, name: best.name }],
               },
             ]
           : [],

@@ -15,12 +15,29 @@ const lockedOn = (design: Design, added: Plan): Plan => {
 }
 
 export const planningEdits = {
-  chooseChip: defineEdit<{ part: string; name: string }>({
+  /** `kept`: the plan carried over to the new one's pins, to stay close to. */
+  chooseChip: defineEdit<{ part: string; name: string; kept?: Plan }>({
     label: ({ name }) => `Choose ${name}`,
-    apply: (design, { part }) =>
+    apply: (design, { part, kept }) =>
       part === design.chip.part
         ? design
-        : { ...design, chip: { part }, pins: { locks: {}, excluded: [], kept: {} } },
+        : { ...design, chip: { part }, pins: { locks: {}, excluded: [], kept: kept ?? {} } },
+  }),
+  /** From a board to the bare chip on it: the same plan, and the board's clock and regulator to start from. */
+  makeStandalone: defineEdit<{
+    part: string
+    name: string
+    kept: Plan
+    clock?: ClockChoice
+    regulator?: string
+  }>({
+    label: ({ name }) => `Build it around the bare ${name}`,
+    apply: (design, { part, kept, clock, regulator }) => ({
+      ...design,
+      chip: { part, clock },
+      pins: { ...design.pins, kept },
+      power: { ...design.power, regulator: design.power.regulator ?? regulator },
+    }),
   }),
   chooseClock: defineEdit<{ clock: ClockChoice; name: string }>({
     label: ({ name }) => `Clock from ${name}`,

@@ -30,12 +30,21 @@ const load = object({
   source: optionalText(),
 }).exact()
 
+/** What a board of one's own does with a block: copy it, leave it out, or choose anew. */
+export type Standalone = 'copy' | 'leave out' | 'choose'
+
 export const boardSchema = object({
   ...head('board'),
   chip: identifier(),
   input: rated('V', 'recommended').required(),
   inputAbsolute: rated('V', 'absolute').optional(),
   logic: rated('V').required(),
+  /** The library's regulator that feeds the logic rail; without it the input is the rail. */
+  regulator: identifier().optional(),
+  clock: object({ source: identifier(), frequency: quantity('Hz').required(), part: identifier().optional() })
+    .exact()
+    .default(undefined)
+    .optional(),
   headers: array().of(header).required(),
   loads: array().of(load).optional(),
   links: array().of(link).optional(),
@@ -49,7 +58,7 @@ export const boardSchema = object({
         asleep: rated('A').required(),
         awake: rated('A').required(),
         pins: array().of(identifier()).optional(),
-        standalone: string().strict(true).oneOf(['copy', 'leave out', 'choose']).required(),
+        standalone: string<Standalone>().strict(true).oneOf(['copy', 'leave out', 'choose']).required(),
         why: text(),
       }).exact(),
     )

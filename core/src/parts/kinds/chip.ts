@@ -2,6 +2,7 @@
 // its sheet asks for.
 
 import { array, type InferType, number, object, string } from 'yup'
+import type { Board } from './board'
 import {
   count,
   flag,
@@ -72,6 +73,7 @@ const attribute = oneOfKind({
   'download-link': plain('download-link'),
   'on-board-lamp': plain('on-board-lamp'),
   'wake-up': plain('wake-up'),
+  'loaded-design': plain('loaded-design'),
   reset: plain('reset'),
   tolerant: object({
     kind: string<'tolerant'>().strict(true).oneOf(['tolerant']).required(),
@@ -324,6 +326,7 @@ export type PinAttribute = { reason?: string; source?: string } & (
         | 'download-link'
         | 'on-board-lamp'
         | 'wake-up'
+        | 'loaded-design'
         | 'reset'
     }
   | { kind: 'tolerant'; voltage: number }
@@ -336,7 +339,16 @@ export type PinAttribute = { reason?: string; source?: string } & (
     }
 )
 type RawChip = InferType<typeof chipSchema>
-export type ChipPin = Omit<RawChip['pins'][number], 'attributes'> & { attributes?: PinAttribute[] }
-export type Chip = Omit<RawChip, 'pins' | 'kind'> & { kind: 'chip'; pins: ChipPin[] }
+export type ChipPin = Omit<RawChip['pins'][number], 'attributes'> & {
+  attributes?: PinAttribute[]
+  /** On a board: what is printed beside each of its header positions, in the order of `legs`. Never in a file. */
+  labels?: string[]
+}
+export type Chip = Omit<RawChip, 'pins' | 'kind'> & {
+  kind: 'chip'
+  pins: ChipPin[]
+  /** The board that carries it, when a board was chosen (see `carrierOf`). Never in a file. */
+  board?: Board
+}
 export type ChipUnit = Chip['units'][number]
 export type ClockSource = Chip['clockSources'][number]

@@ -1,3 +1,4 @@
+import { fittingCarrier } from '../../chip'
 import type { Check, Fix } from '../../findings'
 
 export const clash: Check = {
@@ -5,10 +6,16 @@ export const clash: Check = {
   stage: 'pins',
   looksFor: 'signals that the chip can’t serve all at once',
   rule: 'the chip’s functions, one signal a leg',
-  run: ({ chip, design, needs, pins: { plan } }) => {
+  run: (stages) => {
+    const {
+      chip,
+      design,
+      needs,
+      pins: { plan },
+    } = stages
     if (!chip.chip || !plan || plan.status !== 'clash') return []
     const locked = plan.clash.filter((s) => design.pins.locks[s.id])
-    const other = chip.candidates.find((c) => c.fits)
+    const other = fittingCarrier(stages)
     const devices = [
       ...new Map(
         [
@@ -41,8 +48,8 @@ export const clash: Check = {
       ...(other
         ? [
             {
-              label: `Choose ${other.chip.name}`,
-              edits: [{ kind: 'chooseChip' as const, part: other.chip.id, name: other.chip.name }],
+              label: `Choose ${other.name}`,
+              edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
             },
           ]
         : []),

@@ -103,10 +103,7 @@ const frequencyConflict = (
   return undefined
 }
 
-const channelConflict = (
-  problem: PlanProblem,
-  chosen: (Candidate | undefined)[],
-): Conflict | undefined => {
+const channelConflict = (problem: PlanProblem, chosen: (Candidate | undefined)[]): Conflict | undefined => {
   const signalOfChannel = new Map<number, number>()
   for (let s = 0; s < chosen.length; s++)
     for (const channel of chosen[s]?.channels ?? []) {

@@ -41,7 +41,10 @@ const brokenRules = (problem: PlanProblem, { chosen, options, cost }: Solution):
     })
   })
   for (const { pins, limit } of budgets) {
-    const load = chosen.reduce((sum, c, s) => sum + (c && pins.includes(c.pin) ? (signals[s]!.load ?? 0) : 0), 0)
+    const load = chosen.reduce(
+      (sum, c, s) => sum + (c && pins.includes(c.pin) ? (signals[s]!.load ?? 0) : 0),
+      0,
+    )
     if (load > limit) broken.push(`pins ${pins.join()} carry ${load} of ${limit}`)
   }
   const optionCost = choices.flatMap((c) => c.options).filter((o) => taken.has(o.id))
@@ -66,7 +69,11 @@ test.each(sizes)(
       const theirs = highs.solve(integerProgramme(problem))
       const where = `seed ${seed}`
       if (ours.status === 'optimal') {
-        expect([where, theirs.Status, Math.round(theirs.ObjectiveValue)]).toEqual([where, 'Optimal', ours.cost])
+        expect([where, theirs.Status, Math.round(theirs.ObjectiveValue)]).toEqual([
+          where,
+          'Optimal',
+          ours.cost,
+        ])
         expect([where, brokenRules(problem, ours)]).toEqual([where, []])
         continue
       }

@@ -140,7 +140,11 @@ export const solvePlan = (problem: PlanProblem, { maxNodes = 100_000 }: SolveOpt
       for (const option of options.sort((a, b) => a.cost - b.cost)) {
         const next = state.slice()
         for (const o of choices[open]!.options) next[o.id] = o === option ? taken : dropped
-        const kept = narrowed(living, isWanted, (_, c) => c.option === undefined || next[c.option] !== dropped)
+        const kept = narrowed(
+          living,
+          isWanted,
+          (_, c) => c.option === undefined || next[c.option] !== dropped,
+        )
         if (kept) search(kept, next, depth + 1)
         if (best && bound >= best.cost) return
       }

@@ -1,13 +1,19 @@
-// Chip: every chip of the library against this project, decided by the pin solver; two side by side; the clock.
+// Chip: every chip, module and board of the library against this project, decided by the pin solver; up to four side by
+// side; what a board is made of; the clock.
 
-import type { CandidateChip } from '@root-board/core/chip'
+import { type CandidateChip, carriedOver } from '@root-board/core/chip'
+import type { Edit } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
+import { PreviewedFix } from '../../shared/PreviewedFix'
+import { AnatomyPart } from './AnatomyPart'
 import { ClockPart } from './ClockPart'
 import { Comparison } from './Comparison'
+import { Filters, noFilter, passes } from './Filters'
+import { useCandidates } from './use-candidates'
 import './chip.css'
 
 /** Bytes, in KiB where there are many. */
@@ -24,14 +30,25 @@ const Bytes = ({ count }: { count: number }) => {
 
 const ChipPage = () => {
   const { analysis, edit } = useStage()
-  const { candidates } = analysis.chip
+  const candidates = useCandidates()
+  const [filter, setFilter] = useState(noFilter)
   const [picked, setPicked] = useState<string[]>([])
+  const [opened, setOpened] = useState<string>()
   const compare = picked
-    .map((id) => candidates.find((c) => c.chip.id === id)?.chip)
+    .map((id) => candidates.list.find((c) => c.chip.id === id)?.chip)
     .filter((c) => c !== undefined)
   const pick = (id: string) =>
-    setPicked((p) => (p.includes(id) ? p.filter((x) => x !== id) : [...p.slice(-1), id]))
-  const choose = (c: CandidateChip) => edit({ kind: 'chooseChip', part: c.chip.id, name: c.chip.name })
+    setPicked((p) => (p.includes(id) ? p.filter((x) => x !== id) : [...p.slice(-3), id]))
+  const own = analysis.chip.chip
+  const moveTo = (c: CandidateChip): Edit => ({
+    kind: 'chooseChip',
+    part: c.chip.id,
+    name: c.chip.name,
+    kept: own ? carriedOver(own, c.chip, analysis.pins.assignment) : undefined,
+  })
+  const shown = candidates.list.filter((c) => passes(c, filter))
+  const anatomy =
+    candidates.list.find((c) => c.chip.id === opened)?.chip.board ?? (opened ? undefined : own?.board)
   return (
     <div className="chip-page">
       <h1>Chip</h1>
@@ -40,12 +57,28 @@ const ChipPage = () => {
           No signals are asked for yet, so every chip fits. Add devices on the Needs page first.
         </p>
       )}
+      <Filters filter={filter} set={setFilter} />
+      <p className="faint progress" role="status">
+        {candidates.done < candidates.total ? (
+          <>
+            {candidates.done} of {candidates.total} solved{' '}
+            <Button onClick={candidates.stopped ? candidates.goOn : candidates.stop}>
+              {candidates.stopped ? 'Go on' : 'Stop'}
+            </Button>
+          </>
+        ) : (
+          <>
+            All {candidates.total} solved, {candidates.list.filter((c) => c.fits).length} fit
+            {shown.length < candidates.list.length && `, ${shown.length} shown`}.
+          </>
+        )}
+      </p>
       <div className="scroll-x">
         <table className="ruled candidates">
           <thead>
             <tr>
               <th scope="col">Side by side</th>
-              <th scope="col">Chip</th>
+              <th scope="col">Chip, module or board</th>
               <th scope="col">Does it fit?</th>
               <th scope="col" className="right">
                 Legs left
@@ -63,7 +96,7 @@ const ChipPage = () => {
             </tr>
           </thead>
           <tbody>
-            {candidates.map((c) => (
+            {shown.map((c) => (
               <tr
                 key={c.chip.id}
                 className={c.chosen ? 'chosen' : undefined}
@@ -78,7 +111,18 @@ const ChipPage = () => {
                   />
                 </td>
                 <td>
-                  <b>{c.chip.name}</b>
+                  {c.chip.board ? (
+                    <button
+                      type="button"
+                      className="plain-button board-name"
+                      aria-expanded={anatomy?.id === c.chip.id}
+                      onClick={() => setOpened(c.chip.id)}
+                    >
+                      {c.chip.name}
+                    </button>
+                  ) : (
+                    <b>{c.chip.name}</b>
+                  )}
                   <br />
                   <span className="faint">
                     {c.chip.package.name}, {c.chip.package.solder}
@@ -86,7 +130,15 @@ const ChipPage = () => {
                 </td>
                 <td className="verdict">
                   {c.fits ? (
-                    <span className="settled">fits</span>
+                    <>
+                      <span className="settled">fits</span>
+                      {c.but.length > 0 && (
+                        <span className="faint">
+                          , but {c.but[0]}
+                          {c.but.length > 1 && `, and ${c.but.length - 1} more`}
+                        </span>
+                      )}
+                    </>
                   ) : (
                     <>
                       <span className="stops">no:</span> {c.no.join('; ')}
@@ -117,9 +169,17 @@ const ChipPage = () => {
                   {c.chosen ? (
                     <span className="settled">chosen</span>
                   ) : (
-                    <Button onClick={() => choose(c)} aria-label={`Choose ${c.chip.name}`}>
-                      Choose
-                    </Button>
+                    <>
+                      <Button onClick={() => edit(moveTo(c))} aria-label={`Choose ${c.chip.name}`}>
+                        Choose
+                      </Button>
+                      {own && (
+                        <PreviewedFix
+                          ask="What if?"
+                          fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
+                        />
+                      )}
+                    </>
                   )}
                 </td>
               </tr>
@@ -127,9 +187,12 @@ const ChipPage = () => {
           </tbody>
         </table>
       </div>
-      {compare.length === 1 && <p className="faint">Tick a second one to see the two side by side.</p>}
-      {compare.length === 2 && <Comparison a={compare[0]!} b={compare[1]!} />}
-      {analysis.chip.chip && <ClockPart />}
+      {compare.length === 1 && (
+        <p className="faint">Tick a second one to see them side by side, four at most.</p>
+      )}
+      {compare.length > 1 && <Comparison chips={compare} />}
+      {anatomy && <AnatomyPart board={anatomy} />}
+      {own && !own.board && <ClockPart />}
     </div>
   )
 }

@@ -1,38 +1,45 @@
 import { compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
 
-/** Two chips, what differs first. */
-export const Comparison = ({ a, b }: { a: Chip; b: Chip }) => {
-  const rows = compareChips(a, b)
+/** Two to four carriers, what differs first. */
+export const Comparison = ({ chips }: { chips: Chip[] }) => {
+  const rows = compareChips(chips)
   const same = rows.filter((r) => !r.differs)
+  const names = chips.map((c) => c.name)
   return (
     <section aria-labelledby="compare">
       <h2 id="compare">
-        {a.name} and {b.name}
+        {names.slice(0, -1).join(', ')} and {names.at(-1)}
       </h2>
-      <table className="ruled compare">
-        <thead>
-          <tr>
-            <th scope="col">What differs</th>
-            <th scope="col">{a.name}</th>
-            <th scope="col">{b.name}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows
-            .filter((r) => r.differs)
-            .map((r) => (
-              <tr key={r.fact}>
-                <th scope="row">{r.fact}</th>
-                <td>{r.a}</td>
-                <td>{r.b}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <div className="scroll-x">
+        <table className="ruled compare">
+          <thead>
+            <tr>
+              <th scope="col">What differs</th>
+              {chips.map((c) => (
+                <th scope="col" key={c.id}>
+                  {c.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows
+              .filter((r) => r.differs)
+              .map((r) => (
+                <tr key={r.fact}>
+                  <th scope="row">{r.fact}</th>
+                  {r.values.map((value, i) => (
+                    <td key={chips[i]!.id}>{value}</td>
+                  ))}
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
       {same.length > 0 && (
         <p className="faint">
-          The same on both: {same.map((r) => `${r.fact.toLowerCase()} (${r.a})`).join(', ')}.
+          The same on all: {same.map((r) => `${r.fact.toLowerCase()} (${r.values[0]})`).join(', ')}.
         </p>
       )}
     </section>

@@ -1,0 +1,134 @@
+// What a board is made of, what each block draws, and what a board of one's own does with it.
+
+import { type Design, type Edit } from '../design'
+import { partOrigin, type Worked } from '../findings'
+import { type Board, type Chip, findPart, type Library } from '../parts'
+import { add, exactly, fullRange, type Range } from '../quantity'
+import { placesOf } from './carrier'
+
+export type Block = Board['blocks'][number]
+
+export interface Anatomy {
+  board: Board
+  /** The bare chip or module on it. */
+  bare?: Chip
+  blocks: Block[]
+  /** What the blocks draw beside the chip. */
+  asleep: Worked
+  awake: Worked
+  /** Asleep, of the blocks that a board of one's own copies. */
+  standaloneAsleep: Worked
+  /** The chip alone in its deepest sleep. */
+  chipAsleep?: Worked
+  /** Chip pins that no header brings out, by what keeps them. */
+  hidden: string[]
+}
+
+const sum = (
+  board: Board,
+  blocks: Block[],
+  which: 'asleep' | 'awake',
+  label: string,
+  symbol: string,
+): Worked => ({
+  label,
+  symbol,
+  value: blocks.reduce<Range>((total, b) => add(total, fullRange(b[which])), exactly(0)),
+  unit: 'A',
+  formula: blocks.map((_, i) => `I${i + 1}`).join(' + ') || '0',
+  inputs: blocks.map((b, i) => ({
+    symbol: `I${i + 1}`,
+    label: b.name,
+    value: fullRange(b[which]),
+    unit: 'A',
+    origin: partOrigin(board, `blocks.${b.id}.${which}`, b[which]),
+  })),
+})
+
+export const anatomyOf = (board: Board, library: Library): Anatomy => {
+  const bare = findPart(library, 'chip', board.chip)
+  const brought = new Set(placesOf(board).flatMap((p) => p.pin ?? []))
+  const sleep = bare?.modes.filter((m) => m.kind === 'sleep').at(-1)
+  return {
+    board,
+    bare,
+    blocks: board.blocks,
+    asleep: sum(
+      board,
+      board.blocks,
+      'asleep',
+      'What the board’s blocks draw while the chip sleeps',
+      'I_asleep',
+    ),
+    awake: sum(
+      board,
+      board.blocks,
+      'awake',
+      'What the board’s blocks draw beside the running chip',
+      'I_awake',
+    ),
+    standaloneAsleep: sum(
+      board,
+      board.blocks.filter((b) => b.standalone === 'copy'),
+      'asleep',
+      'What the copied blocks draw while the chip sleeps',
+      'I_copied',
+    ),
+    chipAsleep: bare &&
+      sleep && {
+        label: `${bare.name}, ${sleep.name}`,
+        symbol: 'I_chip',
+        value: fullRange(sleep.current),
+        unit: 'A',
+        formula: 'I_sleep',
+        inputs: [
+          {
+            symbol: 'I_sleep',
+            label: sleep.name,
+            value: fullRange(sleep.current),
+            unit: 'A',
+            origin: partOrigin(bare, `modes.${sleep.id}.current`, sleep.current),
+          },
+        ],
+      },
+    hidden: (bare?.pins ?? [])
+      .filter((p) => ['io', 'input', 'output'].includes(p.type) && !brought.has(p.id))
+      .map((p) => p.id),
+  }
+}
+
+/** The plan on another carrier’s pins: by header position where both have the same footprint, else by pin name. */
+export const carriedOver = (
+  from: Chip,
+  to: Chip,
+  assignment: Record<string, string>,
+): Record<string, string> => {
+  const foot = (c: Chip) => c.board?.headers[0]?.footprint
+  const known = new Set(to.pins.map((p) => p.id))
+  const same = foot(from) !== undefined && foot(from) === foot(to)
+  const positions = same ? new Map(placesOf(to.board!).map((p) => [p.number, p.pin])) : undefined
+  return Object.fromEntries(
+    Object.entries(assignment).flatMap(([signal, pin]) => {
+      const leg = from.pins.find((p) => p.id === pin)?.legs[0]
+      const there = positions ? (leg === undefined ? undefined : positions.get(leg)) : pin
+      return there !== undefined && known.has(there) ? [[signal, there]] : []
+    }),
+  )
+}
+
+/** Builds the project around the bare chip of a board, leg by leg as it was wired to the board. */
+export const standaloneEdit = (
+  design: Design,
+  { board, bare }: Anatomy,
+  assignment: Record<string, string>,
+): Edit | undefined =>
+  bare && design.chip.part === board.id
+    ? {
+        kind: 'makeStandalone',
+        part: bare.id,
+        name: bare.name,
+        kept: assignment,
+        clock: board.clock,
+        regulator: board.regulator,
+      }
+    : undefined

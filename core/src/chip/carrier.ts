@@ -1,0 +1,127 @@
+// What carries the project: a bare chip or module as its file gives it, or a board, seen as the chip on it with the
+// board's header positions for legs and the board's own loads and limits on them. Every later stage works on this.
+
+import type { Design } from '../design'
+import { type Board, type Chip, type ChipPin, findPart, type Library, type PinAttribute } from '../parts'
+import { formatQuantity, fullRange } from '../quantity'
+
+/** A header position in the order in which positions are numbered: header by header, as the board file lists them. */
+export interface Place {
+  number: number
+  header: string
+  label: string
+  pin?: string
+  rail?: string
+  program?: number
+}
+
+export const placesOf = (board: Board): Place[] =>
+  board.headers
+    .flatMap((header) => header.positions.map((position) => ({ header, position })))
+    .map(({ header, position }, i) => ({
+      number: i + 1,
+      header: header.name,
+      label: position.label,
+      pin: position.pin,
+      rail: position.rail,
+      program: position.number,
+    }))
+
+const lampOf = (board: Board, pin: string): PinAttribute[] =>
+  (board.loads ?? [])
+    .filter((load) => load.pin === pin)
+    .map((load) => ({
+      kind: 'on-board-lamp',
+      reason: `${load.what}${load.current ? `, ${formatQuantity(fullRange(load.current).max, 'A', 2)}` : ''}, on the board`,
+      source: load.source,
+    }))
+
+/** The chip as the board offers it. Legs are the positions of the headers; pins that no header brings out are gone. */
+const onBoard = (board: Board, chip: Chip): Chip => {
+  const places = placesOf(board)
+  const pins: ChipPin[] = []
+  const signalPins = new Map(chip.pins.map((p) => [p.id, p]))
+  for (const place of places) {
+    const known = place.pin && signalPins.get(place.pin)
+    const id = known ? known.id : place.label
+    const there = pins.find((p) => p.id === id || (known === '' && p.id === place.label))
+    if (there) {
+      there.legs.push(place.number)
+      there.labels!.push(place.label)
+      continue
+    }
+    const program = place.program === undefined ? undefined : { number: place.program }
+    pins.push(
+      known
+        ? {
+            ...known,
+            ...program,
+            legs: [place.number],
+            labels: [place.label],
+            names: [...new Set([place.label, ...(known.names ?? [])])].filter((n) => n !== known.id),
+            attributes: [
+              ...(known.attributes ?? []).filter((a) => a.kind !== 'oscillator'),
+              ...lampOf(board, known.id),
+            ],
+          }
+        : {
+            id,
+            legs: [place.number],
+            labels: [place.label],
+            type: place.rail === 'GND' ? 'ground' : place.rail === 'LOGIC' ? 'supply' : 'none',
+            rail: place.rail,
+          },
+    )
+  }
+  const own = fullRange(chip.limits.pinRecommended).max
+  const given = board.pinCurrent && fullRange(board.pinCurrent).max
+  return {
+    ...chip,
+    id: board.id,
+    name: board.name,
+    maker: board.maker,
+    description: board.description,
+    price: board.price,
+    package: {
+      ...chip.package,
+      name: `board with ${board.headers.length} headers`,
+      style: 'two-sided',
+      legs: places.length,
+      solder: 'through-hole',
+    },
+    limits:
+      given !== undefined && given < own
+        ? { ...chip.limits, pinRecommended: board.pinCurrent! }
+        : chip.limits,
+    pins,
+    matrix: chip.matrix?.map((m) => ({ ...m, pins: m.pins.filter((id) => pins.some((p) => p.id === id)) })),
+    programming: [],
+    support: { ...chip.support, decoupling: [], bulk: undefined, reset: undefined },
+    board,
+  }
+}
+
+/** The chip, or the chip as a board offers it; undefined when the library has no such carrier. */
+export const carrierOf = (library: Library, id: string | undefined): Chip | undefined => {
+  const board = findPart(library, 'board', id)
+  if (!board) return findPart(library, 'chip', id)
+  const chip = findPart(library, 'chip', board.chip)
+  return chip && onBoard(board, chip)
+}
+
+/** Every carrier there is. */
+export const carriers = (library: Library): Chip[] =>
+  Object.values(library.parts).flatMap((part) =>
+    part.kind === 'chip' || part.kind === 'board' ? (carrierOf(library, part.id) ?? []) : [],
+  )
+
+/** The design as its board settles it: the board's own regulator and clock, unless the builder chose another. */
+export const asCarried = (design: Design, library: Library): Design => {
+  const board = findPart(library, 'board', design.chip.part)
+  if (!board) return design
+  return {
+    ...design,
+    chip: { ...design.chip, clock: board.clock },
+    power: { ...design.power, regulator: board.regulator },
+  }
+}

@@ -1,0 +1,103 @@
+import { anatomyOf, standaloneEdit } from '@root-board/core/chip'
+import type { Board } from '@root-board/core/parts'
+import { formatQuantity, fullRange } from '@root-board/core/quantity'
+import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
+import { PreviewedFix } from '../../shared/PreviewedFix'
+
+const verdicts = { copy: 'copy it', 'leave out': 'leave it out', choose: 'choose anew' }
+
+/** The blocks of a board: what each does and draws, and what a board of one's own does with it. */
+export const AnatomyPart = ({ board }: { board: Board }) => {
+  const { library, design, analysis } = useStage()
+  const anatomy = anatomyOf(board, library)
+  const standalone = standaloneEdit(design, anatomy, analysis.pins.assignment)
+  const amps = (r: Parameters<typeof fullRange>[0]) => {
+    const value = fullRange(r).max
+    return value === 0 ? 'nothing' : formatQuantity(value, 'A', 2)
+  }
+  return (
+    <section aria-labelledby="anatomy">
+      <h2 id="anatomy">What {board.name} is made of</h2>
+      <div className="scroll-x">
+        <table className="ruled anatomy">
+          <thead>
+            <tr>
+              <th scope="col">Block</th>
+              <th scope="col">What it does</th>
+              <th scope="col" className="right">
+                Asleep
+              </th>
+              <th scope="col" className="right">
+                Awake
+              </th>
+              <th scope="col">Legs</th>
+              <th scope="col">On a board of your own</th>
+            </tr>
+          </thead>
+          <tbody>
+            {anatomy.blocks.map((b) => (
+              <tr key={b.id}>
+                <th scope="row">{b.name}</th>
+                <td>{b.does}</td>
+                <td className="right mono">{amps(b.asleep)}</td>
+                <td className="right mono">{amps(b.awake)}</td>
+                <td className="mono">{b.pins?.join(', ') ?? ''}</td>
+                <td>
+                  <b>{verdicts[b.standalone]}</b>
+                  <span className="faint">: {b.why}</span>
+                </td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">Together</th>
+              <td>
+                {anatomy.chipAsleep && (
+                  <>
+                    {anatomy.bare!.name} alone sleeps at <Num worked={anatomy.chipAsleep} />
+                  </>
+                )}
+              </td>
+              <td className="right mono">
+                <Num worked={anatomy.asleep} />
+              </td>
+              <td className="right mono">
+                <Num worked={anatomy.awake} />
+              </td>
+              <td />
+              <td>
+                asleep, what is copied: <Num worked={anatomy.standaloneAsleep} />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      {(board.links ?? []).length > 0 && (
+        <>
+          <h3>Links on the board</h3>
+          <ul>
+            {board.links!.map((l) => (
+              <li key={l.id}>
+                <b>{l.name}</b> ({l.kind}):{' '}
+                {l.positions
+                  .map((p) => `${p.id}${p.id === l.factory ? ', as it leaves the factory' : ''}: ${p.effect}`)
+                  .join('; ')}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {anatomy.hidden.length > 0 && (
+        <p className="faint">
+          No header brings out <span className="mono">{anatomy.hidden.join(', ')}</span>.
+        </p>
+      )}
+      {standalone && (
+        <PreviewedFix
+          ask={`Make it standalone: build around the bare ${anatomy.bare!.name}`}
+          fix={{ label: `Build around the bare ${anatomy.bare!.name}`, edits: [standalone] }}
+        />
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,71 @@
+import type { CandidateChip } from '@root-board/core/chip'
+import { fullRange } from '@root-board/core/quantity'
+
+export interface Filter {
+  fits: boolean
+  sort: 'all' | 'chips' | 'modules' | 'boards'
+  solder: 'all' | 'through-hole' | 'by hand'
+  logic: 'all' | '3.3 V' | '5 V'
+  radio: boolean
+}
+export const noFilter: Filter = { fits: false, sort: 'all', solder: 'all', logic: 'all', radio: false }
+
+const logicOf = ({ chip }: CandidateChip) => fullRange(chip.board?.logic ?? chip.supply.recommended)
+
+export const passes = (c: CandidateChip, f: Filter): boolean => {
+  const { chip } = c
+  const sort = chip.board ? 'boards' : chip.package.style === 'module' ? 'modules' : 'chips'
+  const volts = f.logic === '5 V' ? 5 : 3.3
+  const logic = logicOf(c)
+  return (
+    (!f.fits || c.fits) &&
+    (f.sort === 'all' || f.sort === sort) &&
+    (f.solder === 'all' ||
+      chip.package.solder === 'through-hole' ||
+      (f.solder === 'by hand' && chip.package.solder === 'surface by hand')) &&
+    (f.logic === 'all' || (logic.min <= volts + 0.05 && logic.max >= volts - 0.05)) &&
+    (!f.radio || chip.radio !== undefined)
+  )
+}
+
+export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => void }) => {
+  const choice = <K extends 'sort' | 'solder' | 'logic'>(
+    key: K,
+    label: string,
+    options: Record<Filter[K], string>,
+  ) => (
+    <label>
+      {label}{' '}
+      <select value={filter[key]} onChange={(e) => set({ ...filter, [key]: e.target.value as Filter[K] })}>
+        {Object.entries<string>(options).map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+  const tick = (key: 'fits' | 'radio', label: string) => (
+    <label>
+      <input
+        type="checkbox"
+        checked={filter[key]}
+        onChange={(e) => set({ ...filter, [key]: e.target.checked })}
+      />{' '}
+      {label}
+    </label>
+  )
+  return (
+    <div className="filters" role="group" aria-label="Show only">
+      {tick('fits', 'what fits')}
+      {choice('sort', 'Sort', { all: 'all', chips: 'bare chips', modules: 'modules', boards: 'boards' })}
+      {choice('solder', 'Solder', {
+        all: 'any',
+        'through-hole': 'through holes',
+        'by hand': 'by hand',
+      })}
+      {choice('logic', 'Logic', { all: 'any', '3.3 V': '3.3 V', '5 V': '5 V' })}
+      {tick('radio', 'with radio')}
+    </div>
+  )
+}

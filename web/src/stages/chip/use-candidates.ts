@@ -1,0 +1,51 @@
+import { type CandidateChip, candidateOrder } from '@root-board/core/chip'
+import type { Design } from '@root-board/core/design'
+import { useEffect, useState } from 'react'
+import { useStage } from '../../shared/analysis'
+import { worker } from '../../worker/client'
+
+export interface Candidates {
+  /** Those solved so far, best first. */
+  list: CandidateChip[]
+  done: number
+  total: number
+  stopped: boolean
+  stop: () => void
+  goOn: () => void
+}
+
+/** Every carrier of the library against the design, solved one after the other in the worker. */
+export const useCandidates = (): Candidates => {
+  const { design, library } = useStage()
+  const [known, setKnown] = useState<Map<string, { design: Design; judged: CandidateChip }>>(new Map())
+  const [stopped, setStopped] = useState(false)
+  const ids = Object.values(library.parts)
+    .filter((p) => p.kind === 'chip' || p.kind === 'board')
+    .map((p) => p.id)
+  const all = ids.join()
+  useEffect(() => {
+    if (stopped) return
+    let wanted = true
+    const run = async () => {
+      for (const id of all.split(',').filter(Boolean)) {
+        const judged = await worker.candidate(design, id)
+        if (!wanted) return
+        if (judged) setKnown((before) => new Map(before).set(id, { design, judged }))
+      }
+    }
+    void run()
+    return () => {
+      wanted = false
+    }
+  }, [design, all, stopped])
+  const list = [...known.values()].map((k) => k.judged).sort(candidateOrder)
+  const done = [...known.values()].filter((k) => k.design === design).length
+  return {
+    list,
+    done,
+    total: ids.length,
+    stopped,
+    stop: () => setStopped(true),
+    goOn: () => setStopped(false),
+  }
+}
