@@ -9,10 +9,12 @@ export const openDemo = async (
   page: Page,
   stage: string,
   change: (design: Record<string, unknown>) => void = () => undefined,
+  demo = 'darkroom-timer',
 ) => {
-  const design = JSON.parse(
-    readFileSync(new URL('../demo/darkroom-timer.json', import.meta.url), 'utf8'),
-  ) as Record<string, unknown>
+  const design = JSON.parse(readFileSync(new URL(`../demo/${demo}.json`, import.meta.url), 'utf8')) as Record<
+    string,
+    unknown
+  >
   change(design)
   const made = (await (await page.request.post('/api/projects', { data: design })).json()) as { id: string }
   await page.goto(`/projects/${made.id}/${stage}`)

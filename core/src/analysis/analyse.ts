@@ -1,17 +1,17 @@
 // The one way through: design and library in, everything computed out. The only file that knows the order of the stages.
 
 import { buildChecks, resolveBuild } from '../build'
-import { asCarried, chipChecks, resolveChip } from '../chip'
+import { asCarried, chipChecks, fittingCarrier, resolveChip } from '../chip'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
 import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
-import type { Library } from '../parts'
+import type { Chip, Library } from '../parts'
 import { pinsChecks, type PinsResult, resolvePins } from '../pins'
 import { powerChecks, railVoltage, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
-export interface Analysis extends Omit<Stages, 'library'> {
+export interface Analysis extends Omit<Stages, 'library' | 'fitting'> {
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -45,10 +45,12 @@ export const analyse = (decided: Design, library: Library): Analysis => {
   const needs = settled(design, library, asked, pins)
   const power = resolvePower(design, library, needs, chip.chip, clock, pins)
   const build = resolveBuild(design, library, needs, clock, pins, power)
+  let found: { chip: Chip | undefined } | undefined
+  const fitting = () => (found ??= { chip: fittingCarrier(design, library, asked, rail) }).chip
   const stages = { design, needs, chip, clock, pins, power, build }
   return {
     ...stages,
-    findings: inOrder(runChecks(allChecks, { ...stages, library }), stageNames),
+    findings: inOrder(runChecks(allChecks, { ...stages, library, fitting }), stageNames),
     gauges: gaugesOf(stages),
   }
 }

@@ -16,7 +16,13 @@ export interface Gauge {
   corner: 'min' | 'typ' | 'max'
 }
 
-export const gaugesOf = ({ design, chip, pins, power, build }: Omit<Stages, 'library'>): Gauge[] => [
+export const gaugesOf = ({
+  design,
+  chip,
+  pins,
+  power,
+  build,
+}: Omit<Stages, 'library' | 'fitting'>): Gauge[] => [
   {
     id: 'budget',
     label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',

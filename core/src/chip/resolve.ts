@@ -2,7 +2,7 @@
 
 import { resolveClock } from '../clock'
 import type { Design } from '../design'
-import { fromPart, fromWorked, type Stages, type Worked } from '../findings'
+import { fromPart, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
 import { asCarried, carrierOf, carriers } from './carrier'
@@ -121,16 +121,16 @@ export const candidateOrder = (a: CandidateChip, b: CandidateChip): number =>
   a.chip.id.localeCompare(b.chip.id)
 
 /** Another carrier that fits, the cheapest; for fixes, when the chosen one can't work. */
-export const fittingCarrier = ({
-  design,
-  library,
-  needs,
-  power,
-}: Pick<Stages, 'design' | 'library' | 'needs' | 'power'>): Chip | undefined =>
+export const fittingCarrier = (
+  design: Design,
+  library: Library,
+  needs: NeedsResult,
+  rail: Worked | undefined,
+): Chip | undefined =>
   carriers(library)
     .filter((c) => c.id !== design.chip.part)
     .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))
-    .find((chip) => judgeChip(chip, design, library, needs, power.rail).fits)
+    .find((chip) => judgeChip(chip, design, library, needs, rail).fits)
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0

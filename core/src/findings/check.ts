@@ -5,7 +5,7 @@ import type { ChipResult } from '../chip'
 import type { ClockResult } from '../clock'
 import type { Design, StageName } from '../design'
 import type { NeedsResult } from '../needs'
-import type { Library } from '../parts'
+import type { Chip, Library } from '../parts'
 import type { PinsResult } from '../pins'
 import type { PowerResult } from '../power'
 import type { Finding } from './finding'
@@ -20,6 +20,8 @@ export interface Stages {
   pins: PinsResult
   power: PowerResult
   build: BuildResult
+  /** Another carrier that would fit, the cheapest; found only when a check asks, since it solves many. */
+  fitting: () => Chip | undefined
 }
 
 export interface Check {

@@ -109,6 +109,21 @@ const asVariant = (part: Device, id: string | undefined): Device => {
 const chosenWiring = (need: NeedDevice, part: Device): DeviceWiring | undefined =>
   part.wirings.find((w) => w.id === need.wiring)
 
+/** Several of a kind take the addresses that their links offer, one after the other from the chosen one. */
+const withAddress = (wiring: DeviceWiring, need: NeedDevice, index: number): DeviceWiring => {
+  if (wiring.address === undefined || !wiring.addresses) return wiring
+  const all = [
+    { address: wiring.address, links: wiring.links },
+    ...wiring.addresses.filter((a) => a.address !== wiring.address),
+  ]
+  const first = Math.max(
+    0,
+    all.findIndex((a) => a.address === need.address),
+  )
+  const own = all[(first + index) % all.length]!
+  return { ...wiring, address: own.address, links: { ...wiring.links, ...own.links } }
+}
+
 const instancesOf = (
   need: NeedDevice,
   part: Device,
@@ -119,7 +134,7 @@ const instancesOf = (
     need,
     name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
     part,
-    wiring,
+    wiring: withAddress(wiring, need, i),
   }))
 }
 

@@ -5,7 +5,7 @@ import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring 
 import type { CostItem } from './costs'
 import { type Demand, linksToSet, makeDemand, type Offer, type PinChoices } from './demand'
 import { tidy } from './tidy'
-import { keepsBudgets, nextPlans, smallestClash, solvePlan, type Solution } from './solve'
+import { keepsBudgets, nextPlans, type Same, smallestClash, solvePlan, type Solution } from './solve'
 
 export interface Wire {
   signal: SignalNeed
@@ -170,7 +170,7 @@ export interface NextPlan {
 const troubles = (wires: Wire[]): Map<string, string> =>
   new Map(wires.flatMap((w) => w.items.map((i) => [`${w.signal.id} ${i.name}`, i.reason])))
 
-/** The next best plans that differ from the best in more than moving a signal to a leg that is just as good. */
+/** The next best plans that differ from the best in more than moving signals to legs of the same unit and price. */
 export const nextBestPlans = (
   chip: Chip,
   needs: OpenNeeds,
@@ -180,11 +180,10 @@ export const nextBestPlans = (
   count = 3,
 ): NextPlan[] => {
   const demand = makeDemand(chip, needs, choices, taken)
-  const same = (a: Offer, b: Offer) =>
-    a.pin === b.pin || (a.units[0] === b.units[0] && a.units[0]! < 0 && a.cost === b.cost)
+  const same: Same = (a, b) => a.units[0] === b.units[0] && a.cost === b.cost
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
   const old = troubles(best.wires)
-  return nextPlans(demand.problem, count, same as Parameters<typeof nextPlans>[2]).map((solution) => {
+  const plans = nextPlans(demand.problem, 3 * count, same).map((solution): NextPlan => {
     const { wires, wirings } = readSolution(demand, solution, choices)
     const after = new Map(wires.map((w) => [w.signal.id, w.pin.id]))
     const names = new Map([...best.wires, ...wires].map((w) => [w.signal.id, w.signal.name]))
@@ -203,6 +202,12 @@ export const nextBestPlans = (
       givesUp: only(now, old),
     }
   })
+  // Two units of a kind on the same legs are no other plan to the builder.
+  const wiringOf = (p: NextPlan) => JSON.stringify(p.wires.map((w) => [w.signal.id, w.pin.id]))
+  const seen = new Set<string>()
+  return plans
+    .filter((p) => p.differs.length > 0 && !seen.has(wiringOf(p)) && seen.add(wiringOf(p)))
+    .slice(0, count)
 }
 
 /** “5 analog inputs are asked for, and 4 legs can serve them”. */

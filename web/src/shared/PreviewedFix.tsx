@@ -3,18 +3,36 @@
 import type { Preview } from '@root-board/core/analysis'
 import type { Fix } from '@root-board/core/findings'
 import { Button } from '@mui/material'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { worker } from '../worker/client'
 import { useStage } from './analysis'
 
 /** Pressed once it says what it would change, pressed again it does it. */
-export const PreviewedFix = ({ fix, ask = fix.label }: { fix: Fix; ask?: string }) => {
+interface Props {
+  fix: Fix
+  /** What the first button says, where that is not the change itself. */
+  ask?: string
+  /** Asked already: shows the preview at once, and says when the builder wants it gone. */
+  asked?: { close: () => void }
+}
+
+export const PreviewedFix = ({ fix, ask = fix.label, asked }: Props) => {
   const { design, edit } = useStage()
   const [preview, setPreview] = useState<Preview>()
   const apply = () => {
     edit(fix.edits, fix.label)
-    setPreview(undefined)
+    close()
   }
+  const close = () => {
+    setPreview(undefined)
+    asked?.close()
+  }
+  const waiting = asked !== undefined && preview === undefined
+  const wanted = JSON.stringify(fix.edits)
+  useEffect(() => {
+    if (waiting) void worker.preview(design, JSON.parse(wanted) as Fix['edits']).then(setPreview)
+  }, [waiting, design, wanted])
+  if (waiting) return <p className="faint">Working it out …</p>
   if (!preview)
     return (
       <Button className="fix" onClick={() => void worker.preview(design, fix.edits).then(setPreview)}>
@@ -27,7 +45,12 @@ export const PreviewedFix = ({ fix, ask = fix.label }: { fix: Fix; ask?: string 
       <ul>
         {preview.cleared.length > 0 && (
           <li className="settled">
-            clears {preview.cleared.length === 1 ? 'one finding' : `${preview.cleared.length} findings`}
+            clears{' '}
+            {preview.cleared.length === 1
+              ? asked
+                ? 'one finding'
+                : 'this finding'
+              : `${preview.cleared.length} findings`}
           </li>
         )}
         {preview.appearing.map((f) => (
@@ -46,7 +69,7 @@ export const PreviewedFix = ({ fix, ask = fix.label }: { fix: Fix; ask?: string 
       <Button variant="contained" color="primary" onClick={apply} autoFocus className="do-it">
         Do it
       </Button>{' '}
-      <Button onClick={() => setPreview(undefined)}>Not now</Button>
+      <Button onClick={close}>Not now</Button>
     </div>
   )
 }

@@ -1,5 +1,4 @@
 import type { Check } from '../../findings'
-import { fittingCarrier } from '../resolve'
 
 export const memoryShort: Check = {
   id: 'chip.memory-short',
@@ -12,7 +11,7 @@ export const memoryShort: Check = {
       chip: { chip, own },
     } = stages
     if (!chip || !own || (own.programLeft >= 0 && own.dataLeft >= 0)) return []
-    const roomy = fittingCarrier(stages)
+    const roomy = stages.fitting()
     const short =
       own.programLeft < 0
         ? (['program', -own.programLeft, needs.program] as const)

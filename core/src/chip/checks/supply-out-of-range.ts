@@ -1,6 +1,5 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
-import { fittingCarrier } from '../resolve'
 
 export const supplyOutOfRange: Check = {
   id: 'chip.supply-out-of-range',
@@ -18,7 +17,7 @@ export const supplyOutOfRange: Check = {
     const rail = power.rail.value
     if (rail.min >= recommended.min && rail.max <= recommended.max) return []
     const dead = rail.max > absolute.max
-    const other = fittingCarrier(stages)
+    const other = stages.fitting()
     const regulators = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
     return [
       {

@@ -1,5 +1,4 @@
 import type { Check } from '../../findings'
-import { fittingCarrier } from '../resolve'
 
 export const unknownChip: Check = {
   id: 'chip.unknown',
@@ -9,7 +8,7 @@ export const unknownChip: Check = {
   run: (stages) => {
     const { chip } = stages
     if (!chip.missing) return []
-    const best = fittingCarrier(stages)
+    const best = stages.fitting()
     return [
       {
         id: 'chip.unknown',

@@ -64,6 +64,10 @@ export const boardSchema = object({
     )
     .required(),
   pinCurrent: rated('A', 'recommended').optional(),
+  /** Devices of the board on its I2C bus. */
+  addresses: array()
+    .of(object({ unit: identifier(), address: count(), what: text(), source: optionalText() }).exact())
+    .optional(),
   length: quantity('m').optional(),
   width: quantity('m').optional(),
 }).exact()

@@ -26,6 +26,18 @@ export const moveToBest = (stages: Stages, { signal, pin }: Wire): Fix[] => {
   return [{ label: `Move ${signal.name} to ${best}`, edits: [move] }]
 }
 
+/** Where only the radio stands in the way: pause it for the reading, or live without. */
+const radioAnswers = ({ signal, impossible }: Wire): Fix[] =>
+  impossible?.includes('while the radio is on')
+    ? (['pause', 'accept'] as const).map((answer) => ({
+        label:
+          answer === 'pause'
+            ? `Pause the radio to read ${signal.name}`
+            : `Accept that ${signal.name} fails while the radio is on`,
+        edits: [{ kind: 'answerRadio', signal: signal.id, name: signal.name, answer }],
+      }))
+    : []
+
 export const cannotServe: Check = {
   id: 'pins.cannot-serve',
   stage: 'pins',
@@ -49,6 +61,7 @@ export const cannotServe: Check = {
           ],
           fixes: [
             ...moveToBest(stages, wire),
+            ...radioAnswers(wire),
             {
               label: 'Release the lock',
               edits: [{ kind: 'unlockSignal' as const, signal: wire.signal.id, name: wire.signal.name }],

@@ -1,4 +1,3 @@
-import { fittingCarrier } from '../../chip'
 import type { Check, Fix } from '../../findings'
 
 export const clash: Check = {
@@ -15,7 +14,7 @@ export const clash: Check = {
     } = stages
     if (!chip.chip || !plan || plan.status !== 'clash') return []
     const locked = plan.clash.filter((s) => design.pins.locks[s.id])
-    const other = fittingCarrier(stages)
+    const other = stages.fitting()
     const devices = [
       ...new Map(
         [

@@ -1,9 +1,24 @@
 import type { Check } from '../../findings'
+import { addressClash } from './address-clash'
 import { cannotServe } from './cannot-serve'
 import { clash } from './clash'
 import { inputLevel } from './input-level'
 import { ledOverLimit } from './led-over-limit'
 import { legTotal } from './leg-total'
+import { loadedDesign } from './loaded-design'
 import { programmingFight } from './programming-fight'
+import { radioConverter } from './radio-converter'
+import { startupTwitch } from './startup-twitch'
 
-export const pinsChecks: Check[] = [clash, cannotServe, ledOverLimit, legTotal, programmingFight, inputLevel]
+export const pinsChecks: Check[] = [
+  clash,
+  cannotServe,
+  ledOverLimit,
+  legTotal,
+  programmingFight,
+  inputLevel,
+  radioConverter,
+  loadedDesign,
+  addressClash,
+  startupTwitch,
+]

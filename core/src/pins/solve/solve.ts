@@ -27,7 +27,14 @@ export const solvePlan = (problem: PlanProblem, { maxNodes = 100_000 }: SolveOpt
   let rootBound: number | undefined
   const costs = new Float64Array(rows * Math.max(pins, 1))
   const pick = new Int32Array(rows * Math.max(pins, 1))
-  const optionCount = 1 + Math.max(-1, ...choices.flatMap((c) => c.options.map((o) => o.id)))
+  const offered = new Set(choices.flatMap((c) => c.options.map((o) => o.id)))
+  const optionCount =
+    1 +
+    signals.reduce(
+      (most, s) =>
+        s.candidates.reduce((m, c) => Math.max(m, c.option ?? -1), Math.max(most, ...(s.when ?? []))),
+      Math.max(-1, ...offered),
+    )
   /** Signals that only this option asks for, so that its price can count their cheapest legs. */
   const asks: number[][] = Array.from({ length: optionCount }, () => [])
   signals.forEach((s, i) => {
@@ -169,8 +176,8 @@ export const solvePlan = (problem: PlanProblem, { maxNodes = 100_000 }: SolveOpt
 
   if (choices.every((c) => c.options.length > 0))
     search(
-      signals.map((s) => s.candidates),
-      new Uint8Array(optionCount),
+      signals.map((s) => s.candidates.filter((c) => c.option === undefined || offered.has(c.option))),
+      Uint8Array.from({ length: optionCount }, (_, id) => (offered.has(id) ? undecided : dropped)),
       0,
     )
   if (nodes >= maxNodes) return { status: 'stopped', ...best, bound: rootBound ?? 0, nodes }

@@ -19,7 +19,8 @@ import './chip.css'
 /** Bytes, in KiB where there are many. */
 const Bytes = ({ count }: { count: number }) => {
   const size = Math.abs(count)
-  const text = size >= 1024 ? `${Number((size / 1024).toPrecision(3))} KiB` : `${size} B`
+  const [scale, unit] = size >= 2 ** 20 ? [2 ** 20, 'MiB'] : size >= 1024 ? [1024, 'KiB'] : [1, 'B']
+  const text = `${Number((size / scale).toPrecision(3))} ${unit}`
   return (
     <span className="mono">
       {count < 0 && '−'}
@@ -28,11 +29,19 @@ const Bytes = ({ count }: { count: number }) => {
   )
 }
 
+/** What it may be fed with: a bare chip’s supply, a board’s input. */
+const feed = ({ chip }: CandidateChip) => {
+  const range = fullRange(chip.board?.input ?? chip.supply.recommended)
+  return `${range.min}…${formatQuantity(range.max, 'V')}`
+}
+
 const ChipPage = () => {
   const { analysis, edit } = useStage()
   const candidates = useCandidates()
   const [filter, setFilter] = useState(noFilter)
   const [picked, setPicked] = useState<string[]>([])
+  const [asked, setAsked] = useState<string>()
+  const [justChosen, setJustChosen] = useState<string>()
   const [opened, setOpened] = useState<string>()
   const compare = picked
     .map((id) => candidates.list.find((c) => c.chip.id === id)?.chip)
@@ -46,12 +55,23 @@ const ChipPage = () => {
     name: c.chip.name,
     kept: own ? carriedOver(own, c.chip, analysis.pins.assignment) : undefined,
   })
+  const choose = (c: CandidateChip) => {
+    setJustChosen(c.chip.id)
+    edit(moveTo(c))
+  }
   const shown = candidates.list.filter((c) => passes(c, filter))
   const anatomy =
     candidates.list.find((c) => c.chip.id === opened)?.chip.board ?? (opened ? undefined : own?.board)
   return (
     <div className="chip-page">
-      <h1>Chip</h1>
+      <header className="chip-head">
+        <h1>Chip</h1>
+        {compare.length > 1 && (
+          <Button onClick={() => document.getElementById('compare')?.scrollIntoView()}>
+            To the {compare.length} side by side
+          </Button>
+        )}
+      </header>
       {analysis.needs.signals.length === 0 && (
         <p className="empty">
           No signals are asked for yet, so every chip fits. Add devices on the Needs page first.
@@ -77,13 +97,14 @@ const ChipPage = () => {
         <table className="ruled candidates">
           <thead>
             <tr>
-              <th scope="col">Side by side</th>
+              <th scope="col">
+                <span className="visually-hidden">Side by side</span>
+              </th>
               <th scope="col">Chip, module or board</th>
               <th scope="col">Does it fit?</th>
               <th scope="col" className="right">
                 Legs left
               </th>
-              <th scope="col">Supply</th>
               <th scope="col" className="right">
                 Memory left
               </th>
@@ -96,7 +117,7 @@ const ChipPage = () => {
             </tr>
           </thead>
           <tbody>
-            {shown.map((c) => (
+            {shown.map((c) => [
               <tr
                 key={c.chip.id}
                 className={c.chosen ? 'chosen' : undefined}
@@ -125,7 +146,8 @@ const ChipPage = () => {
                   )}
                   <br />
                   <span className="faint">
-                    {c.chip.package.name}, {c.chip.package.solder}
+                    {c.chip.board ? c.chip.description : `${c.chip.package.name}, ${c.chip.package.solder}`};{' '}
+                    <span className="mono">{feed(c)}</span>
                   </span>
                 </td>
                 <td className="verdict">
@@ -148,10 +170,6 @@ const ChipPage = () => {
                 <td className="right mono">
                   {c.status === 'clash' ? '—' : <Num worked={c.workings.left} />}
                 </td>
-                <td className="mono">
-                  {fullRange(c.chip.supply.recommended).min} …{' '}
-                  {formatQuantity(fullRange(c.chip.supply.recommended).max, 'V')}
-                </td>
                 <td className="right mono">
                   <Num worked={c.workings.program}>
                     <Bytes count={c.programLeft} />
@@ -167,23 +185,42 @@ const ChipPage = () => {
                 <td className="right mono">{euro(c.chip.price)}</td>
                 <td className="right">
                   {c.chosen ? (
-                    <span className="settled">chosen</span>
+                    <>
+                      <span className="settled">chosen</span>{' '}
+                      {!c.chip.board && (
+                        <Button
+                          autoFocus={justChosen === c.chip.id}
+                          onClick={() => document.getElementById('clock-source')?.focus()}
+                        >
+                          To its clock
+                        </Button>
+                      )}
+                    </>
                   ) : (
                     <>
-                      <Button onClick={() => edit(moveTo(c))} aria-label={`Choose ${c.chip.name}`}>
+                      {own && (
+                        <Button onClick={() => setAsked(c.chip.id)} aria-label={`What if ${c.chip.name}?`}>
+                          What if?
+                        </Button>
+                      )}{' '}
+                      <Button onClick={() => choose(c)} aria-label={`Choose ${c.chip.name}`}>
                         Choose
                       </Button>
-                      {own && (
-                        <PreviewedFix
-                          ask="What if?"
-                          fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
-                        />
-                      )}
                     </>
                   )}
                 </td>
-              </tr>
-            ))}
+              </tr>,
+              asked === c.chip.id && !c.chosen && (
+                <tr key={`${c.chip.id} what if`}>
+                  <td colSpan={7}>
+                    <PreviewedFix
+                      fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
+                      asked={{ close: () => setAsked(undefined) }}
+                    />
+                  </td>
+                </tr>
+              ),
+            ])}
           </tbody>
         </table>
       </div>

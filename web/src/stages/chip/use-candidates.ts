@@ -22,7 +22,8 @@ export const useCandidates = (): Candidates => {
   const ids = Object.values(library.parts)
     .filter((p) => p.kind === 'chip' || p.kind === 'board')
     .map((p) => p.id)
-  const all = ids.join()
+  const own = design.chip.part
+  const all = [...ids.filter((id) => id === own), ...ids.filter((id) => id !== own)].join()
   useEffect(() => {
     if (stopped) return
     let wanted = true

@@ -67,14 +67,16 @@ const DeviceRow = ({
   worked: Worked | undefined
   signals: number
 }) => {
-  const { edit } = useStage()
+  const { analysis, edit } = useStage()
   const [name, setName] = useState<string>()
   const [query] = useSearchParams()
   const asked = query.get('device') === need.id
   useEffect(() => {
     if (asked) document.getElementById(`name-${need.id}`)?.focus()
   }, [asked, need.id])
-  const wiring = part?.wirings.find((w) => w.id === need.wiring) ?? part?.wirings[0]
+  const chosenByPlan = analysis.pins.plan?.wirings.find((w) => w.need === need.id)
+  const wiring =
+    part?.wirings.find((w) => w.id === (need.wiring ?? chosenByPlan?.wiring.id)) ?? part?.wirings[0]
   const address = part?.variants?.find((v) => v.id === need.variant)?.address ?? wiring?.address
   const rename = () => {
     if (name?.trim() && name.trim() !== need.name)
@@ -117,9 +119,14 @@ const DeviceRow = ({
             <select
               className="plain"
               aria-label={`Wiring of ${need.name}`}
-              value={wiring?.id}
-              onChange={(e) => edit({ kind: 'setWiring', id: need.id, wiring: e.target.value })}
+              value={part.planChooses && !need.wiring ? '' : wiring?.id}
+              onChange={(e) => edit({ kind: 'setWiring', id: need.id, wiring: e.target.value || null })}
             >
+              {part.planChooses && (
+                <option value="">
+                  the plan chooses{chosenByPlan ? `: ${chosenByPlan.wiring.name}` : ''}
+                </option>
+              )}
               {part.wirings.map((w) => (
                 <option key={w.id} value={w.id}>
                   {w.name}
@@ -129,9 +136,27 @@ const DeviceRow = ({
           </>
         )}
         {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}
-        {address !== undefined && (
-          <span className="faint"> · address 0x{address.toString(16).toUpperCase()}</span>
-        )}
+        {address !== undefined &&
+          (wiring?.addresses ? (
+            <label className="setting">
+              Address{' '}
+              <select
+                className="plain"
+                value={need.address ?? address}
+                onChange={(e) => edit({ kind: 'setAddress', id: need.id, address: Number(e.target.value) })}
+              >
+                {[address, ...wiring.addresses.map((a) => a.address).filter((a) => a !== address)].map(
+                  (a) => (
+                    <option key={a} value={a}>
+                      {hex(a)}
+                    </option>
+                  ),
+                )}
+              </select>
+            </label>
+          ) : (
+            <span className="faint"> · address {hex(address)}</span>
+          ))}
         {wiring && <Settings need={need} wiring={wiring} />}
         {part?.variants && (
           <label className="setting">
@@ -167,6 +192,8 @@ const DeviceRow = ({
     </tr>
   )
 }
+
+const hex = (address: number) => `0x${address.toString(16).toUpperCase().padStart(2, '0')}`
 
 /** What of a wiring can be set: an LED's current, a PWM's frequency. One field for equal signals. */
 const Settings = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'][number] }) => {

@@ -48,6 +48,14 @@ export const LimitsForm = () => {
           onChange={(value) => edit({ kind: 'setLimit', limit: 'price', value })}
         />
       </div>
+      <label className="field">
+        <input
+          type="checkbox"
+          checked={design.needs.radio ?? false}
+          onChange={(e) => edit({ kind: 'setRadio', radio: e.target.checked })}
+        />{' '}
+        The program uses a radio
+      </label>
       <p className="faint">
         Stance, at the top, says how many support parts are asked for: by the book takes all the sheets ask
         for, lean the ones that matter most, bare bones only what it can’t start without.

@@ -24,7 +24,7 @@ export const ChipDrawing = (props: Props) => {
   const stop = chosen ?? legs[0]?.pin.id
   return (
     <section
-      className={props.signal ? 'chip-drawing reaching' : 'chip-drawing'}
+      className={`chip-drawing ${props.signal ? 'reaching' : ''} ${chip.board ? 'board' : ''}`}
       aria-label={`${chip.name} from above`}
       style={{ '--rows': half } as React.CSSProperties}
     >
@@ -65,7 +65,7 @@ const typeWords: Partial<Record<ChipPin['type'], string>> = {
 const shortNames = (pin: ChipPin): string => {
   if (pin.type !== 'io') return ''
   const all = [
-    ...(pin.names ?? []),
+    ...(pin.names ?? []).filter((n) => !pin.labels?.includes(n)),
     ...(pin.functions ?? []).map((f) => (f.unit.length > 3 ? f.signal : `${f.unit} ${f.signal}`)),
   ]
   return all.length > 1 ? `${all[0]} +${all.length - 1}` : (all[0] ?? '')
@@ -85,6 +85,7 @@ const Leg = ({
   const { analysis, design } = useStage()
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
   const taken = analysis.pins.taken[pin.id]
+  const place = pin.labels?.[pin.legs.indexOf(leg)] ?? leg
   const entry = signal && reach?.get(pin.id)
   const here = signal && wire?.signal.id === signal.id
   const excluded = design.pins.excluded.includes(pin.id)
@@ -103,7 +104,7 @@ const Leg = ({
       tabIndex={stop ? 0 : -1}
       className={`plain-button leg ${state} ${chosen === pin.id ? 'chosen' : ''}`}
       aria-pressed={chosen === pin.id}
-      aria-label={`leg ${leg}, ${pin.id}, ${use || 'free'}${entry ? (entry.reason ? `, can’t serve ${signal.name}: ${entry.reason}` : `, costs ${entry.extra} more`) : ''}`}
+      aria-label={`${pin.labels ? place : `leg ${leg}`}, ${pin.id}, ${use || 'free'}${entry ? (entry.reason ? `, can’t serve ${signal.name}: ${entry.reason}` : `, costs ${entry.extra} more`) : ''}`}
       onClick={() => choose(pin.id)}
     >
       <span className="outer">
@@ -124,10 +125,10 @@ const Leg = ({
       </span>
       <span className={wire ? 'lead wired' : 'lead'} />
       <span className="names mono">
-        <b>{pin.id}</b>
+        <b>{chip.board && place === pin.id ? '' : pin.id}</b>
         <span className="faint"> {programming ? programming.signal : shortNames(pin)}</span>
       </span>
-      <span className="number mono">{leg}</span>
+      <span className="number mono">{place}</span>
       <span className="visually-hidden">
         {side} of {chip.name}
       </span>

@@ -49,7 +49,8 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
     <section className="leg-panel" aria-live="polite" aria-label={`Leg ${pass.legs}`}>
       <div>
         <h2>
-          Leg {pass.legs} <span className="mono">{pass.names.join(' · ')}</span>
+          {pin.labels ? pin.labels.join(', ') : `Leg ${pass.legs}`}{' '}
+          <span className="mono">{pass.names.join(' · ')}</span>
         </h2>
         <p>
           {pass.abilities.length > 0

@@ -8,6 +8,7 @@ import { useStage } from '../../shared/analysis'
 import { commandKeys } from '../../shared/keys'
 import { ChipDrawing } from './ChipDrawing'
 import { LegPanel } from './LegPanel'
+import { NextPlans } from './NextPlans'
 import { SignalList } from './SignalList'
 import { useReach } from './use-reach'
 import './pins.css'
@@ -86,6 +87,22 @@ const PinsPage = () => {
           )}
         </p>
       </header>
+      {plan?.status === 'planned' && plan.wires.length > 0 && <NextPlans />}
+      {(plan?.wirings ?? []).length > 0 && (
+        <section className="plan-notes" aria-label="Wirings the plan chose">
+          <ul>
+            {plan!.wirings.map((w) => (
+              <li key={w.need}>
+                <b>{w.name}</b> is wired by {w.wiring.name}
+                {w.links.length > 0
+                  ? `: set ${w.links.map((l) => `${l.link} so that ${l.to}`).join(', and ')}`
+                  : ', its links as they leave the factory'}
+                .
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <SignalList chosen={signal?.id} choose={(id) => choose({ signal: id === signal?.id ? null : id })} />
       <ChipDrawing
         chip={chip}

@@ -1,0 +1,258 @@
+// The traps of choosing a carrier and planning its pins: each is found with its chain, and a fix clears it.
+
+import { shippedLibrary } from '../../test/files'
+import { carriedOver, carrierOf } from '../chip'
+import { type Design, applyEdits, type Edit, emptyDesign } from '../design'
+import { analyse, candidateOf, nextPlansOf } from '.'
+
+const library = shippedLibrary()
+
+interface Project {
+  chip: string
+  devices: [part: string, name: string, wiring?: string][]
+  locks?: Record<string, string>
+  radio?: boolean
+  source?: string
+  regulator?: string
+}
+const project = ({ chip, devices, locks = {}, radio, source, regulator }: Project): Design => {
+  const empty = emptyDesign('Trap')
+  return {
+    ...empty,
+    needs: {
+      ...empty.needs,
+      radio,
+      devices: devices.map(([part, name, wiring], i) => ({ id: `d${i + 1}`, part, name, count: 1, wiring })),
+    },
+    chip: { part: chip },
+    pins: { ...empty.pins, locks },
+    power: { source: source ?? 'usb-port', regulator },
+  }
+}
+const mw2 = { chip: 'mw2-module', regulator: 'bl33-low' }
+const qm32 = { chip: 'qm32-48', regulator: 'bl33-low' }
+
+const traps: [name: string, check: string, words: RegExp, Project][] = [
+  [
+    'a converter that the radio stops',
+    'pins.cannot-serve',
+    /its converter CVB stops while the radio is on/,
+    { ...mw2, radio: true, devices: [['sound-sensor', 'Ear']], locks: { 'd1.1.ENV': 'P12' } },
+  ],
+  [
+    'a reading that can wait, on a converter that the radio stops',
+    'pins.radio-converter',
+    /must pause the radio while it reads Cells/,
+    { ...mw2, radio: true, devices: [['cell-voltage', 'Cells']], locks: { 'd1.1.TAP': 'P12' } },
+  ],
+  [
+    'two servos and a dimmed lamp on the timers of eight legs',
+    'pins.clash',
+    /need 2 frequencies|only \d legs can serve/,
+    {
+      chip: 'td8-08-dip',
+      devices: [
+        ['servo-small', 'Points A'],
+        ['servo-small', 'Points B'],
+        ['lamp-red', 'Dimmer', 'dimmed'],
+      ],
+    },
+  ],
+  [
+    'two displays at one address',
+    'pins.address-clash',
+    /Left and Right both answer to 0x3C/,
+    {
+      ...qm32,
+      devices: [
+        ['glow-display', 'Left', 'i2c'],
+        ['glow-display', 'Right', 'i2c'],
+      ],
+    },
+  ],
+  [
+    'a device at the address of one on the board',
+    'pins.address-clash',
+    /status display, on the board and Screen both answer to 0x3C/,
+    {
+      chip: 'oxbow-board',
+      devices: [['glow-display', 'Screen', 'i2c']],
+      locks: { 'i2c.SDA': 'M5', 'i2c.SCL': 'M4' },
+    },
+  ],
+  [
+    'an input-only leg for a select',
+    'pins.cannot-serve',
+    /Card CS can’t be on leg \d+ \(P30\): it can only be an input/,
+    { ...mw2, devices: [['card-reader', 'Card']], locks: { 'd1.1.CS': 'P30' } },
+  ],
+  [
+    'one interrupt line for two legs of the same number',
+    'pins.clash',
+    /interrupt inputs are asked for/,
+    {
+      ...qm32,
+      devices: [
+        ['track-sensor', 'East', 'edge'],
+        ['track-sensor', 'West', 'edge'],
+      ],
+      locks: { 'd1.1.OUT': 'PA3', 'd2.1.OUT': 'PB3' },
+    },
+  ],
+  [
+    'a load on a leg that chatters at start-up',
+    'pins.startup-twitch',
+    /carries pulses before the program runs, and Siren/,
+    { ...mw2, devices: [['buzzer-magnetic', 'Siren']], locks: { 'd1.1.drive': 'P15' } },
+  ],
+]
+
+describe.each(traps)('%s', (_, check, words, built) => {
+  const design = project(built)
+  const found = analyse(design, library).findings.filter((f) => f.check === check)
+  test('is found with its chain', () => {
+    expect(found.map((f) => f.text).join('\n')).toMatch(words)
+    expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)
+  })
+  test('is cleared by a fix', () => {
+    const cleared = found[0]!.fixes.filter(
+      (fix) => !analyse(applyEdits(design, fix.edits), library).findings.some((f) => f.id === found[0]!.id),
+    )
+    expect(cleared.length).toBeGreaterThan(0)
+  })
+  test('is not there without its cause', () => {
+    const clean = project({ ...built, locks: {}, devices: built.devices.slice(0, 1) })
+    const harmless = check === 'pins.address-clash' && built.chip === 'oxbow-board'
+    if (!harmless) expect(analyse(clean, library).findings.map((f) => f.check)).not.toContain(check)
+  })
+})
+
+test('a converter that the radio stops is used once the builder says pause or accept', () => {
+  const design = project({
+    ...mw2,
+    radio: true,
+    devices: [['sound-sensor', 'Ear']],
+    locks: { 'd1.1.ENV': 'P12' },
+  })
+  for (const [answer, severity] of [
+    ['pause', 'notes'],
+    ['accept', 'risks'],
+  ] as const) {
+    const said: Edit = { kind: 'answerRadio', signal: 'd1.1.ENV', name: 'Ear', answer }
+    const { findings } = analyse(applyEdits(design, [said]), library)
+    expect(findings.filter((f) => f.stage === 'pins').map((f) => [f.check, f.severity])).toEqual([
+      ['pins.radio-converter', severity],
+    ])
+  }
+})
+
+test('a board with less current a leg: the lamp that the plain board fed is too much for the 32-bit one', () => {
+  const plain = applyEdits(
+    project({ chip: 'trestle-plain', source: 'adapter-9v', devices: [['lamp-red', 'Lamp']] }),
+    [{ kind: 'setSetting', id: 'd1', setting: 'light.current', value: 0.01 }],
+  )
+  const over = (d: Design) => analyse(d, library).findings.filter((f) => f.check === 'pins.led-over-limit')
+  expect(over(plain)).toEqual([])
+  const moved = applyEdits(plain, [{ kind: 'chooseChip', part: 'trestle-32', name: 'Trestle 32' }])
+  const [finding] = over(moved)
+  expect(finding!.text).toMatch(/good for 6 mA/)
+  expect(over(applyEdits(moved, finding!.fixes[0]!.edits))).toEqual([])
+})
+
+test('legs of programmable logic are collected for the design that must connect them', () => {
+  const design = project({
+    chip: 'oxbow-board',
+    devices: [
+      ['servo-small', 'Arm'],
+      ['fan-tacho', 'Fan'],
+    ],
+  })
+  const found = analyse(design, library).findings.find((f) => f.check === 'pins.loaded-design')!
+  expect(found.text).toMatch(/must connect 2 legs/)
+  expect(found.because.map((b) => b.text).join()).toMatch(/from pulse block \d in the design/)
+})
+
+describe('wirings that the plan chooses', () => {
+  const head = project({ ...qm32, devices: [['colour-head', 'Eye']] })
+  const plan = (d: Design) => analyse(d, library).pins.plan!
+  test('the factory’s setting costs nothing and is taken, its links untouched', () => {
+    expect(plan(head).wirings.map((w) => [w.wiring.id, w.links])).toEqual([['serial', []]])
+  })
+  test('where the serial lines are taken another wiring is chosen, with the links that follow', () => {
+    const busy = project({
+      ...qm32,
+      devices: [
+        ['colour-head', 'Eye'],
+        ...Array.from({ length: 3 }, (_, i) => ['serial-link', `Link ${i}`] as [string, string]),
+      ],
+    })
+    const [chosen] = plan(busy).wirings
+    expect(chosen!.wiring.id).not.toBe('serial')
+    expect(chosen!.links.length).toBe(1)
+    expect(analyse(busy, library).needs.instances[0]!.wiring.id).toBe(chosen!.wiring.id)
+  })
+  test('the builder’s word stands', () => {
+    const said = applyEdits(head, [{ kind: 'setWiring', id: 'd1', wiring: 'spi' }])
+    expect(plan(said).wirings).toEqual([])
+    expect(plan(said).wires.map((w) => w.signal.name)).toContain('SPI SCK')
+  })
+  test('the next best plans name the other wirings and what they cost more', () => {
+    const next = nextPlansOf(head, library)
+    expect(next.map((n) => n.extra)).toEqual([...next.map((n) => n.extra)].sort((a, b) => a - b))
+    expect(next.some((n) => n.wirings[0]?.wiring.id !== 'serial')).toBe(true)
+  })
+})
+
+test('a byte lies on one port in order where it can, and costs what being scattered costs where it can’t', () => {
+  const plan = (excluded: string[]) => {
+    const d = project({ ...qm32, devices: [['line-display', 'Text', 'byte']] })
+    return analyse({ ...d, pins: { ...d.pins, excluded } }, library).pins.plan!
+  }
+  const bits = (p: ReturnType<typeof plan>) =>
+    p.wires.filter((w) => /^Text D\d$/.test(w.signal.name)).map((w) => w.pin.id)
+  const numbers = bits(plan([])).map((id) => Number(id.slice(2)))
+  expect(new Set(bits(plan([])).map((id) => id.slice(0, 2))).size).toBe(1)
+  numbers.forEach((n, i) => expect(n).toBe(numbers[0]! + i))
+  const holes = ['PA3', 'PA8', 'PA11', 'PB3', 'PB8', 'PB12']
+  expect(plan(holes).cost).toBeGreaterThanOrEqual(plan([]).cost + 8)
+})
+
+describe('boards', () => {
+  test('a position goes by its label and its pin; a position that shares a pin counts once', () => {
+    const board = carrierOf(library, 'oxbow-board')!
+    const shared = board.pins.find((p) => p.id === 'L0')!
+    expect(shared.labels).toEqual(['JL1', 'JE1'])
+    expect(shared.legs).toHaveLength(2)
+  })
+  test('between boards of one footprint a plan is carried over by position', () => {
+    const [plain, radio] = [carrierOf(library, 'trestle-plain')!, carrierOf(library, 'trestle-radio')!]
+    expect(carriedOver(plain, radio, { a: 'PA0', b: 'PB2' })).toEqual({ a: 'P30', b: 'P25' })
+  })
+  test('standalone: the bare chip of a board takes the plan leg by leg', () => {
+    const on = project({
+      chip: 'trestle-plain',
+      source: 'adapter-9v',
+      devices: [
+        ['lamp-red', 'Lamp'],
+        ['push-button', 'Go'],
+      ],
+    })
+    const { assignment } = analyse(on, library).pins
+    const bare = applyEdits(on, [
+      { kind: 'makeStandalone', part: 'td8-28-flat', name: '', kept: assignment, regulator: 'bl5-low' },
+    ])
+    const after = analyse(bare, library)
+    expect(after.pins.assignment).toEqual(assignment)
+    expect(after.power.regulator?.id).toBe('bl5-low')
+    expect(after.build.support.length).toBeGreaterThan(analyse(on, library).build.support.length)
+  })
+  test('what the source gives must be what the input takes', () => {
+    const d = project({ chip: 'td8-28-dip', source: 'adapter-12v', devices: [] })
+    expect(candidateOf(d, library, 'stick-mw2')!.no.join()).toMatch(/its input takes 4.5 V to 6 V/)
+    expect(candidateOf(d, library, 'trestle-plain')!.fits).toBe(true)
+    expect(candidateOf({ ...d, needs: { ...d.needs, radio: true } }, library, 'trestle-plain')!.no).toContain(
+      'it has no radio',
+    )
+    expect(candidateOf(d, library, 'no such')).toBeUndefined()
+  })
+})

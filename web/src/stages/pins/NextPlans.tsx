@@ -1,0 +1,82 @@
+// The next best plans side by side: what moves, what each spares and what it gives up.
+
+import type { Edit } from '@root-board/core/design'
+import type { NextPlan } from '@root-board/core/pins'
+import { Button } from '@mui/material'
+import { useEffect, useState } from 'react'
+import { useStage } from '../../shared/analysis'
+import { PreviewedFix } from '../../shared/PreviewedFix'
+import { worker } from '../../worker/client'
+
+/** Locks what the plan places elsewhere, and fixes the wirings it chose. */
+const editsOf = ({ differs, wirings }: NextPlan): Edit[] => [
+  ...wirings.map((w): Edit => ({ kind: 'setWiring', id: w.need, wiring: w.wiring.id })),
+  ...differs.flatMap((d): Edit[] =>
+    d.to === undefined ? [] : [{ kind: 'lockSignal', signal: d.signal, name: d.name, pin: d.to }],
+  ),
+]
+const move = ({ name, from, to }: NextPlan['differs'][number]) =>
+  from === undefined ? `${name} on ${to}` : to === undefined ? `no ${name}` : `${name}: ${from} to ${to}`
+
+export const NextPlans = () => {
+  const { design } = useStage()
+  const [asked, setAsked] = useState(false)
+  const [plans, setPlans] = useState<NextPlan[]>()
+  useEffect(() => {
+    if (!asked) return
+    let wanted = true
+    void worker.nextPlans(design).then((next) => {
+      if (wanted) setPlans(next)
+    })
+    return () => {
+      wanted = false
+    }
+  }, [asked, design])
+  if (!asked) return <Button onClick={() => setAsked(true)}>Next best plans</Button>
+  return (
+    <section className="plan-notes next-plans" aria-labelledby="next-plans">
+      <h2 id="next-plans">Next best plans</h2>
+      {plans === undefined && <p className="faint">Working them out …</p>}
+      {plans?.length === 0 && (
+        <p className="faint">
+          There is no other plan that differs in more than which equal leg a plain signal has.
+        </p>
+      )}
+      {plans && plans.length > 0 && (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Plan</th>
+              <th scope="col">What lies elsewhere</th>
+              <th scope="col">What it gives up</th>
+              <th scope="col">What it spares</th>
+              <th scope="col">
+                <span className="visually-hidden">Take it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {plans.map((p, i) => (
+              <tr key={i}>
+                <th scope="row">
+                  {i + 2}.{' '}
+                  <span className="faint">{p.extra === 0 ? 'as good' : `${p.extra} points more`}</span>
+                </th>
+                <td>
+                  {p.differs.map(move).join('; ')}
+                  {p.wirings.map((w) => `; ${w.name} by ${w.wiring.name}`)}
+                </td>
+                <td>{p.givesUp.join('; ') || 'nothing'}</td>
+                <td>{p.spares.join('; ') || 'nothing'}</td>
+                <td>
+                  <PreviewedFix ask="Take it" fix={{ label: `Take plan ${i + 2}`, edits: editsOf(p) }} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <Button onClick={() => setAsked(false)}>Close</Button>
+    </section>
+  )
+}
