@@ -1,7 +1,7 @@
 // The one way through: design and library in, everything computed out. The only file that knows the order of the stages.
 
 import { buildChecks, resolveBuild } from '../build'
-import { asCarried, chipChecks, fittingCarrier, resolveChip } from '../chip'
+import { asCarried, chipChecks, type ChipResult, fittingCarrier, judgeChip, resolveChip } from '../chip'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
@@ -39,9 +39,13 @@ export const analyse = (decided: Design, library: Library): Analysis => {
   const design = asCarried(decided, library)
   const asked = resolveNeeds(design, library)
   const rail = railVoltage(design, library)
-  const chip = resolveChip(design, library, asked, rail)
-  const clock = resolveClock(design, library, chip.chip, rail)
-  const pins = resolvePins(design, library, asked, chip.chip, clock, rail)
+  const carrier = resolveChip(design, library)
+  const clock = resolveClock(design, library, carrier.chip, rail)
+  const pins = resolvePins(design, library, asked, carrier.chip, clock, rail)
+  const chip: ChipResult = {
+    ...carrier,
+    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, rail, pins.plan),
+  }
   const needs = settled(design, library, asked, pins)
   const power = resolvePower(design, library, needs, chip.chip, clock, pins)
   const build = resolveBuild(design, library, needs, clock, pins, power)

@@ -34,13 +34,14 @@ export interface ChipResult {
   missing?: string
 }
 
-/** One chip against the needs. `own`: it is the chosen one, so locks and clock apply. */
+/** One chip against the needs; the chosen one with its locks and clock. `known`: its plan, where it has been made. */
 export const judgeChip = (
   chip: Chip,
   design: Design,
   library: Library,
   needs: NeedsResult,
   rail: Worked | undefined,
+  known?: Plan,
 ): CandidateChip => {
   const own = chip.id === design.chip.part
   const clock = resolveClock(
@@ -50,7 +51,7 @@ export const judgeChip = (
     rail,
   )
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
-  const plan = planPins(chip, needs.open, choices, takenPins(chip, clock))
+  const plan = known ?? planPins(chip, needs.open, choices, takenPins(chip, clock))
   const no: string[] = []
   if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
   const wrong = plan.wires.filter((w) => w.impossible)
@@ -166,16 +167,7 @@ const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worke
   }
 }
 
-export const resolveChip = (
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  rail: Worked | undefined,
-): ChipResult => {
+export const resolveChip = (design: Design, library: Library): Pick<ChipResult, 'chip' | 'missing'> => {
   const chip = carrierOf(library, design.chip.part)
-  return {
-    chip,
-    missing: design.chip.part && !chip ? design.chip.part : undefined,
-    own: chip && judgeChip(chip, design, library, needs, rail),
-  }
+  return { chip, missing: design.chip.part && !chip ? design.chip.part : undefined }
 }

@@ -5,7 +5,7 @@ import { type OpenNeeds, type SignalNeed, type WiringChoice, wiringKey } from '.
 import type { Chip, ChipPin, Device, DeviceWiring } from '../parts'
 import { type CostItem, costContext, costsOf } from './costs'
 import type { Candidate, PlanBudget, PlanChoice, PlanProblem } from './solve'
-import { type RadioUse, type Way, waysToServe } from './ways'
+import { type RadioUse, stoppedByRadio, type Way, waysToServe } from './ways'
 
 export interface PinChoices {
   locks: Record<string, string>
@@ -183,8 +183,10 @@ export const makeDemand = (
         if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
         if (lock !== undefined && known.has(lock) && lock !== pin.id)
           return `${signal.name} is locked on ${lock}`
+        // A leg costs the same by all its ways, but for converters that the radio stops.
+        const priced: CostItem[][] = []
         for (const way of served.ways) {
-          const items = costsOf(signal, pin, way, context)
+          const items = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
           const offer: Offer = {
             pin: p,
             units: [way.unit === undefined ? -1 : unitIndex.get(way.unit)!],

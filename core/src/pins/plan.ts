@@ -126,7 +126,7 @@ export const planPins = (
   const used = new Set([...wires.map((w) => w.pin.id), ...Object.keys(taken)])
   const free = usablePins(chip).filter((p) => !used.has(p.id))
   if (result.status === 'infeasible') {
-    const smallest = smallestClash(demand.problem)!
+    const smallest = smallestClash(demand.problem, true)!
     const clash = smallest.signals.map((i) => demand.signals[i]!)
     const clashChoices = smallest.choices.flatMap((i) => needs.choices[i] ?? [])
     return {

@@ -54,15 +54,37 @@ const stopsReading = (chip: Chip, way: Way, signal: SignalNeed, radio: RadioUse 
   !signal.mayPauseRadio &&
   radio?.answers[signal.id] === undefined
 
-const functionsOf = (chip: Chip, pin: ChipPin): Required<Pick<Way, 'unit' | 'line'>>[] => [
-  ...(pin.functions ?? []).map((f) => ({ unit: f.unit, line: f.signal, select: f.select })),
-  ...(chip.matrix ?? [])
-    .filter((m) => m.pins.includes(pin.id))
-    .flatMap((m) => m.units)
-    .flatMap((id) =>
-      (chip.units.find((u) => u.id === id)?.signals ?? []).map((line) => ({ unit: id, line })),
-    ),
-]
+type Ability = Required<Pick<Way, 'unit' | 'line'>> & Pick<Way, 'select'> & { kind?: UnitKind }
+
+/** Worked out once for a chip: every question about its plan asks for them again. */
+const known = new WeakMap<Chip, Map<string, Ability[]>>()
+
+/** What each pin can be, fixed, selected and by matrix, by pin id. */
+const abilitiesOf = (chip: Chip): Map<string, Ability[]> => {
+  const before = known.get(chip)
+  if (before) return before
+  const units = new Map(chip.units.map((u) => [u.id, u]))
+  const abilities = new Map<string, Ability[]>()
+  for (const pin of chip.pins) {
+    const routed = (chip.matrix ?? [])
+      .filter((m) => m.pins.includes(pin.id))
+      .flatMap((m) => m.units)
+      .flatMap((unit) =>
+        (units.get(unit)?.signals ?? []).map((line) => ({ unit, line, kind: units.get(unit)?.kind })),
+      )
+    abilities.set(pin.id, [
+      ...(pin.functions ?? []).map((f) => ({
+        unit: f.unit,
+        line: f.signal,
+        select: f.select,
+        kind: units.get(f.unit)?.kind,
+      })),
+      ...routed,
+    ])
+  }
+  known.set(chip, abilities)
+  return abilities
+}
 
 /**
  * Ways in which `pin` serves `signal`, from the chip's part file alone. `taken` names pins that something else needs
@@ -85,11 +107,9 @@ export const waysToServe = (
   if (!output && pin.type === 'output') return { reason: 'it can only be an output' }
   const kind = signal.bus?.kind ?? unitFor[signal.kind]
   if (!kind) return { ways: [{}] }
-  const ways = functionsOf(chip, pin).filter(
-    (f) =>
-      chip.units.find((u) => u.id === f.unit)?.kind === kind &&
-      (signal.bus === undefined || f.line === signal.bus.line),
-  )
+  const ways = (abilitiesOf(chip).get(pin.id) ?? [])
+    .filter((f) => f.kind === kind && (signal.bus === undefined || f.line === signal.bus.line))
+    .map(({ unit, line, select }): Way => ({ unit, line, select }))
   const heard = ways.filter((w) => !stopsReading(chip, w, signal, radio))
   if (heard.length > 0) return { ways: heard }
   if (ways.length > 0) return { reason: `its converter ${ways[0]!.unit} stops while the radio is on` }

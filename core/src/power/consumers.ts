@@ -45,7 +45,7 @@ const same = (id: string, name: string, count: number, work: Worked, rest?: Work
   average: work,
 })
 
-const chipConsumer = (chip: Chip, clock: ClockResult): Consumer => {
+const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer => {
   const f = clock.frequency
   const ofMode = (kind: 'active' | 'idle' | 'sleep', word: string): Worked | undefined => {
     const mode = chip.modes.find((m) => m.kind === kind)
@@ -69,9 +69,22 @@ const chipConsumer = (chip: Chip, clock: ClockResult): Consumer => {
       'I_chip',
     )
   }
-  const active = ofMode('active', 'working') ?? current(`${chip.name} working`, '0', exactly(0), [])
-  const rest = ofMode('idle', 'idle') ?? active
-  return { id: 'chip', name: chip.name, count: 1, work: active, rest, average: active }
+  const running = ofMode('active', 'working') ?? current(`${chip.name} working`, '0', exactly(0), [])
+  const rest = ofMode('idle', 'idle') ?? running
+  const work =
+    radio && chip.radio
+      ? current(
+          `${chip.name} working, radio on`,
+          'I_run + I_radio',
+          add(running.value, fullRange(chip.radio.current)),
+          [
+            { ...fromWorked(running), symbol: 'I_run' },
+            fromPart('I_radio', chip.radio.name, chip, 'radio.current', chip.radio.current, 'A'),
+          ],
+          'I_chip',
+        )
+      : running
+  return { id: 'chip', name: chip.name, count: 1, work, rest, average: work }
 }
 
 const deviceConsumer = (id: string, name: string, part: Device, count: number): Consumer | undefined => {
@@ -159,7 +172,7 @@ export const consumersOf = (
         ]
       : []
   return [
-    ...(chip ? [chipConsumer(chip, clock)] : []),
+    ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false)] : []),
     ...devices,
     ...pulled,
     ...(lamp?.present ? [same('power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),

@@ -41,15 +41,15 @@ export const solvableAlone = (problem: PlanProblem, needs: Clash): boolean =>
 
 /**
  * A smallest clash: needs that can't be met together, while without any one of them the rest can (deletion filter).
- * Undefined when everything can be met.
+ * Undefined when everything can be met. `known`: the solver has found no plan already.
  */
-export const smallestClash = (problem: PlanProblem): Clash | undefined => {
+export const smallestClash = (problem: PlanProblem, known = false): Clash | undefined => {
   const solvable = (members: Member[]) => solvableAlone(problem, asClash(members))
   let clash: Member[] = [
     ...problem.signals.flatMap((s, signal) => (s.when === undefined ? [{ signal }] : [])),
     ...(problem.choices ?? []).map((_, choice) => ({ choice })),
   ]
-  if (solvable(clash)) return undefined
+  if (!known && solvable(clash)) return undefined
   // A signal that no pin can serve is a clash by itself.
   const hopeless = clash.find((m) => 'signal' in m && problem.signals[m.signal]!.candidates.length === 0)
   if (hopeless) return asClash([hopeless])
