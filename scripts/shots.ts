@@ -8,17 +8,22 @@ import { startServer } from '../e2e/server'
 import config from '../playwright.config'
 
 const root = join(import.meta.dirname, '..')
-const timer = () =>
-  JSON.parse(readFileSync(join(root, 'demo', 'darkroom-timer.json'), 'utf8')) as {
-    power: { regulator: string }
+const demoOf = (name: string) =>
+  JSON.parse(readFileSync(join(root, 'demo', `${name}.json`), 'utf8')) as {
+    name: string
+    needs: { devices: { id: string; part: string; name: string; count: number }[] }
+    chip: { part: string; clock?: object }
+    power: { source: string; regulator: string }
   }
 
 interface Shot {
   name: string
   path: string
   dark?: boolean
+  /** The darkroom timer where none is named. */
+  demo?: string
   /** A design other than the demo as it is. */
-  spoil?: (design: ReturnType<typeof timer>) => void
+  spoil?: (design: ReturnType<typeof demoOf>) => void
   steps?: (page: Page) => Promise<void>
 }
 
@@ -30,6 +35,55 @@ const shots: Shot[] = [
     path: 'chip',
     steps: async (page) => {
       await page.locator('.recharts-line').waitFor()
+    },
+  },
+  {
+    name: 'compare',
+    path: 'chip',
+    steps: async (page) => {
+      await page.getByText(/^All \d+ solved/).waitFor()
+      for (const name of ['Trestle plain', 'Trestle 32', 'Trestle radio'])
+        await page.getByLabel(`Compare ${name}`, { exact: true }).check()
+      await page.locator('#compare').evaluate((e) => e.scrollIntoView())
+    },
+  },
+  {
+    name: 'anatomy',
+    path: 'chip',
+    steps: async (page) => {
+      await page.getByText(/^All \d+ solved/).waitFor()
+      await page.getByRole('button', { name: 'Bramble stick Q48', exact: true }).click()
+      await page.locator('#anatomy').evaluate((e) => e.scrollIntoView())
+    },
+  },
+  {
+    name: 'next-plans',
+    path: 'pins',
+    demo: 'hive-scale',
+    steps: async (page) => {
+      await page.getByRole('button', { name: 'Next best plans' }).click()
+      await page.getByRole('button', { name: 'Take it' }).first().waitFor()
+    },
+  },
+  {
+    name: 'many-legs',
+    path: 'pins',
+    spoil: (design) => {
+      design.name = 'Everything at once'
+      design.chip = { part: 'qm32-144' }
+      design.power = { source: 'adapter-5v', regulator: 'bl33-low' }
+      design.needs.devices = (
+        [
+          ['push-button', 'Key', 8],
+          ['lamp-red', 'Lamp', 10],
+          ['track-sensor', 'Track', 6],
+          ['servo-small', 'Arm', 6],
+          ['stepper-driver', 'Stepper', 3],
+          ['card-reader', 'Card', 2],
+          ['light-resistor', 'Light', 6],
+          ['line-display', 'Text', 1],
+        ] as const
+      ).map(([part, name, count], i) => ({ id: `d${i + 1}`, part, name, count }))
     },
   },
   { name: 'pins', path: 'pins?signal=d7.1.light&leg=PC5' },
@@ -72,12 +126,13 @@ for (const shot of shots) {
   const page = await context.newPage()
   let address = '/'
   if (shot.path) {
-    const design = timer()
+    const design = demoOf(shot.demo ?? 'darkroom-timer')
+    const { name } = design
     shot.spoil?.(design)
-    const lines = (await (await fetch(`${server.url}/api/projects`)).json()) as { id: string }[]
+    const lines = (await (await fetch(`${server.url}/api/projects`)).json()) as { id: string; name: string }[]
     const made = shot.spoil
       ? ((await (await context.request.post('/api/projects', { data: design })).json()) as { id: string })
-      : lines.at(-1)!
+      : lines.find((l) => l.name === name)!
     address = `/projects/${made.id}/${shot.path}`
   }
   await page.goto(address)

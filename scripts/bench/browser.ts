@@ -17,7 +17,11 @@ export const analysisInBrowser = async (): Promise<{ loaded: string[]; worker: n
       const name = /\/assets\/([^/?]+\.js)$/.exec(request.url())?.[1]
       if (name) loaded.push(name)
     })
-    const [project] = (await (await fetch(`${server.url}/api/projects`)).json()) as { id: string }[]
+    const projects = (await (await fetch(`${server.url}/api/projects`)).json()) as {
+      id: string
+      name: string
+    }[]
+    const project = projects.find((p) => p.name === 'Darkroom timer')
     await page.goto(`${server.url}/projects/${project!.id}/needs`)
     await page.getByLabel('What does it have?').waitFor()
     const asked = [...loaded]
