@@ -68,6 +68,16 @@ describe('side by side', () => {
   ])('%s', (fact, a, b) =>
     expect(rows.find((r) => r.fact === fact)).toEqual({ fact, values: [a, b], differs: true }),
   )
+  test('functions that a matrix brings to a leg count for it', () => {
+    // mw2-module: 24 legs that are no flash leg and no input-only leg; converters on 6 + 2 legs and 8
+    const matrix = compareChips([chip('mw2-module'), chip('td8-28-dip')])
+    const of = (fact: string) => matrix.find((r) => r.fact === fact)?.values[0]
+    expect([of('I2C'), of('Converters'), of('Functions')]).toEqual([
+      '2 (on 24 legs)',
+      '2 (on 16 legs)',
+      'almost any on almost any leg',
+    ])
+  })
   test('what differs comes first, and a chip differs from itself in nothing', () => {
     const flags = rows.map((r) => r.differs)
     expect(flags.lastIndexOf(true)).toBeLessThan(flags.includes(false) ? flags.indexOf(false) : flags.length)

@@ -13,7 +13,11 @@ const volts = (c: Chip) =>
   `${fullRange(c.supply.recommended).min} V to ${formatQuantity(fullRange(c.supply.recommended).max, 'V')}`
 const unitsOf = (kind: string) => (c: Chip) => {
   const units = c.units.filter((u) => u.kind === kind)
-  const legs = c.pins.filter((p) => p.functions?.some((f) => units.some((u) => u.id === f.unit))).length
+  const ids = new Set(units.map((u) => u.id))
+  const routed = new Set(
+    (c.matrix ?? []).filter((m) => m.units.some((u) => ids.has(u))).flatMap((m) => m.pins),
+  )
+  const legs = c.pins.filter((p) => routed.has(p.id) || p.functions?.some((f) => ids.has(f.unit))).length
   return units.length === 0 ? 'none' : `${units.length} (on ${legs} legs)`
 }
 const bytes = (n: number) => (n >= 1024 ? `${n / 1024} KiB` : `${n} B`)
@@ -35,7 +39,15 @@ const rows: [string, (c: Chip) => string][] = [
   ['UART', unitsOf('uart')],
   ['I2C', unitsOf('i2c')],
   ['SPI', unitsOf('spi')],
-  ['Functions', (c) => (c.routing === 'fixed' ? 'fixed to their legs' : 'selected per leg')],
+  [
+    'Functions',
+    (c) =>
+      c.routing === 'fixed'
+        ? 'fixed to their legs'
+        : c.matrix && c.matrix.length > 0
+          ? 'almost any on almost any leg'
+          : 'selected per leg',
+  ],
   [
     'Pull-ups inside',
     (c) =>
@@ -44,7 +56,7 @@ const rows: [string, (c: Chip) => string][] = [
         : 'none',
   ],
   ['Pull-downs inside', (c) => (c.io.pullDown ? 'yes' : 'none')],
-  ['Programmed by', (c) => c.programming.map((p) => p.name).join(', ')],
+  ['Programmed by', (c) => (c.board ? 'its own bridge' : c.programming.map((p) => p.name).join(', '))],
   ['Radio', (c) => (c.radio ? c.radio.name : 'none')],
   ['Wake-up', (c) => [...new Set(c.modes.flatMap((m) => m.wakes ?? []))].join(', ') || 'none'],
   [
