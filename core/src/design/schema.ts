@@ -1,40 +1,30 @@
 // Reading a design from JSON. Faults name the path; unknown fields are refused so that a typing error is not lost.
 
 import { array, boolean, lazy, number, object, string } from 'yup'
-import { type Fault, FaultyFile, identifier, optionalText, quantity, readWith, text } from '../parts'
+import {
+  type Fault,
+  FaultyFile,
+  identifier,
+  optionalText,
+  quantity,
+  readWith,
+  recordOf,
+  text,
+} from '../parts'
 import { type Design, radioAnswers, stances } from './types'
 
-const names = lazy((value: unknown) =>
-  object(
-    Object.fromEntries(
-      Object.keys((value ?? {}) as object)
-        .filter((k) => k !== '__proto__')
-        .map((k) => [k, identifier()]),
-    ),
-  ).required(),
-)
-const oneOfEach = (allowed: readonly string[]) => (value: unknown) =>
-  object(
-    Object.fromEntries(
-      Object.keys((value ?? {}) as object)
-        .filter((k) => k !== '__proto__')
-        .map((k) => [k, string().strict(true).oneOf(allowed).required()]),
-    ),
-  )
-const sides = lazy((value: unknown) => oneOfEach(['in', 'out'])(value).required())
+const names = lazy((value: unknown) => recordOf(value, identifier).required())
+const oneOf = (allowed: readonly string[]) => () => string().strict(true).oneOf(allowed).required()
+const sides = lazy((value: unknown) => recordOf(value, oneOf(['in', 'out'])).required())
 const answers = lazy((value: unknown) =>
-  value === undefined ? object().optional().default(undefined) : oneOfEach(radioAnswers)(value).required(),
+  value === undefined
+    ? object().optional().default(undefined)
+    : recordOf(value, oneOf(radioAnswers)).required(),
 )
 const settings = lazy((value: unknown) =>
   value === undefined
     ? object().optional().default(undefined)
-    : object(
-        Object.fromEntries(
-          Object.keys((value ?? {}) as object)
-            .filter((k) => k !== '__proto__')
-            .map((k) => [k, number().strict(true).min(0).max(1e9).required()]),
-        ),
-      ).required(),
+    : recordOf(value, () => number().strict(true).min(0).max(1e9).required()).required(),
 )
 
 const device = object({

@@ -1,7 +1,17 @@
 // The building blocks of every part schema: quantities with units, rated values with kind and source, and unions
 // told apart by their `kind`. A schema built from these refuses unknown fields and never coerces a wrong type.
 
-import { array, boolean, type InferType, lazy, number, object, type ObjectSchema, string } from 'yup'
+import {
+  array,
+  boolean,
+  type InferType,
+  lazy,
+  number,
+  object,
+  type ObjectSchema,
+  type Schema,
+  string,
+} from 'yup'
 import { parseQuantity, QuantityError, type Unit } from '../quantity'
 
 /** A short text that must be there. */
@@ -106,6 +116,16 @@ export interface Rated {
   others?: Omit<Rated, 'others' | 'why'>[]
   why?: string
 }
+
+/** An object whose keys the file chooses, with `inner` for each value: {link: position}. */
+export const recordOf = (value: unknown, inner: () => Schema) =>
+  object(
+    Object.fromEntries(
+      Object.keys((value ?? {}) as object)
+        .filter((key) => key !== '__proto__')
+        .map((key) => [key, inner()]),
+    ),
+  )
 
 /** One of several object schemas, told apart by the field `kind`. */
 export const oneOfKind = <S extends Record<string, ObjectSchema<object>>>(schemas: S) =>

@@ -12,6 +12,7 @@ import {
   quantity,
   type Rated,
   rated,
+  recordOf,
   text,
 } from '../fields'
 import { link } from './link'
@@ -115,15 +116,7 @@ const signal = object({
 }).exact()
 
 const linkPositions = lazy((value: unknown) =>
-  object(
-    Object.fromEntries(
-      Object.keys((value ?? {}) as object)
-        .filter((k) => k !== '__proto__')
-        .map((k) => [k, identifier()]),
-    ),
-  )
-    .default(undefined)
-    .optional(),
+  recordOf(value, identifier).default(undefined).optional(),
 ) as never
 
 const wiring = object({
