@@ -21,7 +21,7 @@ const make = async (name: string) =>
 
 test('health tells version and counts', async () => {
   const { body } = await http().get('/api/health').expect(200)
-  expect(body).toMatchObject({ status: 'ok', version: 'test', projects: 1 })
+  expect(body).toMatchObject({ status: 'ok', version: 'test', projects: 3 })
   expect((body as { parts: number }).parts).toBeGreaterThan(50)
 })
 
