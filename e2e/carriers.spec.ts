@@ -14,7 +14,7 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
   await expect(row('TD8-08 DIP')).toContainText('only 5 legs can serve them')
   await page.getByLabel('what fits').check()
   await expect(row('TD8-08 DIP')).toHaveCount(0)
-  await page.getByLabel('Sort').selectOption('boards')
+  await page.getByLabel('Kind').selectOption('boards')
   await expect(row('TD8-28 DIP')).toHaveCount(0)
   for (const name of ['Trestle plain', 'Trestle 32', 'Trestle radio'])
     await page.getByLabel(`Compare ${name}`, { exact: true }).check()

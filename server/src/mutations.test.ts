@@ -4,15 +4,11 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import request from 'supertest'
+import { seeded } from '../../core/test/seeded'
 import { openApi, type TestApi } from '../test/api'
 import { root } from '../test/serve'
 
 const rounds = 1000
-/** A small seeded generator, so that a failure can be had again. */
-const seeded = (seed: number) => () => {
-  seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0
-  return seed / 2 ** 32
-}
 
 const library = join(root, 'library')
 const originals = [

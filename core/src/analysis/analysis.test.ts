@@ -247,12 +247,15 @@ test.each([
 test('every check has been seen firing here', () => {
   const seen = new Set([...planted.map(([, check]) => check), 'needs.unknown-device', 'chip.unknown'])
   expect(allChecks.map((c) => c.id).filter((id) => !seen.has(id))).toEqual([
-    'pins.input-level',
     // in traps.test.ts
+    'chip.no-radio',
+    'pins.input-level',
     'pins.radio-converter',
     'pins.loaded-design',
     'pins.address-clash',
+    'pins.bus-too-strong',
     'pins.startup-twitch',
+    'power.board-input',
   ])
 })
 

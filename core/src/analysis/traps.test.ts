@@ -1,8 +1,9 @@
 // The traps of choosing a carrier and planning its pins: each is found with its chain, and a fix clears it.
 
 import { shippedLibrary } from '../../test/files'
-import { carriedOver, carrierOf } from '../chip'
+import { asleepOf, carriedOver, carrierOf } from '../chip'
 import { type Design, applyEdits, type Edit, emptyDesign } from '../design'
+import { pinHeader, textReport, wiringTableCells } from '../formats'
 import { analyse, candidateOf, nextPlansOf } from '.'
 
 const library = shippedLibrary()
@@ -32,7 +33,8 @@ const project = ({ chip, devices, locks = {}, radio, source, regulator }: Projec
 const mw2 = { chip: 'mw2-module', regulator: 'bl33-low' }
 const qm32 = { chip: 'qm32-48', regulator: 'bl33-low' }
 
-const traps: [name: string, check: string, words: RegExp, Project][] = [
+/** `harmless`: the same without the cause, where that is not simply no locks and only the first device. */
+const traps: [name: string, check: string, words: RegExp, built: Project, harmless?: Partial<Project>][] = [
   [
     'a converter that the radio stops',
     'pins.cannot-serve',
@@ -79,6 +81,8 @@ const traps: [name: string, check: string, words: RegExp, Project][] = [
       devices: [['glow-display', 'Screen', 'i2c']],
       locks: { 'i2c.SDA': 'M5', 'i2c.SCL': 'M4' },
     },
+    // The other I2C of the processor has nothing of the board's on it.
+    { locks: { 'i2c.SDA': 'M7', 'i2c.SCL': 'M6' } },
   ],
   [
     'an input-only leg for a select',
@@ -105,9 +109,31 @@ const traps: [name: string, check: string, words: RegExp, Project][] = [
     /carries pulses before the program runs, and Siren/,
     { ...mw2, devices: [['buzzer-magnetic', 'Siren']], locks: { 'd1.1.drive': 'P15' } },
   ],
+  [
+    'four boards with pull-ups of 4.7 kΩ each on one bus',
+    'pins.bus-too-strong',
+    /together 1.18 kΩ.*1.6 kΩ|come to 1.18 kΩ/,
+    {
+      chip: 'td8-28-dip',
+      regulator: 'bl5-low',
+      source: 'adapter-9v',
+      devices: [
+        ['glow-display', 'Left', 'i2c'],
+        ['glow-display', 'Right', 'i2c'],
+        ['keeper-clock', 'Clock'],
+        ['colour-head', 'Eye', 'i2c'],
+      ],
+    },
+  ],
+  [
+    'a select on a leg that chatters at start-up',
+    'pins.startup-twitch',
+    /carries pulses before the program runs, and Card CS/,
+    { ...mw2, devices: [['card-reader', 'Card']], locks: { 'd1.1.CS': 'P15' } },
+  ],
 ]
 
-describe.each(traps)('%s', (_, check, words, built) => {
+describe.each(traps)('%s', (_, check, words, built, harmless) => {
   const design = project(built)
   const found = analyse(design, library).findings.filter((f) => f.check === check)
   test('is found with its chain', () => {
@@ -121,9 +147,8 @@ describe.each(traps)('%s', (_, check, words, built) => {
     expect(cleared.length).toBeGreaterThan(0)
   })
   test('is not there without its cause', () => {
-    const clean = project({ ...built, locks: {}, devices: built.devices.slice(0, 1) })
-    const harmless = check === 'pins.address-clash' && built.chip === 'oxbow-board'
-    if (!harmless) expect(analyse(clean, library).findings.map((f) => f.check)).not.toContain(check)
+    const clean = project({ ...built, locks: {}, devices: built.devices.slice(0, 1), ...harmless })
+    expect(analyse(clean, library).findings.map((f) => f.check)).not.toContain(check)
   })
 })
 
@@ -217,7 +242,76 @@ test('a byte lies on one port in order where it can, and costs what being scatte
   expect(plan(holes).cost).toBeGreaterThanOrEqual(plan([]).cost + 8)
 })
 
+const without = (design: Design, check: string) => {
+  const found = analyse(design, library).findings.find((f) => f.check === check)!
+  const left = found.fixes.filter(
+    (fix) => !analyse(applyEdits(design, fix.edits), library).findings.some((f) => f.id === found.id),
+  )
+  return { found, cleared: left.length, fixes: found.fixes.length }
+}
+test('a source above what a board’s input takes stops it; every way out that is offered clears it', () => {
+  const high = without(
+    project({ chip: 'stick-mw2', source: 'adapter-12v', devices: [['push-button', 'Go']] }),
+    'power.board-input',
+  )
+  expect(high.found.severity).toBe('stops')
+  expect(high.found.text).toMatch(/gives up to 12.8 V; the input of Fenwick stick R takes 6 V/)
+  expect(high.cleared).toBe(high.fixes)
+  const low = without(
+    project({ chip: 'stick-mw2', source: 'cells-3-aa', devices: [['push-button', 'Go']] }),
+    'power.board-input',
+  )
+  expect(low.found.severity).toBe('risks')
+  expect(low.cleared).toBe(low.fixes)
+})
+test('a program with radio on a chip without: another carrier, or no radio', () => {
+  const { cleared, fixes } = without(project({ ...qm32, radio: true, devices: [] }), 'chip.no-radio')
+  expect([cleared, fixes]).toEqual([2, 2])
+})
+
 describe('boards', () => {
+  const on = project({
+    chip: 'trestle-plain',
+    source: 'adapter-9v',
+    devices: [
+      ['lamp-red', 'Lamp'],
+      ['push-button', 'Go'],
+    ],
+  })
+  const whole = analyse(on, library)
+  test('power: the board’s own blocks are counted, its regulator once, and no lamp, diode or regulator of ours', () => {
+    const { consumers, polarity, lamp, ranked, regulator } = whole.power
+    expect([polarity, lamp, ranked, regulator?.id]).toEqual([undefined, undefined, [], 'bl5-low'])
+    // manual, blocks but for the regulator: lamp 1.9 mA and bridge 0.5 mA asleep; lamp 1.9, bridge 8, T13's lamp 3, clock 0.4 awake
+    const own = consumers.find((c) => c.id === 'board')!
+    expect(own.rest.value.max).toBeCloseTo(1.9e-3 + 0.5e-3, 9)
+    expect(own.work.value.max).toBeCloseTo(1.9e-3 + 8e-3 + 3e-3 + 0.4e-3, 9)
+  })
+  test('build: wired by what is printed on it, each position once, fed and measured alone before anything is joined', () => {
+    const [, ...rows] = wiringTableCells(whole.build.wiring)
+    const board = rows.flat().filter((cell) => cell.includes('Trestle'))
+    expect(board.length).toBeGreaterThan(3)
+    expect(board.join('\n')).not.toMatch(/leg|GND GND|V5 V5/)
+    expect(rows.every((cells) => cells.filter((c) => c.includes('Trestle')).length <= 1)).toBe(true)
+    const { steps } = whole.build
+    expect(steps[0]).toMatchObject({
+      title: 'Trestle plain alone',
+      cautions: expect.arrayContaining(['reversed']),
+    })
+    expect(steps[0]!.checks[0]).toMatchObject({ powered: true, where: 'on the board, V5 against GND' })
+    expect(JSON.stringify(steps)).not.toMatch(/notch|chip out|The chip stays out/)
+  })
+  test('exports name positions, not hidden numbers', () => {
+    const wire = whole.pins.plan!.wires[0]!
+    expect(textReport(whole)).toContain(`${wire.signal.name}: ${wire.pin.labels![0]} ${wire.pin.id}`)
+    expect(pinHeader('x', 'y', whole.pins.plan!.wires)).toContain(`: ${wire.pin.labels![0]}`)
+  })
+  test('asleep, a board is its chip and all its blocks', () => {
+    const board = carrierOf(library, 'trestle-plain')!
+    const [chip] = board.modes.filter((m) => m.kind === 'sleep').slice(-1)
+    expect(asleepOf(board)!.value.typ).toBeCloseTo(chip!.current.typ! + 5e-3 + 1.9e-3 + 0.5e-3, 12)
+    expect(asleepOf(carrierOf(library, 'td8-28-flat')!)!.value.typ).toBe(chip!.current.typ)
+  })
   test('a position goes by its label and its pin; a position that shares a pin counts once', () => {
     const board = carrierOf(library, 'oxbow-board')!
     const shared = board.pins.find((p) => p.id === 'L0')!

@@ -2,7 +2,7 @@
 
 import type { Placed, SupportPart } from '../circuit'
 import type { Instance, NeedsResult } from '../needs'
-import type { Chip, Part } from '../parts'
+import type { Chip, ChipPin, Part } from '../parts'
 import { netOf, type PinsResult } from '../pins'
 import { pinNet } from './blocks/block'
 
@@ -29,6 +29,13 @@ const letters: Partial<Record<Part['kind'], string>> = {
   device: 'M',
 }
 
+/** A chip is wired by all its legs; of a board's positions for one pin, which it joins itself, the first is enough. */
+const legNames = (pin: ChipPin): string[] => {
+  const label = pin.labels?.[0]
+  if (label === undefined) return pin.legs.map((leg) => `${leg} ${pin.id}`)
+  return [label === pin.id ? label : `${label} ${pin.id}`]
+}
+
 /** Net of each of the chip's legs; legs that hang free are left out. */
 const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs'] =>
   chip.pins.flatMap((pin) => {
@@ -39,7 +46,7 @@ const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs
         ? 'RESET'
         : pinNet(chip, pin.id)
     const joined = wire || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
-    return joined ? pin.legs.map((leg, i) => ({ name: `${pin.labels?.[i] ?? leg} ${pin.id}`, net })) : []
+    return joined ? legNames(pin).map((name) => ({ name, net })) : []
   })
 
 const deviceLegs = (instance: Instance, needs: NeedsResult): Placed['legs'] =>

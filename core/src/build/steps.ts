@@ -114,12 +114,18 @@ const least = (label: string, rail: Worked, current: Worked): Worked => ({
   note: 'Nothing on the rail draws more than I_max when it works, so unpowered it can’t be below this; a short reads near 0 Ω.',
 })
 
+/** What goes with the source, wherever the power comes in. */
+const sourceCautions = ({ source }: PowerResult): Caution[] => [
+  ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
+  ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
+  ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
+]
+
 const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   const parts = ofKeys(placed, 'entry', 'polarity-diode', 'regulator')
   const rail = power.rail
   if (parts.length === 0 || !rail) return []
   const hot = (power.regulation?.junction.value.max ?? 0) > 60
-  const lithium = power.source?.cautions?.includes('lithium')
   return [
     {
       title: power.regulator ? 'Supply and regulator' : 'Supply',
@@ -152,14 +158,38 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           'too low: regulator turned round or its input sags; too high: ground leg of the regulator is open',
         ),
       ],
-      cautions: [
-        'iron',
-        'eyes',
-        ...(power.source?.sort === 'adapter' ? (['reversed'] as const) : []),
-        ...(hot ? (['heat'] as const) : []),
-        ...(lithium ? (['lithium'] as const) : []),
-        ...(power.source?.cautions?.includes('children') ? (['children'] as const) : []),
+      cautions: ['iron', 'eyes', ...sourceCautions(power), ...(hot ? (['heat'] as const) : [])],
+    },
+  ]
+}
+
+/** The board that carries the chip, where the project is not built around a bare one. */
+const boardOf = (placed: BoardPart[]) => {
+  const { part } = placed[0]!
+  return part.kind === 'chip' ? part.board : undefined
+}
+
+/** A board makes its own rail: it is fed and measured before anything is joined to it. */
+const aloneSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
+  const board = placed[0]!
+  const rail = power.rail
+  if (!rail || !power.source) return []
+  const at = (net: string) => board.legs.find((l) => l.net === net)?.name.split(' ')[0]
+  return [
+    {
+      title: `${board.name} alone`,
+      refs: [board.ref],
+      does: [
+        `Feed ${board.name} from ${power.source.name} at its own input, with nothing else joined to it.`,
       ],
+      checks: [
+        volts(
+          `on the board, ${at('VCC') ?? 'the logic rail'} against ${at('GND') ?? 'ground'}`,
+          rail,
+          'unplug: the board is fed at the wrong place, or it is not well; nothing else is joined yet',
+        ),
+      ],
+      cautions: sourceCautions(power),
     },
   ]
 }
@@ -295,8 +325,9 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 const owner = (needs: NeedsResult, signal: string | undefined) =>
   needs.signals.find((s) => s.id === signal)?.ends[0]?.instance.id
 
-const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] =>
-  placed
+const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
+  const apart = boardOf(placed) ? 'board not joined' : 'chip out'
+  return placed
     .filter((p) => p.kind === 'device')
     .map((device) => {
       const { id, part } = device.instance!
@@ -305,7 +336,7 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] =>
         const value = p.support!.value
         const [a, b] = p.legs
         if (value?.unit !== 'Ω' || !a || !b) return []
-        const where = `${p.ref}: between ${a.net} and ${b.net}, chip out, ${device.name} not yet joined`
+        const where = `${p.ref}: between ${a.net} and ${b.net}, ${apart}, ${device.name} not yet joined`
         return [
           bridge(where, value.value, 0.05, p.name, 'another value: read the rings again; near 0 Ω: bridged'),
         ]
@@ -321,9 +352,11 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] =>
         cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
       }
     })
+}
 
 const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   const chip = placed[0]!
+  const board = boardOf(placed)
   const rail = power.rail
   if (!rail) return []
   const idle: Range = {
@@ -334,10 +367,12 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   const devices = placed.some((p) => p.kind === 'device')
   return [
     {
-      title: `${chip.name} goes in`,
+      title: board ? `${chip.name} is joined` : `${chip.name} goes in`,
       refs: [chip.ref],
       does: [
-        'Unplug. Touch ground, then put the chip in: notch as drawn, leg 1 at its mark, no leg bent under.',
+        board
+          ? 'Unplug. Touch ground, then join the board: each of its positions to the net that the wiring table names, ground first.'
+          : 'Unplug. Touch ground, then put the chip in: notch as drawn, leg 1 at its mark, no leg bent under.',
       ],
       checks: [
         {
@@ -345,7 +380,7 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           powered: false,
           expect: { min: Math.floor(least('', rail, power.work).value.min), unit: 'Ω' },
           worked: least('Least resistance of the finished rail', rail, power.work),
-          otherwise: 'a short came in with the last step: take the chip out and measure again',
+          otherwise: `a short came in with the last step: take the ${board ? 'board off' : 'chip out'} and measure again`,
         },
         volts('between VCC and GND, plugged in', rail, 'it sags: unplug at once and feel which part is warm'),
         {
@@ -361,10 +396,10 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   ]
 }
 
-/** All steps; lowest and earliest parts first, devices after the chip's surroundings, the chip last. */
+/** All steps; lowest and earliest parts first, devices after the chip's surroundings, the chip last. A board is tried alone first. */
 export const buildSteps = (placed: BoardPart[], needs: NeedsResult, power: PowerResult): BuildStep[] => [
   ...entrySteps(placed, power),
-  ...chipSteps(placed, power),
+  ...(boardOf(placed) ? aloneSteps(placed, power) : chipSteps(placed, power)),
   ...deviceSteps(placed, needs),
   ...lastSteps(placed, power),
 ]

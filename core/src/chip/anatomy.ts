@@ -1,7 +1,7 @@
 // What a board is made of, what each block draws, and what a board of one's own does with it.
 
 import { type Design, type Edit } from '../design'
-import { partOrigin, type Worked } from '../findings'
+import { fromPart, fromWorked, partOrigin, type Worked } from '../findings'
 import { type Board, type Chip, findPart, type Library } from '../parts'
 import { add, exactly, fullRange, type Range } from '../quantity'
 import { placesOf } from './carrier'
@@ -12,7 +12,6 @@ export interface Anatomy {
   board: Board
   /** The bare chip or module on it. */
   bare?: Chip
-  blocks: Block[]
   /** What the blocks draw beside the chip. */
   asleep: Worked
   awake: Worked
@@ -24,7 +23,8 @@ export interface Anatomy {
   hidden: string[]
 }
 
-const sum = (
+/** What some blocks of a board draw together. */
+export const blocksCurrent = (
   board: Board,
   blocks: Block[],
   which: 'asleep' | 'awake',
@@ -45,52 +45,66 @@ const sum = (
   })),
 })
 
+/** The chip of a carrier in its deepest sleep; undefined where it has none. */
+const chipAsleep = (chip: Chip): Worked | undefined => {
+  const sleep = chip.modes.filter((m) => m.kind === 'sleep').at(-1)
+  if (!sleep) return undefined
+  return {
+    label: `${chip.name}, ${sleep.name}`,
+    symbol: 'I_chip',
+    value: fullRange(sleep.current),
+    unit: 'A',
+    formula: 'I_sleep',
+    inputs: [fromPart('I_sleep', sleep.name, chip, `modes.${sleep.id}.current`, sleep.current, 'A')],
+  }
+}
+
+const boardAsleep = (board: Board): Worked =>
+  blocksCurrent(
+    board,
+    board.blocks,
+    'asleep',
+    'What the board’s blocks draw while the chip sleeps',
+    'I_asleep',
+  )
+
+/** What a carrier draws while its chip sleeps as deeply as it can: a bare chip itself, a board with all its blocks. */
+export const asleepOf = (carrier: Chip): Worked | undefined => {
+  const chip = chipAsleep(carrier)
+  if (!chip || !carrier.board) return chip
+  const blocks = boardAsleep(carrier.board)
+  return {
+    label: `${carrier.name} asleep`,
+    symbol: 'I',
+    value: add(chip.value, blocks.value),
+    unit: 'A',
+    formula: 'I_chip + I_asleep',
+    inputs: [fromWorked(chip), fromWorked(blocks)],
+  }
+}
+
 export const anatomyOf = (board: Board, library: Library): Anatomy => {
   const bare = findPart(library, 'chip', board.chip)
   const brought = new Set(placesOf(board).flatMap((p) => p.pin ?? []))
-  const sleep = bare?.modes.filter((m) => m.kind === 'sleep').at(-1)
   return {
     board,
     bare,
-    blocks: board.blocks,
-    asleep: sum(
-      board,
-      board.blocks,
-      'asleep',
-      'What the board’s blocks draw while the chip sleeps',
-      'I_asleep',
-    ),
-    awake: sum(
+    asleep: boardAsleep(board),
+    awake: blocksCurrent(
       board,
       board.blocks,
       'awake',
       'What the board’s blocks draw beside the running chip',
       'I_awake',
     ),
-    standaloneAsleep: sum(
+    standaloneAsleep: blocksCurrent(
       board,
       board.blocks.filter((b) => b.standalone === 'copy'),
       'asleep',
       'What the copied blocks draw while the chip sleeps',
       'I_copied',
     ),
-    chipAsleep: bare &&
-      sleep && {
-        label: `${bare.name}, ${sleep.name}`,
-        symbol: 'I_chip',
-        value: fullRange(sleep.current),
-        unit: 'A',
-        formula: 'I_sleep',
-        inputs: [
-          {
-            symbol: 'I_sleep',
-            label: sleep.name,
-            value: fullRange(sleep.current),
-            unit: 'A',
-            origin: partOrigin(bare, `modes.${sleep.id}.current`, sleep.current),
-          },
-        ],
-      },
+    chipAsleep: bare && chipAsleep(bare),
     hidden: (bare?.pins ?? [])
       .filter((p) => ['io', 'input', 'output'].includes(p.type) && !brought.has(p.id))
       .map((p) => p.id),

@@ -1,11 +1,15 @@
 // Carriers side by side: what differs first, in words and numbers.
 
+import type { Worked } from '../findings'
 import type { Chip } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
+import { asleepOf } from './anatomy'
 
 export interface ComparedFact {
   fact: string
   values: string[]
+  /** The working of each value, where it is a sum. */
+  worked?: (Worked | undefined)[]
   differs: boolean
 }
 
@@ -21,7 +25,8 @@ const unitsOf = (kind: string) => (c: Chip) => {
   return units.length === 0 ? 'none' : `${units.length} (on ${legs} legs)`
 }
 const bytes = (n: number) => (n >= 1024 ? `${n / 1024} KiB` : `${n} B`)
-const rows: [string, (c: Chip) => string][] = [
+const rangeText = (w: Worked | undefined) => (w ? formatQuantity(w.value.typ, 'A', 3) : 'never')
+const rows: [fact: string, of: (c: Chip) => string, worked?: (c: Chip) => Worked | undefined][] = [
   ['Package', (c) => `${c.package.name}, ${c.package.solder}`],
   [
     'Legs that can carry signals',
@@ -80,26 +85,16 @@ const rows: [string, (c: Chip) => string][] = [
         : 'the rail itself',
   ],
   ['Headers', (c) => c.board?.headers.map((h) => `${h.name} (${h.positions.length})`).join(', ') ?? 'none'],
-  [
-    'Asleep',
-    (c) => {
-      const sleep = c.modes.filter((m) => m.kind === 'sleep').at(-1)
-      if (!sleep) return 'never'
-      const chip = fullRange(sleep.current).typ
-      const rest = (c.board?.blocks ?? []).reduce((sum, b) => sum + fullRange(b.asleep).typ, 0)
-      return rest > 0
-        ? `${formatQuantity(chip + rest, 'A', 3)}, of it the chip ${formatQuantity(chip, 'A', 3)}`
-        : formatQuantity(chip, 'A', 3)
-    },
-  ],
+  ['Asleep', (c) => rangeText(asleepOf(c)), asleepOf],
   ['Price', (c) => `€ ${c.price.toFixed(2)}`],
 ]
 
 /** Two to four carriers side by side, what differs first. */
 export const compareChips = (chips: Chip[]): ComparedFact[] =>
   rows
-    .map(([fact, of]) => {
+    .map(([fact, of, worked]) => {
       const values = chips.map(of)
-      return { fact, values, differs: values.some((v) => v !== values[0]) }
+      const differs = values.some((v) => v !== values[0])
+      return { fact, values, differs, ...(worked && { worked: chips.map(worked) }) }
     })
     .sort((x, y) => Number(y.differs) - Number(x.differs))

@@ -17,7 +17,6 @@ export interface CandidateChip {
   status: PlanStatus
   /** Legs that can still carry a signal. */
   left: number
-  cost: number
   programLeft: number
   dataLeft: number
   workings: { left: Worked; program: Worked; data: Worked }
@@ -82,7 +81,6 @@ export const judgeChip = (
     no,
     status: plan.status,
     left: plan.free.length,
-    cost: plan.cost,
     programLeft,
     dataLeft,
     workings: {

@@ -65,12 +65,16 @@ describe('pull resistors', () => {
     [5, 0.4, 3e-3, 1533.33],
     [3.3, 0.4, 3e-3, 966.67],
     [5.25, 0.4, 3e-3, 1616.67],
+    // fast mode plus: drivers of 20 mA
+    [3.3, 0.4, 20e-3, 145],
   ])('I2C smallest pull-up at %d V', (v, low, i, r) => expect(smallestBusPullUp(v, low, i)).toBeCloseTo(r, 1))
   test.each([
     // t_r, C_b → R_max by hand: 1 µs / (0.8473 · 100 pF) and the fast mode's 300 ns at 200 pF
     [1000e-9, 100e-12, 11802.2],
     [300e-9, 200e-12, 1770.3],
     [1000e-9, 400e-12, 2950.5],
+    // fast mode plus: 120 ns at 550 pF, the most it allows
+    [120e-9, 550e-12, 257.5],
   ])('I2C largest pull-up for %d s, %d F', (t, c, r) => expect(largestBusPullUp(t, c)).toBeCloseTo(r, 0))
   test('gate: 1 V threshold, 1 µA leakage → 500 kΩ; 50 pF creeps up in 50 µs', () => {
     expect(largestPullDown(1, 1e-6)).toBeCloseTo(500e3, 6)

@@ -1,6 +1,6 @@
 // `pins.h`: the plan as the program needs it, in plain C.
 
-import { netOf, type Wire } from '../pins'
+import { netOf, placeName, type Wire } from '../pins'
 
 const comment = (text: string) => text.replace(/\*\//g, '* /').replace(/[^\x20-\x7e]/g, '?')
 
@@ -9,7 +9,7 @@ const lines = (wire: Wire): string[] => {
   const port = /^P([A-Z])(\d+)$/.exec(wire.pin.id)
   const use = wire.unit ? `, ${wire.unit.name} ${wire.line}` : ''
   return [
-    `/* ${comment(`${wire.signal.name}: leg ${wire.pin.legs.join('/')}${use}`)} */`,
+    `/* ${comment(`${wire.signal.name}: ${placeName(wire.pin)}${use}`)} */`,
     ...(wire.pin.number === undefined ? [] : [`#define ${name}_PIN ${wire.pin.number}`]),
     ...(port ? [`#define ${name}_PORT ${port[1]}`, `#define ${name}_BIT ${port[2]}`] : []),
     ...(wire.select === undefined ? [] : [`#define ${name}_FUNCTION ${wire.select}`]),

@@ -2,6 +2,7 @@
 
 import { type Analysis, gaugeText } from '../analysis'
 import { stageNames } from '../design'
+import { placeName } from '../pins'
 
 export const textReport = (a: Analysis): string => {
   const out: string[] = [a.design.name, '='.repeat(a.design.name.length), '']
@@ -14,7 +15,7 @@ export const textReport = (a: Analysis): string => {
   line(`Chip: ${a.chip.chip?.name ?? 'none chosen'}`)
   for (const wire of a.pins.plan?.wires ?? [])
     line(
-      `  ${wire.signal.name}: leg ${wire.pin.legs.join('/')} ${wire.pin.id}${wire.impossible ? ` (can't work: ${wire.impossible})` : ''}`,
+      `  ${wire.signal.name}: ${placeName(wire.pin)} ${wire.pin.id}${wire.impossible ? ` (can't work: ${wire.impossible})` : ''}`,
     )
   line()
   line('Parts:')

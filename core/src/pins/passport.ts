@@ -1,28 +1,52 @@
 // All the names of a leg, and finding a leg by any of them.
 
-import type { Chip, ChipPin } from '../parts'
+import type { Chip, ChipPin, UnitKind } from '../parts'
 import type { Wire } from './plan'
 
 export interface Passport {
   pin: ChipPin
-  legs: string
+  /** `leg 5`, or the board's labels for it. */
+  place: string
   /** Every name, the port name first. */
   names: string[]
   /** Everything it could be, in words. */
   abilities: string[]
 }
 
-const abilityWords: Record<string, string> = { converter: 'analog', timer: 'PWM', interrupt: 'interrupt' }
+const abilityWords: Partial<Record<UnitKind, string>> = {
+  converter: 'analog',
+  timer: 'PWM',
+  interrupt: 'interrupt',
+  touch: 'touch',
+  wake: 'wake-up',
+}
+const routedWords: Partial<Record<UnitKind, string>> = {
+  ...abilityWords,
+  uart: 'serial',
+  i2c: 'I2C',
+  spi: 'SPI',
+  can: 'CAN',
+}
+
+/** What a matrix can bring to the pin, by kind: no list of lines is worth reading when it can be any of them. */
+const routed = (chip: Chip, pin: ChipPin): string[] => {
+  const ids = new Set((chip.matrix ?? []).filter((m) => m.pins.includes(pin.id)).flatMap((m) => m.units))
+  const kinds = new Set(chip.units.filter((u) => ids.has(u.id)).map((u) => routedWords[u.kind] ?? u.kind))
+  return kinds.size > 0 ? [`any line of ${[...kinds].join(', ')}`] : []
+}
 
 export const passport = (chip: Chip, pin: ChipPin): Passport => ({
   pin,
-  legs: pin.legs.join(', '),
+  place: placeName(pin),
   names: [pin.id, ...(pin.number === undefined ? [] : [`number ${pin.number}`]), ...(pin.names ?? [])],
-  abilities: (pin.functions ?? []).map((f) => {
-    const unit = chip.units.find((u) => u.id === f.unit)
-    const word = unit && abilityWords[unit.kind]
-    return `${word ? `${word} ` : ''}${f.unit} ${f.signal}${f.select === undefined ? '' : ` (function ${f.select})`}`
-  }),
+  abilities: [
+    ...(pin.functions ?? []).map((f) => {
+      const unit = chip.units.find((u) => u.id === f.unit)
+      const word = unit && abilityWords[unit.kind]
+      return `${word ? `${word} ` : ''}${f.unit} ${f.signal}${f.select === undefined ? '' : ` (function ${f.select})`}`
+    }),
+    ...routed(chip, pin),
+  ],
 })
 
 /** Pins with this name: leg number (`17` or `leg 17`), port, program number, chart name or function. */
@@ -35,7 +59,7 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
   const exact = chip.pins.filter(
     (p) =>
       p.id.toLowerCase() === wanted ||
-      p.legs.some((l) => String(l) === wanted) ||
+      (!p.labels && p.legs.some((l) => String(l) === wanted)) ||
       (p.names ?? []).some((n) => n.toLowerCase() === wanted),
   )
   const loose = chip.pins.filter(
@@ -50,9 +74,12 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
   return [...exact, ...loose]
 }
 
-/** `leg 5 (PA4)`, or on a board `D5 (PA4)`: the way a leg is named everywhere. */
+/** Where to find it: `leg 5`, or on a board what is printed there: `T5`. */
+export const placeName = (pin: ChipPin): string => pin.labels?.join('/') ?? `leg ${pin.legs.join('/')}`
+
+/** `leg 5 (PA4)`, or on a board `T5 (PA4)`: the way a leg is named everywhere. */
 export const legName = (pin: ChipPin): string => {
-  const place = pin.labels?.join('/') ?? `leg ${pin.legs.join('/')}`
+  const place = placeName(pin)
   return place === pin.id ? place : `${place} (${pin.id})`
 }
 

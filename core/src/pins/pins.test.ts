@@ -6,6 +6,7 @@ import { type OpenNeeds, resolveNeeds, type SignalNeed } from '../needs'
 import { type Chip, findPart, partsOfKind } from '../parts'
 import { findPins, legName, makeDemand, passport, planPins, reachOf, takenPins, waysToServe } from '.'
 import { costContext, costsOf } from './costs'
+import { busWindow } from './support'
 
 const library = shippedLibrary()
 const chipOf = (id: string): Chip => findPart(library, 'chip', id)!
@@ -345,7 +346,7 @@ describe('names', () => {
   test('a passport tells all names and abilities', () => {
     const pin = chip.pins.find((p) => p.id === 'PA4')!
     expect(passport(chip, pin)).toMatchObject({
-      legs: '5',
+      place: 'leg 5',
       names: ['PA4', 'number 4'],
       abilities: ['analog ADC A4', 'TWO SDA'],
     })
@@ -402,5 +403,24 @@ describe('demand', () => {
       kept['d7.1.light'],
       kept['d3.1.contact'],
     ])
+  })
+})
+
+describe('the window for an I2C line’s pull-ups, by hand from the I2C-bus specification', () => {
+  // Rail 5 V ± 2 % (BL5): R_min = (5.1 − 0.4) V / 3 mA = 1566.7 Ω whatever the speed. The TD8's leg and one sensor:
+  // C_b = 10 pF + 10 pF or as the files say; R_max = t_r / (0.8473 · C_b) with t_r = 1000, 300 and 120 ns.
+  const rail = analyse(timer, library).power.rail!
+  const chip = chipOf('td8-28-dip')
+  const plan = planPins(chip, alone(signalsOf(['temperature-two-wire', 1])), open, {})
+  const line = plan.wires.find((w) => w.signal.id === 'i2c.SDA')!
+  const load = 10e-12 + chip.io.capacitance.max!
+  test.each([
+    [100e3, 1000e-9],
+    [400e3, 300e-9],
+    [1e6, 120e-9],
+  ])('%d Hz', (frequency, rise) => {
+    const window = busWindow({ ...line, signal: { ...line.signal, frequency } }, chip, rail)!
+    expect(window.smallest.value.typ).toBeCloseTo((5.1 - 0.4) / 3e-3, 6)
+    expect(window.largest.value.typ).toBeCloseTo(rise / (0.8473 * load), 6)
   })
 })

@@ -162,13 +162,20 @@ export interface NextPlan {
   extra: number
   /** Signals that lie elsewhere, or are there in one plan only. */
   differs: { signal: string; name: string; from?: string; to?: string }[]
-  /** Reasons for cost that the best plan has and this one has not, and the other way round. */
+  /** Reasons for cost, and links to set, that the best plan has and this one has not, and the other way round. */
   spares: string[]
   givesUp: string[]
 }
 
-const troubles = (wires: Wire[]): Map<string, string> =>
-  new Map(wires.flatMap((w) => w.items.map((i) => [`${w.signal.id} ${i.name}`, i.reason])))
+const troubles = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>): Map<string, string> =>
+  new Map([
+    ...wires.flatMap((w) => w.items.map((i) => [`${w.signal.id} ${i.name}`, i.reason] as const)),
+    ...wirings.flatMap((w) =>
+      w.links.map(
+        (l) => [`${w.need} ${l.link} ${l.to}`, `${w.name}: ${l.link} must be set (${l.to})`] as const,
+      ),
+    ),
+  ])
 
 /** The next best plans that differ from the best in more than moving signals to legs of the same unit and price. */
 export const nextBestPlans = (
@@ -176,18 +183,18 @@ export const nextBestPlans = (
   needs: OpenNeeds,
   choices: PinChoices,
   taken: Record<string, string>,
-  best: Pick<Plan, 'wires' | 'cost'>,
+  best: Pick<Plan, 'wires' | 'wirings' | 'cost'>,
   count = 3,
 ): NextPlan[] => {
   const demand = makeDemand(chip, needs, choices, taken)
   const same: Same = (a, b) => a.units[0] === b.units[0] && a.cost === b.cost
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
-  const old = troubles(best.wires)
+  const old = troubles(best)
   const plans = nextPlans(demand.problem, 3 * count, same).map((solution): NextPlan => {
     const { wires, wirings } = readSolution(demand, solution, choices)
     const after = new Map(wires.map((w) => [w.signal.id, w.pin.id]))
     const names = new Map([...best.wires, ...wires].map((w) => [w.signal.id, w.signal.name]))
-    const now = troubles(wires)
+    const now = troubles({ wires, wirings })
     const only = (a: Map<string, string>, b: Map<string, string>) =>
       [...a].filter(([key]) => !b.has(key)).map(([, reason]) => reason)
     return {

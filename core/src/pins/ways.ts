@@ -98,7 +98,7 @@ export const waysToServe = (
   radio?: RadioUse,
 ): Ways => {
   const fixed = typeWords[pin.type]
-  if (fixed) return { reason: fixed }
+  if (fixed) return { reason: pin.labels && pin.type === 'none' ? 'it carries no signal' : fixed }
   if (Object.hasOwn(taken, pin.id)) return { reason: taken[pin.id]! }
   if (attributeOf(pin, 'flash')) return { reason: 'it is wired to the flash memory' }
   const output = !drivesPin.has(signal.kind) && !(signal.bus?.kind === 'uart' && signal.bus.line === 'RX')

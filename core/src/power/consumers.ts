@@ -1,10 +1,11 @@
 // Who draws how much from the rail, at rest and at work.
 
+import { blocksCurrent } from '../chip'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
-import type { Chip, Device } from '../parts'
+import type { Board, Chip, Device } from '../parts'
 import type { PinsResult } from '../pins'
 import { add, exactly, fullRange, multiply, type Range, scale } from '../quantity'
 import type { PowerLamp } from './lamp'
@@ -84,7 +85,16 @@ const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer 
           'I_chip',
         )
       : running
-  return { id: 'chip', name: chip.name, count: 1, work, rest, average: work }
+  const name = chip.board ? `${chip.name}, its chip` : chip.name
+  return { id: 'chip', name, count: 1, work, rest, average: work }
+}
+
+/** A board's own blocks; its regulator is left out, since the path from the source counts that. */
+const boardConsumer = (board: Board): Consumer => {
+  const blocks = board.blocks.filter((b) => b.part === undefined || b.part !== board.regulator)
+  const of = (which: 'asleep' | 'awake') =>
+    blocksCurrent(board, blocks, which, `Blocks of ${board.name}, ${which}`, 'I_blocks')
+  return same('board', `${board.name}, its blocks`, 1, of('awake'), of('asleep'))
 }
 
 const deviceConsumer = (id: string, name: string, part: Device, count: number): Consumer | undefined => {
@@ -172,6 +182,7 @@ export const consumersOf = (
         ]
       : []
   return [
+    ...(chip?.board ? [boardConsumer(chip.board)] : []),
     ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false)] : []),
     ...devices,
     ...pulled,

@@ -15,7 +15,8 @@ export interface Path {
   polarity?: SupportChoice & { diode: Diode }
 }
 
-export const pathOf = (design: Design, library: Library): Path => {
+/** A board brings its own plug: what guards it is the board’s, and no diode of ours. */
+export const pathOf = (design: Design, library: Library, onBoard: boolean): Path => {
   const source = findPart(library, 'source', design.power.source)
   const regulator = findPart(library, 'regulator', design.power.regulator)
   const diode = partsOfKind(library, 'diode')
@@ -25,7 +26,7 @@ export const pathOf = (design: Design, library: Library): Path => {
     )
     .sort((a, b) => a.price - b.price)[0]
   // Without a regulator a diode's drop would be missing from the rail: then the plug is guarded by care alone.
-  const canReverse = source?.sort === 'adapter' && regulator !== undefined
+  const canReverse = source?.sort === 'adapter' && regulator !== undefined && !onBoard
   return {
     source,
     regulator,

@@ -92,9 +92,10 @@ export const resolvePower = (
   clock: ClockResult,
   pins: PinsResult,
 ): PowerResult => {
-  const path = pathOf(design, library)
+  const board = chip?.board
+  const path = pathOf(design, library, board !== undefined)
   const rail = railVoltage(design, library)
-  const lamp = powerLamp(design, library, rail, stockOf(library))
+  const lamp = board ? undefined : powerLamp(design, library, rail, stockOf(library))
   const consumers = consumersOf(design, needs, chip, clock, pins, rail, lamp)
   const rest = sumOf(consumers, 'rest', 'Rail current, everything at rest', 'I_rest')
   const work = sumOf(consumers, 'work', 'Rail current, everything working at once', 'I_work')
@@ -114,19 +115,21 @@ export const resolvePower = (
   const ambient = design.needs.limits.ambient
   const loaded: Worked = { ...work, value: { min: rest.value.min, typ: work.value.typ, max: work.value.max } }
   const regulation = path.regulator && input && regulate(path.regulator, loaded, input, ambient)
-  const ranked = input
-    ? partsOfKind(library, 'regulator')
-        .filter((r) => r.topology === 'linear')
-        .map((regulator) => {
-          const one = regulate(regulator, loaded, input, ambient)
-          return {
-            ...one,
-            no: [...outputObjection(one, rail, chip, needs), ...objections(one, loaded, input)],
-            chosen: regulator.id === path.regulator?.id,
-          }
-        })
-        .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
-    : []
+  // A board’s regulator is soldered on: there is nothing to rank.
+  const ranked =
+    input && !board
+      ? partsOfKind(library, 'regulator')
+          .filter((r) => r.topology === 'linear')
+          .map((regulator) => {
+            const one = regulate(regulator, loaded, input, ambient)
+            return {
+              ...one,
+              no: [...outputObjection(one, rail, chip, needs), ...objections(one, loaded, input)],
+              chosen: regulator.id === path.regulator?.id,
+            }
+          })
+          .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
+      : []
   return {
     ...path,
     rail,

@@ -24,6 +24,14 @@ export class PartStore {
     return [...this.samples.values(), ...(await this.own())]
   }
 
+  /** How many there are, without reading them. */
+  async count(): Promise<number> {
+    const [row] = await this.db.query<{ n: number }>('SELECT COUNT(*) AS n FROM parts', {
+      type: QueryTypes.SELECT,
+    })
+    return this.samples.size + row!.n
+  }
+
   async library(): Promise<Library> {
     return makeLibrary(await this.all())
   }

@@ -58,7 +58,11 @@ export class ProjectStore {
   }
 
   async count(): Promise<number> {
-    return (await this.rows('1 = 1')).length
+    const [row] = await this.db.query<{ n: number }>(
+      'SELECT COUNT(*) AS n FROM projects WHERE deletedAt IS NULL',
+      { type: QueryTypes.SELECT },
+    )
+    return row!.n
   }
 
   async find(id: string): Promise<StoredProject | undefined> {

@@ -1,7 +1,7 @@
 // One box that finds everything: a leg by any of its names, a part, a net, a need, a finding, a stage, something to do.
 
 import { stances } from '@root-board/core/design'
-import { findPins, passport, wireOn } from '@root-board/core/pins'
+import { findPins, passport, placeName, wireOn } from '@root-board/core/pins'
 import { Autocomplete, Dialog, TextField } from '@mui/material'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -106,7 +106,7 @@ const SearchField = ({ close }: { close: () => void }) => {
         const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
         return {
           kind: 'Leg',
-          text: `leg ${pin.legs.join('/')} · ${passport(chip, pin).names.join(' · ')}`,
+          text: `${placeName(pin)} · ${passport(chip, pin).names.join(' · ')}`,
           more: wire ? wire.signal.name : pin.type === 'io' ? 'free' : pin.type,
           go: () => void navigate(`pins?leg=${encodeURIComponent(pin.id)}`),
         }

@@ -69,7 +69,7 @@ const BuildSheet = () => {
         <table className="ruled">
           <thead>
             <tr>
-              <th>Leg</th>
+              <th>{analysis.chip.chip?.board ? 'Position' : 'Leg'}</th>
               <th>Port</th>
               <th>Signal</th>
               <th>Through</th>
@@ -78,7 +78,7 @@ const BuildSheet = () => {
           <tbody>
             {(pins.plan?.wires ?? []).map((w) => (
               <tr key={w.signal.id}>
-                <td className="mono">{w.pin.legs.join('/')}</td>
+                <td className="mono">{w.pin.labels?.join('/') ?? w.pin.legs.join('/')}</td>
                 <td className="mono">{w.pin.id}</td>
                 <td>{w.signal.name}</td>
                 <td>{w.unit ? `${w.unit.name} ${w.line}` : 'plain'}</td>

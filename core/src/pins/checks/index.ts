@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { addressClash } from './address-clash'
+import { busTooStrong } from './bus-too-strong'
 import { cannotServe } from './cannot-serve'
 import { clash } from './clash'
 import { inputLevel } from './input-level'
@@ -20,5 +21,6 @@ export const pinsChecks: Check[] = [
   radioConverter,
   loadedDesign,
   addressClash,
+  busTooStrong,
   startupTwitch,
 ]

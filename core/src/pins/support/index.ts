@@ -7,6 +7,7 @@ import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'
 import { ledResistor } from './led'
 import { busPullUp, contactPullUp } from './pull'
+export { busWindow } from './pull'
 
 const kinds: SignalSupport[] = [ledResistor, contactPullUp, busPullUp, switchedLoad, sensorDivider]
 

@@ -106,10 +106,11 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
   return [support]
 }
 
-/** Rise times of the I2C-bus specification, table 10: standard mode and fast mode. */
+/** Rise times of the I2C-bus specification, table 10: standard mode, fast mode, fast mode plus. */
 const riseTimes = [
   { speed: 100e3, rise: 1000e-9 },
   { speed: 400e3, rise: 300e-9 },
+  { speed: 1e6, rise: 120e-9 },
 ]
 const busLow = 0.4
 
@@ -129,7 +130,7 @@ export const busWindow = (
     e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
   )
   if (ends.length === 0) return undefined
-  const { rise } = riseTimes.find((r) => (wire.signal.frequency ?? 100e3) <= r.speed) ?? riseTimes[1]!
+  const { rise } = riseTimes.find((r) => (wire.signal.frequency ?? 100e3) <= r.speed) ?? riseTimes.at(-1)!
   const weakest = ends.reduce((a, b) =>
     fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
   )

@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
 import { deviceSupply } from './device-supply'
 import { dropout } from './dropout'
@@ -15,4 +16,5 @@ export const powerChecks: Check[] = [
   regulatorOverloaded,
   deviceSupply,
   budgetExceeded,
+  boardInput,
 ]

@@ -29,8 +29,16 @@ const suitsRegulator = ({ design, power }: Stages, source: Source): boolean => {
   )
 }
 
+/** Whether a board's input takes this source; anything does where there is no board. */
+const suitsInput = ({ chip }: Stages, source: Source): boolean => {
+  const input = chip.chip?.board && fullRange(chip.chip.board.input)
+  const voltage = fullRange(source.voltage)
+  return !input || (voltage.min >= input.min && voltage.max <= input.max)
+}
+
 /** Whether chip and devices can live on this source without a regulator. */
 const suitsRail = ({ chip, needs }: Stages, source: Source): boolean => {
+  if (chip.chip?.board) return false
   const voltage = fullRange(source.voltage)
   return [chip.chip?.supply.recommended, ...needs.instances.map((i) => i.part.supply)].every((rated) => {
     if (!rated) return true
@@ -44,7 +52,9 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
   partsOfKind(stages.library, 'source')
     .filter(
       (s) =>
-        s.id !== stages.power.source?.id && fullRange(s.current).max >= stages.power.fromSource.value.max,
+        s.id !== stages.power.source?.id &&
+        fullRange(s.current).max >= stages.power.fromSource.value.max &&
+        suitsInput(stages, s),
     )
     .sort((a, b) => a.price - b.price)
     .flatMap((s): Fix[] => {

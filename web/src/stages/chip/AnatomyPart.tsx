@@ -36,7 +36,7 @@ export const AnatomyPart = ({ board }: { board: Board }) => {
             </tr>
           </thead>
           <tbody>
-            {anatomy.blocks.map((b) => (
+            {board.blocks.map((b) => (
               <tr key={b.id}>
                 <th scope="row">{b.name}</th>
                 <td>{b.does}</td>

@@ -1,5 +1,6 @@
 import { compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
+import { Num } from '../../shared/Num'
 
 /** Two to four carriers, what differs first. */
 export const Comparison = ({ chips }: { chips: Chip[] }) => {
@@ -30,7 +31,7 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
                 <tr key={r.fact}>
                   <th scope="row">{r.fact}</th>
                   {r.values.map((value, i) => (
-                    <td key={chips[i]!.id}>{value}</td>
+                    <td key={chips[i]!.id}>{r.worked?.[i] ? <Num worked={r.worked[i]} /> : value}</td>
                   ))}
                 </tr>
               ))}

@@ -58,7 +58,7 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
   return (
     <div className="filters" role="group" aria-label="Show only">
       {tick('fits', 'what fits')}
-      {choice('sort', 'Sort', { all: 'all', chips: 'bare chips', modules: 'modules', boards: 'boards' })}
+      {choice('sort', 'Kind', { all: 'all', chips: 'bare chips', modules: 'modules', boards: 'boards' })}
       {choice('solder', 'Solder', {
         all: 'any',
         'through-hole': 'through holes',

@@ -39,8 +39,9 @@ export const useCandidates = (): Candidates => {
       wanted = false
     }
   }, [design, all, stopped])
-  const list = [...known.values()].map((k) => k.judged).sort(candidateOrder)
-  const done = [...known.values()].filter((k) => k.design === design).length
+  const there = ids.flatMap((id) => known.get(id) ?? [])
+  const list = there.map((k) => k.judged).sort(candidateOrder)
+  const done = there.filter((k) => k.design === design).length
   return {
     list,
     done,

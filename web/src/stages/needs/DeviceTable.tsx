@@ -124,7 +124,7 @@ const DeviceRow = ({
             >
               {part.planChooses && (
                 <option value="">
-                  the plan chooses{chosenByPlan ? `: ${chosenByPlan.wiring.name}` : ''}
+                  {chosenByPlan ? `plan’s choice: ${chosenByPlan.wiring.name}` : 'the plan chooses'}
                 </option>
               )}
               {part.wirings.map((w) => (

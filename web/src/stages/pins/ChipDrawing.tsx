@@ -94,7 +94,8 @@ const Leg = ({
     ? wire.signal.name
     : excluded
       ? 'kept free'
-      : (typeWords[pin.type] ??
+      : ((pin.labels && pin.type === 'none' ? 'no signal' : undefined) ??
+        typeWords[pin.type] ??
         (taken ? (attributeOf(pin, 'reset') ? 'reset' : (analysis.clock.source?.kind ?? 'clock')) : ''))
   const state = here ? 'here' : wire ? (wire.impossible ? 'wrong' : 'used') : use ? 'fixed' : 'free'
   return (

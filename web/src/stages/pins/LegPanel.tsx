@@ -46,11 +46,10 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
   const led = shown && analysis.pins.leds[shown.signal.id]
   const elsewhere = signal && wire?.pin.id !== pin.id
   return (
-    <section className="leg-panel" aria-live="polite" aria-label={`Leg ${pass.legs}`}>
+    <section className="leg-panel" aria-live="polite" aria-label={pass.place}>
       <div>
         <h2>
-          {pin.labels ? pin.labels.join(', ') : `Leg ${pass.legs}`}{' '}
-          <span className="mono">{pass.names.join(' · ')}</span>
+          {pass.place.replace(/^leg/, 'Leg')} <span className="mono">{pass.names.join(' · ')}</span>
         </h2>
         <p>
           {pass.abilities.length > 0

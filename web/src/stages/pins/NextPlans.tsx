@@ -19,7 +19,8 @@ const move = ({ name, from, to }: NextPlan['differs'][number]) =>
   from === undefined ? `${name} on ${to}` : to === undefined ? `no ${name}` : `${name}: ${from} to ${to}`
 
 export const NextPlans = () => {
-  const { design } = useStage()
+  const { analysis, design } = useStage()
+  const wiredBy = new Map(analysis.pins.plan?.wirings.map((w) => [w.need, w.wiring.id]))
   const [asked, setAsked] = useState(false)
   const [plans, setPlans] = useState<NextPlan[]>()
   useEffect(() => {
@@ -59,12 +60,15 @@ export const NextPlans = () => {
             {plans.map((p, i) => (
               <tr key={i}>
                 <th scope="row">
-                  {i + 2}.{' '}
+                  Plan {i + 2}
+                  <br />
                   <span className="faint">{p.extra === 0 ? 'as good' : `${p.extra} points more`}</span>
                 </th>
                 <td>
                   {p.differs.map(move).join('; ')}
-                  {p.wirings.map((w) => `; ${w.name} by ${w.wiring.name}`)}
+                  {p.wirings
+                    .filter((w) => w.wiring.id !== wiredBy.get(w.need))
+                    .map((w) => `; ${w.name} by ${w.wiring.name}`)}
                 </td>
                 <td>{p.givesUp.join('; ') || 'nothing'}</td>
                 <td>{p.spares.join('; ') || 'nothing'}</td>

@@ -15,7 +15,7 @@ export const PathDrawing = () => {
   const consumers = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
   const regulators = partsOfKind(library, 'regulator')
   return (
-    <section className="path" aria-label="From plug to load">
+    <section className={power.polarity?.present ? 'path' : 'path no-diode'} aria-label="From plug to load">
       <div className="station">
         <label htmlFor="power-source">Source</label>
         <SourceSelect id="power-source" />
@@ -38,23 +38,34 @@ export const PathDrawing = () => {
         </div>
       )}
       <div className="station">
-        <label htmlFor="power-regulator">Regulator</label>
-        <select
-          id="power-regulator"
-          className="plain"
-          value={design.power.regulator ?? ''}
-          onChange={(e) => {
-            const r = regulators.find((x) => x.id === e.target.value)
-            edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
-          }}
-        >
-          <option value="">none: the source is the rail</option>
-          {regulators.map((r) => (
-            <option key={r.id} value={r.id}>
-              {r.name}
-            </option>
-          ))}
-        </select>
+        {analysis.chip.chip?.board ? (
+          <>
+            <span>Regulator</span>
+            <span className="own">
+              {power.regulator ? `${power.regulator.name}, on the board` : 'none: the input is the rail'}
+            </span>
+          </>
+        ) : (
+          <>
+            <label htmlFor="power-regulator">Regulator</label>
+            <select
+              id="power-regulator"
+              className="plain"
+              value={design.power.regulator ?? ''}
+              onChange={(e) => {
+                const r = regulators.find((x) => x.id === e.target.value)
+                edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
+              }}
+            >
+              <option value="">none: the source is the rail</option>
+              {regulators.map((r) => (
+                <option key={r.id} value={r.id}>
+                  {r.name}
+                </option>
+              ))}
+            </select>
+          </>
+        )}
         <span className="stream" style={{ height: width(power.work.value.max) }}>
           {' '}
         </span>

@@ -1,0 +1,36 @@
+import type { Check } from '../../findings'
+
+export const noRadio: Check = {
+  id: 'chip.no-radio',
+  stage: 'chip',
+  looksFor: 'a program that uses the radio on a chip that has none',
+  rule: 'the chip’s part file',
+  run: (stages) => {
+    const { chip } = stages.chip
+    if (!chip || chip.radio || !stages.needs.open.radio) return []
+    const other = stages.fitting()
+    return [
+      {
+        id: 'chip.no-radio',
+        severity: 'stops',
+        grade: 'impossible',
+        text: `${chip.name} has no radio, and the program uses one.`,
+        because: [
+          { text: 'The program uses a radio (said on the Needs page)' },
+          { text: `${chip.sheet} names none` },
+        ],
+        fixes: [
+          ...(other
+            ? [
+                {
+                  label: `Choose ${other.name}`,
+                  edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
+                },
+              ]
+            : []),
+          { label: 'Do without the radio', edits: [{ kind: 'setRadio', radio: false }] },
+        ],
+      },
+    ]
+  },
+}

@@ -1,0 +1,47 @@
+import type { Check, Fix } from '../../findings'
+import { formatQuantity } from '../../quantity'
+import { busWindow } from '../support'
+
+export const busTooStrong: Check = {
+  id: 'pins.bus-too-strong',
+  stage: 'pins',
+  looksFor: 'pull-ups on the devices’ own boards that are together too small for a bus',
+  rule: 'I2C-bus specification, section 7.1: R = (V_DD − V_OL) / I_OL at least',
+  run: ({ chip: { chip }, pins, power }) =>
+    (chip && power.rail ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
+      const window = busWindow(wire, chip!, power.rail!)
+      const smallest = window?.smallest.value.typ ?? 0
+      if (!window?.fitted || window.fitted.min >= smallest) return []
+      const pulling = wire.signal.ends.filter(
+        (e) => e.signal.electrical.kind === 'open-drain' && e.signal.electrical.fitted,
+      )
+      const fixes = pulling.map(({ instance }): Fix => {
+        const other = instance.part.wirings.find((w) => !w.signals.some((s) => s.bus === 'i2c'))
+        return other
+          ? {
+              label: `Wire ${instance.need.name} by ${other.name}`,
+              edits: [{ kind: 'setWiring', id: instance.need.id, wiring: other.id }],
+            }
+          : {
+              label: `Do without ${instance.need.name}`,
+              edits: [{ kind: 'removeDevice', id: instance.need.id }],
+            }
+      })
+      return [
+        {
+          id: `pins.bus-too-strong:${wire.signal.id}`,
+          severity: 'risks' as const,
+          grade: 'outside the sheet' as const,
+          text: `The pull-ups of ${pulling.length} boards on ${wire.signal.name} come to ${formatQuantity(window.fitted.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
+          because: [
+            ...pulling.map(({ instance }) => ({
+              text: `${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
+            })),
+            { text: `At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
+          ],
+          fixes,
+          about: { signal: wire.signal.id, pin: wire.pin.id },
+        },
+      ]
+    }),
+}
