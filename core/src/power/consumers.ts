@@ -85,7 +85,7 @@ const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer 
           'I_chip',
         )
       : running
-  const name = chip.board ? `${chip.name}, its chip` : chip.name
+  const name = chip.board ? 'Chip on the board' : chip.name
   return { id: 'chip', name, count: 1, work, rest, average: work }
 }
 
@@ -94,7 +94,7 @@ const boardConsumer = (board: Board): Consumer => {
   const blocks = board.blocks.filter((b) => b.part === undefined || b.part !== board.regulator)
   const of = (which: 'asleep' | 'awake') =>
     blocksCurrent(board, blocks, which, `Blocks of ${board.name}, ${which}`, 'I_blocks')
-  return same('board', `${board.name}, its blocks`, 1, of('awake'), of('asleep'))
+  return same('board', 'Blocks of the board', 1, of('awake'), of('asleep'))
 }
 
 const deviceConsumer = (id: string, name: string, part: Device, count: number): Consumer | undefined => {
@@ -165,7 +165,7 @@ export const consumersOf = (
       ? [
           same(
             'pull-ups',
-            'Pull-ups, lines held low',
+            'Pull-ups, lines low',
             pulls.length,
             current(
               'Pull-ups, all lines low',

@@ -53,6 +53,9 @@ export const SignalList = ({
                       <span className="faint"> {askedWord(s)}</span>
                     </span>
                     <span className={`mono ${wire?.impossible || clash.has(s.id) ? 'stops' : ''}`}>
+                      {wire?.pin.labels && wire.pin.labels[0] !== wire.pin.id && (
+                        <span className="faint">{wire.pin.labels[0]} </span>
+                      )}
                       {wire ? wire.pin.id : clash.has(s.id) ? 'clash' : '—'}
                       {design.pins.locks[s.id] && <span title="locked"> ⊢</span>}
                       {design.pins.locks[s.id] && <span className="visually-hidden">locked</span>}
