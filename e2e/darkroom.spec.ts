@@ -145,6 +145,8 @@ test('from an empty project by keyboard alone, to the same wiring table', async 
   await page.locator('#table').focus()
   await page.keyboard.press('2')
   await expect(page.getByRole('heading', { name: 'Chip', level: 1 })).toBeVisible()
+  await tabTo(page, /^Named/)
+  await page.keyboard.type('TD8-28 DIP')
   await tabTo(page, /^Choose TD8-28 DIP$/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'To its clock' })).toBeFocused()

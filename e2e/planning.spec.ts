@@ -106,7 +106,7 @@ test('the 32-bit chip on three cells with a low-drop regulator: selected functio
     .getByRole('navigation', { name: 'Signals' })
     .getByRole('button', { name: /I2C SDA/ })
     .click()
-  await expect(page.getByRole('region', { name: /Leg/ })).toContainText(/function \d/)
+  await expect(page.getByRole('region', { name: /^leg / })).toContainText(/function \d/)
   await expect(page.getByRole('contentinfo', { name: 'Gauges' })).toContainText(/Runtime\s*[\d.]+ (h|days)/)
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /Build/ }).click()
   await expect(page.getByRole('row', { name: /programming header.*two-wire debug header/ })).toBeVisible()

@@ -5,7 +5,7 @@ import { type CandidateChip, carriedOver } from '@root-board/core/chip'
 import type { Edit } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 import { PreviewedFix } from '../../shared/PreviewedFix'
@@ -117,110 +117,109 @@ const ChipPage = () => {
             </tr>
           </thead>
           <tbody>
-            {shown.map((c) => [
-              <tr
-                key={c.chip.id}
-                className={c.chosen ? 'chosen' : undefined}
-                aria-current={c.chosen ? 'true' : undefined}
-              >
-                <td>
-                  <input
-                    type="checkbox"
-                    checked={picked.includes(c.chip.id)}
-                    onChange={() => pick(c.chip.id)}
-                    aria-label={`Compare ${c.chip.name}`}
-                  />
-                </td>
-                <td>
-                  {c.chip.board ? (
-                    <button
-                      type="button"
-                      className="plain-button board-name"
-                      aria-expanded={anatomy?.id === c.chip.id}
-                      onClick={() => setOpened(c.chip.id)}
-                    >
-                      {c.chip.name}
-                    </button>
-                  ) : (
-                    <b>{c.chip.name}</b>
-                  )}
-                  <br />
-                  <span className="faint">
-                    {c.chip.board ? c.chip.description : `${c.chip.package.name}, ${c.chip.package.solder}`};{' '}
-                    <span className="mono">{feed(c)}</span>
-                  </span>
-                </td>
-                <td className="verdict">
-                  {c.fits ? (
-                    <>
-                      <span className="settled">fits</span>
-                      {c.but.length > 0 && (
-                        <span className="faint">
-                          , but {c.but[0]}
-                          {c.but.length > 1 && `, and ${c.but.length - 1} more`}
-                        </span>
-                      )}
-                    </>
-                  ) : (
-                    <>
-                      <span className="stops">no:</span> {c.no.join('; ')}
-                    </>
-                  )}
-                </td>
-                <td className="right mono">
-                  {c.status === 'clash' ? '—' : <Num worked={c.workings.left} />}
-                </td>
-                <td className="right mono">
-                  <Num worked={c.workings.program}>
-                    <Bytes count={c.programLeft} />
-                  </Num>
-                  <br />
-                  <span className="faint">
-                    <Num worked={c.workings.data}>
-                      <Bytes count={c.dataLeft} />
-                    </Num>{' '}
-                    data
-                  </span>
-                </td>
-                <td className="right mono">{euro(c.chip.price)}</td>
-                <td className="right">
-                  {c.chosen ? (
-                    <>
-                      <span className="settled">chosen</span>{' '}
-                      {!c.chip.board && (
-                        <Button
-                          autoFocus={justChosen === c.chip.id}
-                          onClick={() => document.getElementById('clock-source')?.focus()}
-                        >
-                          To its clock
-                        </Button>
-                      )}
-                    </>
-                  ) : (
-                    <>
-                      {own && (
-                        <Button onClick={() => setAsked(c.chip.id)} aria-label={`What if ${c.chip.name}?`}>
-                          What if?
-                        </Button>
-                      )}{' '}
-                      <Button onClick={() => choose(c)} aria-label={`Choose ${c.chip.name}`}>
-                        Choose
-                      </Button>
-                    </>
-                  )}
-                </td>
-              </tr>,
-              asked === c.chip.id && !c.chosen && (
-                <tr key={`${c.chip.id} what if`}>
-                  <td colSpan={7}>
-                    <PreviewedFix
-                      fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
-                      asked={{ close: () => setAsked(undefined) }}
+            {shown.map((c) => (
+              <Fragment key={c.chip.id}>
+                <tr className={c.chosen ? 'chosen' : undefined} aria-current={c.chosen ? 'true' : undefined}>
+                  <td>
+                    <input
+                      type="checkbox"
+                      checked={picked.includes(c.chip.id)}
+                      onChange={() => pick(c.chip.id)}
+                      aria-label={`Compare ${c.chip.name}`}
                     />
                   </td>
+                  <td>
+                    {c.chip.board ? (
+                      <button
+                        type="button"
+                        className="plain-button board-name"
+                        aria-expanded={anatomy?.id === c.chip.id}
+                        onClick={() => setOpened(c.chip.id)}
+                      >
+                        {c.chip.name}
+                      </button>
+                    ) : (
+                      <b>{c.chip.name}</b>
+                    )}
+                    <br />
+                    <span className="faint">
+                      {c.chip.board ? c.chip.description : `${c.chip.package.name}, ${c.chip.package.solder}`}
+                      ; <span className="mono">{feed(c)}</span>
+                    </span>
+                  </td>
+                  <td className="verdict">
+                    {c.fits ? (
+                      <>
+                        <span className="settled">fits</span>
+                        {c.but.length > 0 && (
+                          <span className="faint">
+                            , but {c.but[0]}
+                            {c.but.length > 1 && `, and ${c.but.length - 1} more`}
+                          </span>
+                        )}
+                      </>
+                    ) : (
+                      <>
+                        <span className="stops">no:</span> {c.no.join('; ')}
+                      </>
+                    )}
+                  </td>
+                  <td className="right mono">
+                    {c.status === 'clash' ? '—' : <Num worked={c.workings.left} />}
+                  </td>
+                  <td className="right mono">
+                    <Num worked={c.workings.program}>
+                      <Bytes count={c.programLeft} />
+                    </Num>
+                    <br />
+                    <span className="faint">
+                      <Num worked={c.workings.data}>
+                        <Bytes count={c.dataLeft} />
+                      </Num>{' '}
+                      data
+                    </span>
+                  </td>
+                  <td className="right mono">{euro(c.chip.price)}</td>
+                  <td className="right">
+                    {c.chosen ? (
+                      <>
+                        <span className="settled">chosen</span>{' '}
+                        {own?.id === c.chip.id && !own.board && (
+                          <Button
+                            autoFocus={justChosen === c.chip.id}
+                            onFocus={() => setJustChosen(undefined)}
+                            onClick={() => document.getElementById('clock-source')?.focus()}
+                          >
+                            To its clock
+                          </Button>
+                        )}
+                      </>
+                    ) : (
+                      <>
+                        {own && (
+                          <Button onClick={() => setAsked(c.chip.id)} aria-label={`What if ${c.chip.name}?`}>
+                            What if?
+                          </Button>
+                        )}{' '}
+                        <Button onClick={() => choose(c)} aria-label={`Choose ${c.chip.name}`}>
+                          Choose
+                        </Button>
+                      </>
+                    )}
+                  </td>
                 </tr>
-              ),
-            ])}
+                {asked === c.chip.id && !c.chosen && (
+                  <tr>
+                    <td colSpan={7}>
+                      <PreviewedFix
+                        fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
+                        asked={{ close: () => setAsked(undefined) }}
+                      />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
+            ))}
           </tbody>
         </table>
       </div>

@@ -2,13 +2,33 @@ import type { CandidateChip } from '@root-board/core/chip'
 import { fullRange } from '@root-board/core/quantity'
 
 export interface Filter {
+  /** Part of a name, a family or a keyword. */
+  named: string
   fits: boolean
   sort: 'all' | 'chips' | 'modules' | 'boards'
   solder: 'all' | 'through-hole' | 'by hand'
   logic: 'all' | '3.3 V' | '5 V'
   radio: boolean
+  /** Euro, at most; empty for any. */
+  price: string
+  /** Kibibytes of program memory, the loader's share taken off; empty for any. */
+  memory: string
 }
-export const noFilter: Filter = { fits: false, sort: 'all', solder: 'all', logic: 'all', radio: false }
+export const noFilter: Filter = {
+  named: '',
+  fits: false,
+  sort: 'all',
+  solder: 'all',
+  logic: 'all',
+  radio: false,
+  price: '',
+  memory: '',
+}
+
+const limit = (text: string): number | undefined => {
+  const value = Number(text.replace(',', '.'))
+  return text.trim() === '' || Number.isNaN(value) ? undefined : value
+}
 
 const logicOf = ({ chip }: CandidateChip) => fullRange(chip.board?.logic ?? chip.supply.recommended)
 
@@ -17,7 +37,12 @@ export const passes = (c: CandidateChip, f: Filter): boolean => {
   const sort = chip.board ? 'boards' : chip.package.style === 'module' ? 'modules' : 'chips'
   const volts = f.logic === '5 V' ? 5 : 3.3
   const logic = logicOf(c)
+  const words = [chip.name, chip.family, chip.description, ...(chip.keywords ?? [])].join(' ').toLowerCase()
+  const memory = chip.memory.program - (chip.memory.loader ?? 0)
   return (
+    words.includes(f.named.trim().toLowerCase()) &&
+    chip.price <= (limit(f.price) ?? Infinity) &&
+    memory >= 1024 * (limit(f.memory) ?? 0) &&
     (!f.fits || c.fits) &&
     (f.sort === 'all' || f.sort === sort) &&
     (f.solder === 'all' ||
@@ -55,8 +80,22 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
       {label}
     </label>
   )
+  const typed = (key: 'named' | 'price' | 'memory', label: string, unit: string, size: number) => (
+    <label>
+      {label}{' '}
+      <input
+        className="plain"
+        size={size}
+        inputMode={unit ? 'decimal' : 'text'}
+        value={filter[key]}
+        onChange={(e) => set({ ...filter, [key]: e.target.value })}
+      />{' '}
+      {unit}
+    </label>
+  )
   return (
     <div className="filters" role="group" aria-label="Show only">
+      {typed('named', 'Named', '', 12)}
       {tick('fits', 'what fits')}
       {choice('sort', 'Kind', { all: 'all', chips: 'bare chips', modules: 'modules', boards: 'boards' })}
       {choice('solder', 'Solder', {
@@ -66,6 +105,8 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
       })}
       {choice('logic', 'Logic', { all: 'any', '3.3 V': '3.3 V', '5 V': '5 V' })}
       {tick('radio', 'with radio')}
+      {typed('price', 'Up to', '€', 4)}
+      {typed('memory', 'Program from', 'KiB', 4)}
     </div>
   )
 }
