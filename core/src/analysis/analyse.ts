@@ -2,13 +2,14 @@
 
 import { buildChecks, resolveBuild } from '../build'
 import { asCarried, chipChecks, type ChipResult, fittingCarrier, judgeChip, resolveChip } from '../chip'
+import { suppliesOf } from '../circuit'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
 import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
 import type { Chip, Library } from '../parts'
 import { pinsChecks, type PinsResult, resolvePins } from '../pins'
-import { powerChecks, railVoltage, resolvePower } from '../power'
+import { powerChecks, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
 export interface Analysis extends Omit<Stages, 'library' | 'fitting'> {
@@ -38,10 +39,11 @@ const settled = (design: Design, library: Library, asked: NeedsResult, { plan }:
 export const analyse = (decided: Design, library: Library): Analysis => {
   const design = asCarried(decided, library)
   const asked = resolveNeeds(design, library)
-  const rail = railVoltage(design, library)
+  const supplies = suppliesOf(design, library)
+  const { rail } = supplies
   const carrier = resolveChip(design, library)
   const clock = resolveClock(design, library, carrier.chip, rail)
-  const pins = resolvePins(design, library, asked, carrier.chip, clock, rail)
+  const pins = resolvePins(design, library, asked, carrier.chip, clock, supplies)
   const chip: ChipResult = {
     ...carrier,
     own: carrier.chip && judgeChip(carrier.chip, design, library, asked, rail, pins.plan),

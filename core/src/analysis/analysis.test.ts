@@ -256,6 +256,7 @@ test('every check has been seen firing here', () => {
     'pins.bus-too-strong',
     'pins.startup-twitch',
     'power.board-input',
+    'power.feed-too-weak',
   ])
 })
 

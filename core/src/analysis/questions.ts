@@ -1,11 +1,11 @@
 // Questions about a design that are asked one at a time, outside the analysis of every edit.
 
 import { asCarried, type CandidateChip, carrierOf, judgeChip } from '../chip'
+import { railVoltage } from '../circuit'
 import type { Design } from '../design'
 import { resolveNeeds } from '../needs'
 import type { Library } from '../parts'
 import { type NextPlan, nextBestPlans } from '../pins'
-import { railVoltage } from '../power'
 import { analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */

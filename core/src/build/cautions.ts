@@ -1,7 +1,16 @@
 // Cautions in plain words, shown beside the step they belong to.
 
 export type Caution =
-  'mains' | 'iron' | 'reversed' | 'two-supplies' | 'lithium' | 'heat' | 'eyes' | 'motor' | 'children'
+  | 'mains'
+  | 'iron'
+  | 'reversed'
+  | 'two-supplies'
+  | 'lithium'
+  | 'heat'
+  | 'eyes'
+  | 'motor'
+  | 'children'
+  | 'joined-grounds'
 
 export const cautionWords: Record<Caution, string> = {
   mains:
@@ -16,5 +25,7 @@ export const cautionWords: Record<Caution, string> = {
   heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
   eyes: 'Wear eye protection when clipping leads: the ends fly.',
   motor: 'A motor starts without warning when power returns. Keep fingers and hair away.',
+  'joined-grounds':
+    'Two supplies feed this project: only their grounds are joined, never their plus. Unplug both before a wire is moved.',
   children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
 }

@@ -17,7 +17,7 @@ export interface PartsRow {
 }
 
 /** Equal parts of equal value in one line; devices and the source at the end. */
-export const partsList = (placed: BoardPart[], source: Source | undefined): PartsRow[] => {
+export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]): PartsRow[] => {
   const rows = new Map<string, PartsRow>()
   const add = (
     key: string,
@@ -46,7 +46,7 @@ export const partsList = (placed: BoardPart[], source: Source | undefined): Part
     const value = p.support?.value?.marking ?? ''
     add(`${p.part.id} ${value}`, p.part, value, p.ref)
   }
-  if (source) add(source.id, source, '', '')
+  for (const source of sources) if (source) add(source.id, source, '', '')
   return [...rows.values()]
 }
 

@@ -1,6 +1,7 @@
 // Everything that is on the board or hangs on it, with its reference and the net of each leg.
 
-import type { Placed, SupportPart } from '../circuit'
+import { type Placed, supplyNet, type SupportPart } from '../circuit'
+import type { Design } from '../design'
 import type { Instance, NeedsResult } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
 import { netOf, type PinsResult } from '../pins'
@@ -45,11 +46,11 @@ const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs
       : pin.id === chip.support.reset?.pin
         ? 'RESET'
         : pinNet(chip, pin.id)
-    const joined = wire || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
+    const joined = wire || net === 'VIN' || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
     return joined ? legNames(pin).map((name) => ({ name, net })) : []
   })
 
-const deviceLegs = (instance: Instance, needs: NeedsResult): Placed['legs'] =>
+const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Placed['legs'] =>
   instance.part.terminals.flatMap((terminal) => {
     const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
     if (signal) {
@@ -60,12 +61,13 @@ const deviceLegs = (instance: Instance, needs: NeedsResult): Placed['legs'] =>
       const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
       return [{ name: terminal.id, net: `${netOf(need.name)}${tail}` }]
     }
-    if (terminal.role === 'supply') return [{ name: terminal.id, net: 'VCC' }]
+    if (terminal.role === 'supply') return [{ name: terminal.id, net: supplyNet(design, instance.need) }]
     if (terminal.role === 'ground') return [{ name: terminal.id, net: 'GND' }]
     return []
   })
 
 export const placeParts = (
+  design: Design,
   chip: Chip,
   pins: PinsResult,
   needs: NeedsResult,
@@ -95,7 +97,7 @@ export const placeParts = (
       ref: ref(i.part),
       name: i.name,
       part: i.part,
-      legs: deviceLegs(i, needs),
+      legs: deviceLegs(i, needs, design),
       instance: i,
     })),
   ]

@@ -61,9 +61,9 @@ export const resolveBuild = (
     rail: power.rail,
   })
   const support = [...circuit, ...pins.support]
-  const placed = placeParts(pins.chip, pins, needs, support)
+  const placed = placeParts(design, pins.chip, pins, needs, support)
   const nets = makeNetlist(placed)
-  const parts = partsList(placed, power.source)
+  const parts = partsList(placed, [power.source, power.feed?.source])
   return {
     support,
     placed,

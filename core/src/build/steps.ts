@@ -115,7 +115,7 @@ const least = (label: string, rail: Worked, current: Worked): Worked => ({
 })
 
 /** What goes with the source, wherever the power comes in. */
-const sourceCautions = ({ source }: PowerResult): Caution[] => [
+const sourceCautions = ({ source }: Pick<PowerResult, 'source'>): Caution[] => [
   ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
   ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
   ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
@@ -159,6 +159,33 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
         ),
       ],
       cautions: ['iron', 'eyes', ...sourceCautions(power), ...(hot ? (['heat'] as const) : [])],
+    },
+  ]
+}
+
+/** The second feed is tried before anything hangs on it. */
+const feedSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
+  const parts = ofKeys(placed, 'feed')
+  const voltage = power.supplies.feed
+  if (parts.length === 0 || !voltage) return []
+  return [
+    {
+      title: 'Second feed',
+      refs: refsOf(parts),
+      does: [
+        ...solderWords(parts),
+        'Join its ground to the board’s ground; its plus goes to its loads alone.',
+      ],
+      checks: [
+        {
+          where: 'between VFEED and VCC, unplugged',
+          powered: false,
+          ...apart,
+          otherwise: 'the two supplies are joined: find the bridge before anything is plugged in',
+        },
+        volts('between VFEED and GND', voltage, 'nothing, or negative: the plug is the other way round'),
+      ],
+      cautions: ['iron', 'eyes', 'joined-grounds', ...sourceCautions({ source: power.feed?.source })],
     },
   ]
 }
@@ -400,6 +427,7 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 export const buildSteps = (placed: BoardPart[], needs: NeedsResult, power: PowerResult): BuildStep[] => [
   ...entrySteps(placed, power),
   ...(boardOf(placed) ? aloneSteps(placed, power) : chipSteps(placed, power)),
+  ...feedSteps(placed, power),
   ...deviceSteps(placed, needs),
   ...lastSteps(placed, power),
 ]

@@ -1,2 +1,3 @@
 export * from './support'
 export * from './netlist'
+export * from './supplies'

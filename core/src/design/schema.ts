@@ -35,6 +35,10 @@ const device = object({
   wiring: identifier().optional(),
   variant: identifier().optional(),
   address: number().strict(true).integer().min(0).max(127).optional(),
+  fedBy: string()
+    .strict(true)
+    .oneOf(['source', 'feed'] as const)
+    .optional(),
   settings: settings as never,
 }).exact()
 
@@ -80,7 +84,13 @@ const schema = object({
   })
     .exact()
     .required(),
-  power: object({ source: identifier().optional(), regulator: identifier().optional() }).exact().required(),
+  power: object({
+    source: identifier().optional(),
+    regulator: identifier().optional(),
+    feed: identifier().optional(),
+  })
+    .exact()
+    .required(),
   build: object({ support: sides as never })
     .exact()
     .required(),

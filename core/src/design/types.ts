@@ -7,6 +7,10 @@ export const stances = ['by-the-book', 'lean', 'bare-bones'] as const
 /** What support parts and margins are asked for. */
 export type Stance = (typeof stances)[number]
 
+export const feeders = ['rail', 'source', 'feed'] as const
+/** What feeds a device: the chip’s rail, the source in front of the regulator, or the second feed. */
+export type FedBy = (typeof feeders)[number]
+
 export interface NeedDevice {
   id: string
   part: string
@@ -16,6 +20,8 @@ export interface NeedDevice {
   variant?: string
   /** Its bus address, where its links offer several. */
   address?: number
+  /** Absent: the rail. */
+  fedBy?: Exclude<FedBy, 'rail'>
   /** `<signal>.current` in amperes, `<signal>.frequency` in hertz. */
   settings?: Record<string, number>
 }
@@ -64,7 +70,12 @@ export interface Design {
     radio?: Record<string, RadioAnswer>
   }
   /** No regulator: the source feeds the rail itself. */
-  power: { source?: string; regulator?: string }
+  power: {
+    source?: string
+    regulator?: string
+    /** A source of its own for heavy loads, its ground joined to the board’s. */
+    feed?: string
+  }
   build: {
     /** Support parts put in or left out against the stance. */
     support: Record<string, 'in' | 'out'>

@@ -1,7 +1,7 @@
 // The Pins stage: plan, support parts of the signals, current of every leg.
 
 import type { SupportPart } from '../circuit'
-import { stockOf } from '../circuit'
+import { stockOf, type Supplies } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
@@ -69,12 +69,13 @@ export const resolvePins = (
   needs: NeedsResult,
   chip: Chip | undefined,
   clock: ClockResult,
-  rail: Worked | undefined,
+  supplies: Supplies,
 ): PinsResult => {
   if (!chip) return { taken: {}, support: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
   const taken = takenPins(chip, clock)
   const plan = planPins(chip, needs.open, design.pins, taken)
-  const context = rail && { design, library, chip, rail, stock: stockOf(library) }
+  const { rail } = supplies
+  const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library) }
   return {
     chip,
     plan,

@@ -2,7 +2,7 @@
 
 import { blocksCurrent } from '../chip'
 import type { ClockResult } from '../clock'
-import type { Design } from '../design'
+import type { Design, FedBy, NeedDevice } from '../design'
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Board, Chip, Device } from '../parts'
@@ -14,6 +14,8 @@ export interface Consumer {
   id: string
   name: string
   count: number
+  /** What feeds it. */
+  from: FedBy
   /** All of them together. */
   rest: Worked
   work: Worked
@@ -41,6 +43,7 @@ const same = (id: string, name: string, count: number, work: Worked, rest?: Work
   id,
   name,
   count,
+  from: 'rail',
   work,
   rest: rest ?? { ...work, label: `${name}, off`, value: exactly(0), formula: '0', inputs: [] },
   average: work,
@@ -86,7 +89,7 @@ const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer 
         )
       : running
   const name = chip.board ? 'Chip on the board' : chip.name
-  return { id: 'chip', name, count: 1, work, rest, average: work }
+  return { id: 'chip', name, count: 1, from: 'rail', work, rest, average: work }
 }
 
 /** A board's own blocks; its regulator is left out, since the path from the source counts that. */
@@ -97,7 +100,11 @@ const boardConsumer = (board: Board): Consumer => {
   return same('board', 'Blocks of the board', 1, of('awake'), of('asleep'))
 }
 
-const deviceConsumer = (id: string, name: string, part: Device, count: number): Consumer | undefined => {
+const deviceConsumer = (
+  { id, name, fedBy }: NeedDevice,
+  part: Device,
+  count: number,
+): Consumer | undefined => {
   const modes = part.modes
   if (modes.length === 0) return undefined
   const of = (mode: Device['modes'][number], word: string): Worked =>
@@ -118,7 +125,15 @@ const deviceConsumer = (id: string, name: string, part: Device, count: number): 
       )
     : undefined
   const work = of(modes[modes.length - 1]!, modes[modes.length - 1]!.name)
-  return { id, name, count, rest: of(modes[0]!, modes[0]!.name), work, average: average ?? work }
+  return {
+    id,
+    name,
+    count,
+    from: fedBy ?? 'rail',
+    rest: of(modes[0]!, modes[0]!.name),
+    work,
+    average: average ?? work,
+  }
 }
 
 export const consumersOf = (
@@ -133,7 +148,7 @@ export const consumersOf = (
   const devices = design.needs.devices.flatMap((need) => {
     const instances = needs.instances.filter((i) => i.need.id === need.id)
     const part = instances[0]?.part
-    const own = part && deviceConsumer(need.id, need.name, part, instances.length)
+    const own = part && deviceConsumer(need, part, instances.length)
     const leds = instances.flatMap((i) =>
       i.wiring.signals.flatMap((s) => {
         const on = pins.leds[`${i.id}.${s.id}`]

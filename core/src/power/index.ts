@@ -1,5 +1,4 @@
 export * from './formulas'
-export { railVoltage } from './rail'
 export { type Consumer } from './consumers'
 export { inputVoltage, type Path, polarityKey } from './path'
 export { lampKey, type PowerLamp } from './lamp'

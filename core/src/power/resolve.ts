@@ -1,17 +1,16 @@
 // The Power stage: one source, one regulator or none, one rail.
 
-import { stockOf } from '../circuit'
+import { railVoltage, stockOf, type Supplies, suppliesOf } from '../circuit'
 import type { ClockResult } from '../clock'
-import type { Design } from '../design'
+import type { Design, FedBy } from '../design'
 import { fromDecision, fromPart, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, type Library, partsOfKind } from '../parts'
+import { type Chip, findPart, type Library, partsOfKind, type Source } from '../parts'
 import type { PinsResult } from '../pins'
-import { add, fullRange, type Range } from '../quantity'
+import { add, exactly, fullRange, type Range } from '../quantity'
 import { type Consumer, consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { inputVoltage, type Path, pathOf } from './path'
-import { railVoltage } from './rail'
 import { type Objection, objections, regulate, type Regulation } from './regulate'
 
 export interface RankedRegulator extends Regulation {
@@ -21,6 +20,9 @@ export interface RankedRegulator extends Regulation {
 
 export interface PowerResult extends Path {
   rail?: Worked
+  supplies: Supplies
+  /** The second feed and what everything on it draws at once. */
+  feed?: { source: Source; current: Worked }
   consumers: Consumer[]
   rest: Worked
   work: Worked
@@ -36,14 +38,26 @@ export interface PowerResult extends Path {
   hottest?: Worked
 }
 
-const sourceCurrent = (label: string, symbol: string, load: Worked, path: Path): Worked => ({
+/** `beside`: what hangs on the source in front of the regulator. */
+const sourceCurrent = (
+  label: string,
+  symbol: string,
+  load: Worked,
+  path: Path,
+  beside: Worked | undefined,
+): Worked => ({
   label,
   symbol,
-  value: path.regulator ? add(load.value, fullRange(path.regulator.quiescent)) : load.value,
+  value: add(
+    load.value,
+    path.regulator ? fullRange(path.regulator.quiescent) : exactly(0),
+    beside?.value ?? exactly(0),
+  ),
   unit: 'A',
-  formula: path.regulator ? 'I_rail + I_q' : 'I_rail',
+  formula: ['I_rail', ...(path.regulator ? ['I_q'] : []), ...(beside ? ['I_beside'] : [])].join(' + '),
   inputs: [
     { ...fromWorked(load), symbol: 'I_rail' },
+    ...(beside ? [{ ...fromWorked(beside), symbol: 'I_beside' }] : []),
     ...(path.regulator
       ? [
           fromPart(
@@ -97,16 +111,30 @@ export const resolvePower = (
   const rail = railVoltage(design, library)
   const lamp = board ? undefined : powerLamp(design, library, rail, stockOf(library))
   const consumers = consumersOf(design, needs, chip, clock, pins, rail, lamp)
-  const rest = sumOf(consumers, 'rest', 'Rail current, everything at rest', 'I_rest')
-  const work = sumOf(consumers, 'work', 'Rail current, everything working at once', 'I_work')
-  const averageRail = sumOf(consumers, 'average', 'Average rail current', 'I_avg')
+  const fedBy = (from: FedBy) => consumers.filter((c) => c.from === from)
+  const onRail = fedBy('rail')
+  const rest = sumOf(onRail, 'rest', 'Rail current, everything at rest', 'I_rest')
+  const work = sumOf(onRail, 'work', 'Rail current, everything working at once', 'I_work')
+  const averageRail = sumOf(onRail, 'average', 'Average rail current', 'I_avg')
+  const beside = (which: 'work' | 'average') =>
+    fedBy('source').length > 0
+      ? sumOf(fedBy('source'), which, 'Loads in front of the regulator', 'I_beside')
+      : undefined
   const fromSource = sourceCurrent(
     'Current from the source, everything working at once',
     'I_source',
     work,
     path,
+    beside('work'),
   )
-  const average = sourceCurrent('Average current from the source', 'I_avg,source', averageRail, path)
+  const average = sourceCurrent(
+    'Average current from the source',
+    'I_avg,source',
+    averageRail,
+    path,
+    beside('average'),
+  )
+  const feed = findPart(library, 'source', design.power.feed)
   const span: Worked = {
     ...fromSource,
     value: { min: rest.value.min, typ: fromSource.value.typ, max: fromSource.value.max },
@@ -133,6 +161,11 @@ export const resolvePower = (
   return {
     ...path,
     rail,
+    supplies: suppliesOf(design, library),
+    feed: feed && {
+      source: feed,
+      current: sumOf(fedBy('feed'), 'work', `Current from ${feed.name}`, 'I_feed'),
+    },
     consumers,
     rest,
     work,
@@ -158,7 +191,7 @@ const outputObjection = (
   const wants = [
     ...(chip ? [{ name: chip.name, supply: fullRange(chip.supply.recommended) }] : []),
     ...needs.instances.flatMap((i) =>
-      i.part.supply ? [{ name: i.name, supply: fullRange(i.part.supply) }] : [],
+      i.part.supply && !i.need.fedBy ? [{ name: i.name, supply: fullRange(i.part.supply) }] : [],
     ),
   ]
   const unhappy = wants.filter((w) => out.min < w.supply.min || out.max > w.supply.max)

@@ -4,7 +4,8 @@ import { partsOfKind } from '@root-board/core/parts'
 import { fullRange } from '@root-board/core/quantity'
 import { useStage } from './analysis'
 
-export const SourceSelect = ({ id }: { id: string }) => {
+/** `feed`: the second one, which a project can do without. */
+export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean }) => {
   const { design, library, edit } = useStage()
   const sources = partsOfKind(library, 'source').sort(
     (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
@@ -13,13 +14,14 @@ export const SourceSelect = ({ id }: { id: string }) => {
     <select
       id={id}
       className="plain"
-      value={design.power.source ?? ''}
+      value={(feed ? design.power.feed : design.power.source) ?? ''}
       onChange={(e) => {
         const source = sources.find((s) => s.id === e.target.value)
-        if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
+        if (feed) edit({ kind: 'chooseFeed', part: source?.id ?? null, name: source?.name ?? '' })
+        else if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
       }}
     >
-      {!design.power.source && <option value="">choose …</option>}
+      {feed ? <option value="">none</option> : !design.power.source && <option value="">choose …</option>}
       {sources.map((s) => (
         <option key={s.id} value={s.id}>
           {s.name}

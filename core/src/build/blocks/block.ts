@@ -27,5 +27,7 @@ export const pinNet = (chip: Chip, id: string): string => {
   if (!pin) return id
   if (pin.type === 'supply') return 'VCC'
   if (pin.type === 'ground') return 'GND'
+  // Where a board is fed.
+  if (pin.rail === 'IN') return 'VIN'
   return pin.id
 }

@@ -5,7 +5,7 @@ import type { BlockContext, SupportBlock } from './block'
 import { bulk } from './bulk'
 import { clock } from './clock'
 import { decoupling } from './decoupling'
-import { entry } from './entry'
+import { entry, feedEntry } from './entry'
 import { lamp } from './lamp'
 import { polarity } from './polarity'
 import { programmingHeader, socket } from './programming'
@@ -16,6 +16,7 @@ const blocks: SupportBlock[] = [
   entry,
   polarity,
   regulator,
+  feedEntry,
   bulk,
   lamp,
   socket,
@@ -26,5 +27,5 @@ const blocks: SupportBlock[] = [
 ]
 
 export const supportCircuit = (context: BlockContext): SupportPart[] =>
-  // A board brings its own support circuit.
-  context.chip.board ? [] : blocks.flatMap((block) => block(context))
+  // A board brings its own support circuit, but for a feed that goes past it.
+  context.chip.board ? feedEntry(context) : blocks.flatMap((block) => block(context))

@@ -1,4 +1,4 @@
-import type { Design, LimitName, NeedDevice, Stance } from '../types'
+import type { Design, FedBy, LimitName, NeedDevice, Stance } from '../types'
 import { defineEdit, deviceName, without } from './define'
 
 const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
@@ -27,6 +27,7 @@ const limitWords: Record<LimitName, string> = {
   current: 'current budget',
   price: 'price limit',
 }
+const feederWords: Record<FedBy, string> = { rail: 'rail', source: 'source', feed: 'second feed' }
 const stanceWords: Record<Stance, string> = {
   'by-the-book': 'by the book',
   lean: 'lean',
@@ -101,6 +102,11 @@ export const needsEdits = {
     label: ({ id, address }, design) =>
       `Give ${deviceName(design, id)} ${address === null ? 'its first address' : `address 0x${address.toString(16)}`}`,
     apply: (design, { id, address }) => change(design, id, (d) => ({ ...d, address: address ?? undefined })),
+  }),
+  setFedBy: defineEdit<{ id: string; by: FedBy }>({
+    label: ({ id, by }, design) => `Feed ${deviceName(design, id)} from the ${feederWords[by]}`,
+    apply: (design, { id, by }) =>
+      change(design, id, (d) => ({ ...d, fedBy: by === 'rail' ? undefined : by })),
   }),
   setRadio: defineEdit<{ radio: boolean }>({
     label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),

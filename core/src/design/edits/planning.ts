@@ -115,11 +115,25 @@ export const planningEdits = {
     label: ({ name }) => `Feed it from ${name}`,
     apply: (design, { part }) => ({ ...design, power: { ...design.power, source: part } }),
   }),
+  /** No part: no second feed; what hung on it goes back to the rail. */
+  chooseFeed: defineEdit<{ part: string | null; name: string }>({
+    label: ({ part, name }) => (part ? `Second feed from ${name}` : 'Do without the second feed'),
+    apply: (design, { part }) => ({
+      ...design,
+      power: { ...design.power, feed: part ?? undefined },
+      needs: part
+        ? design.needs
+        : {
+            ...design.needs,
+            devices: design.needs.devices.map((d) => (d.fedBy === 'feed' ? { ...d, fedBy: undefined } : d)),
+          },
+    }),
+  }),
   chooseRegulator: defineEdit<{ part: string | null; name: string }>({
     label: ({ part, name }) => (part ? `Regulate with ${name}` : 'Feed the rail without a regulator'),
     apply: (design, { part }) => ({
       ...design,
-      power: part ? { ...design.power, regulator: part } : { source: design.power.source },
+      power: { ...design.power, regulator: part ?? undefined },
     }),
   }),
   leaveOut: defineEdit<{ support: string; name: string }>({

@@ -1,7 +1,7 @@
 import type { Design } from '../../design'
 import type { Worked } from '../../findings'
 import type { Chip, Library } from '../../parts'
-import type { Stock, SupportPart } from '../../circuit'
+import type { Stock, Supplies, SupportPart } from '../../circuit'
 import { fullRange, type Range } from '../../quantity'
 import type { Wire } from '../plan'
 
@@ -10,6 +10,7 @@ export interface SignalSupportContext {
   library: Library
   chip: Chip
   rail: Worked
+  supplies: Supplies
   stock: Stock
 }
 

@@ -1,7 +1,7 @@
 // A load switched by a MOSFET: the transistor, the pull-down that keeps its gate quiet before the program runs, the
 // resistor into the gate, and the diode across a coil.
 
-import { preferred, type SupportPart } from '../../circuit'
+import { preferred, supplyNet, type SupportPart } from '../../circuit'
 import { byTheBook, careful, everyStance, supportChoice } from '../../design'
 import { largestPullDown, timeToThreshold } from '../../electrical'
 import { fromPart, fromWorked, type Worked } from '../../findings'
@@ -180,7 +180,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       name: `flyback diode of ${name}`,
       part: diode,
       legs: [
-        { name: 'cathode', net: 'VCC' },
+        { name: 'cathode', net: supplyNet(design, end.instance.need) },
         { name: 'anode', net: drain },
       ],
       why: `the coil of ${end.instance.name} drives its current on when switched off; the diode gives it a way`,

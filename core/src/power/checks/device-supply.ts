@@ -1,41 +1,46 @@
 import type { Check } from '../../findings'
+import { supplyOf } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
+import { otherFeeders } from './ways-out'
 
 export const deviceSupply: Check = {
   id: 'power.device-supply',
   stage: 'power',
   looksFor: 'a device fed outside its supply range',
   rule: 'recommended and absolute maximum supply of the device',
-  run: ({ design, needs, power }) => {
-    const rail = power.rail
-    if (!rail) return []
+  run: (stages) => {
+    const { design, needs, power } = stages
     return design.needs.devices.flatMap((need) => {
       const part = needs.instances.find((i) => i.need.id === need.id)?.part
-      if (!part?.supply) return []
+      const rail = supplyOf(power.supplies, need)
+      if (!part?.supply || !rail) return []
       const supply = fullRange(part.supply)
       if (rail.value.min >= supply.min && rail.value.max <= supply.max) return []
       const absolute = part.supplyAbsolute ? fullRange(part.supplyAbsolute).max : supply.max * 1.2
       const breaks = rail.value.max > absolute
-      const fitting = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
+      const fitting = need.fedBy ? [] : power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
       return [
         {
           id: `power.device-supply:${need.id}`,
           severity: breaks ? ('stops' as const) : ('risks' as const),
           grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
-          text: `${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; the rail is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
+          text: `${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; its ${need.fedBy === 'feed' ? 'feed' : (need.fedBy ?? 'rail')} is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
           because: [
             {
-              text: `The rail is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
+              text: `${rail.label}: ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
               worked: rail,
             },
             {
               text: `${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
             },
           ],
-          fixes: fitting.map((r) => ({
-            label: `Use ${r.regulator.name}`,
-            edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
-          })),
+          fixes: [
+            ...fitting.map((r) => ({
+              label: `Use ${r.regulator.name}`,
+              edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
+            })),
+            ...otherFeeders(stages, need.id, need.name, need.fedBy ?? 'rail', supply),
+          ],
           about: { device: need.id },
         },
       ]

@@ -3,6 +3,7 @@ import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
 import { deviceSupply } from './device-supply'
 import { dropout } from './dropout'
+import { feedTooWeak } from './feed-too-weak'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
@@ -17,4 +18,5 @@ export const powerChecks: Check[] = [
   deviceSupply,
   budgetExceeded,
   boardInput,
+  feedTooWeak,
 ]

@@ -1,10 +1,10 @@
 // What could be changed so that the supply works: another regulator, another source for the same one, or a source that
 // feeds the rail by itself; or doing without what draws the most.
 
-import type { Edit } from '../../design'
+import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages } from '../../findings'
 import { partsOfKind, type Source } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
+import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { inputVoltage } from '../path'
 import { objections, regulate } from '../regulate'
 
@@ -40,7 +40,8 @@ const suitsInput = ({ chip }: Stages, source: Source): boolean => {
 const suitsRail = ({ chip, needs }: Stages, source: Source): boolean => {
   if (chip.chip?.board) return false
   const voltage = fullRange(source.voltage)
-  return [chip.chip?.supply.recommended, ...needs.instances.map((i) => i.part.supply)].every((rated) => {
+  const fed = needs.instances.filter((i) => !i.need.fedBy).map((i) => i.part.supply)
+  return [chip.chip?.supply.recommended, ...fed].every((rated) => {
     if (!rated) return true
     const supply = fullRange(rated)
     return voltage.min >= supply.min && voltage.max <= supply.max
@@ -78,5 +79,36 @@ export const withoutHungriest = ({ design, power }: Stages): Fix[] => {
   const hungriest = [...devices].sort((a, b) => b.work.value.max - a.work.value.max)[0]
   return hungriest
     ? [{ label: `Do without ${hungriest.name}`, edits: [{ kind: 'removeDevice', id: hungriest.id }] }]
+    : []
+}
+
+/** Feeding one device from elsewhere: what is there already first, else a second feed of the cheapest source that suits. */
+export const otherFeeders = (
+  { design, library, power, needs }: Stages,
+  id: string,
+  name: string,
+  now: FedBy,
+  supply: Range,
+): Fix[] => {
+  const suits = (v: Range) => v.min >= supply.min && v.max <= supply.max
+  const move = (by: FedBy): Edit => ({ kind: 'setFedBy', id, by })
+  const there = feeders.flatMap((by): Fix[] => {
+    const voltage = power.supplies[by]?.value
+    return by !== now && voltage && suits(voltage)
+      ? [{ label: `Feed ${name} from the ${by === 'feed' ? 'second feed' : by}`, edits: [move(by)] }]
+      : []
+  })
+  if (there.length > 0 || design.power.feed) return there
+  const most = power.consumers.find((c) => c.id === id)?.work.value.max ?? 0
+  const part = partsOfKind(library, 'source')
+    .filter((s) => suits(fullRange(s.voltage)) && fullRange(s.current).max >= most)
+    .sort((a, b) => a.price - b.price)[0]
+  return part && needs.instances.length > 0
+    ? [
+        {
+          label: `Feed ${name} from a second feed, ${part.name}`,
+          edits: [{ kind: 'chooseFeed', part: part.id, name: part.name }, move('feed')],
+        },
+      ]
     : []
 }

@@ -1,6 +1,7 @@
 // The devices of the project, each with its name, count, wiring and settings.
 
-import type { NeedDevice } from '@root-board/core/design'
+import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
+import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
@@ -157,6 +158,7 @@ const DeviceRow = ({
           ) : (
             <span className="faint"> · address {hex(address)}</span>
           ))}
+        {part?.supply && <FedBy need={need} />}
         {wiring && <Settings need={need} wiring={wiring} />}
         {part?.variants && (
           <label className="setting">
@@ -194,6 +196,38 @@ const DeviceRow = ({
 }
 
 const hex = (address: number) => `0x${address.toString(16).toUpperCase().padStart(2, '0')}`
+
+/** What feeds a device, where there is more than the rail. */
+const FedBy = ({ need }: { need: NeedDevice }) => {
+  const { analysis, design, edit } = useStage()
+  const { supplies } = analysis.power
+  const words: Record<FedBy, string> = {
+    rail: 'rail',
+    source: 'source',
+    feed: 'second feed',
+  }
+  const there = feeders.filter(
+    (by) => by === (need.fedBy ?? 'rail') || (supplies[by] && (by !== 'source' || design.power.regulator)),
+  )
+  if (there.length < 2) return null
+  return (
+    <label className="setting">
+      Fed from{' '}
+      <select
+        className="plain"
+        value={need.fedBy ?? 'rail'}
+        onChange={(e) => edit({ kind: 'setFedBy', id: need.id, by: e.target.value as FedBy })}
+      >
+        {there.map((by) => (
+          <option key={by} value={by}>
+            {words[by]}
+            {supplies[by] && `, ${formatQuantity(supplies[by].value.typ, 'V', 2)}`}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
 
 /** What of a wiring can be set: an LED's current, a PWM's frequency. One field for equal signals. */
 const Settings = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'][number] }) => {

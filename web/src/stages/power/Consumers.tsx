@@ -8,7 +8,7 @@ export const Consumers = () => {
   const sorted = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
   return (
     <section aria-labelledby="currents">
-      <h2 id="currents">Currents from the rail</h2>
+      <h2 id="currents">Currents</h2>
       <table className="ruled">
         <thead>
           <tr>
@@ -30,6 +30,9 @@ export const Consumers = () => {
               <td>
                 {c.name}
                 {c.count > 1 && <span className="faint"> × {c.count}</span>}
+                {c.from !== 'rail' && (
+                  <span className="faint">, from the {c.from === 'feed' ? 'second feed' : 'source'}</span>
+                )}
               </td>
               <td className="right">
                 <Num worked={c.rest} digits={2} />
@@ -43,7 +46,7 @@ export const Consumers = () => {
             </tr>
           ))}
           <tr className="total">
-            <th scope="row">All at once</th>
+            <th scope="row">All on the rail at once</th>
             <td className="right">
               <Num worked={power.rest} />
             </td>

@@ -12,7 +12,9 @@ export const PathDrawing = () => {
   const { power } = analysis
   const most = Math.max(power.fromSource.value.max, 1e-9)
   const width = (amperes: number) => Math.max(1.5, (amperes / most) * widest)
-  const consumers = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
+  const consumers = power.consumers
+    .filter((c) => c.from !== 'feed')
+    .sort((a, b) => b.work.value.max - a.work.value.max)
   const regulators = partsOfKind(library, 'regulator')
   return (
     <section className={power.polarity?.present ? 'path' : 'path no-diode'} aria-label="From plug to load">
@@ -91,7 +93,10 @@ export const PathDrawing = () => {
         {consumers.slice(0, 8).map((c) => (
           <li key={c.id}>
             <span className="stream" style={{ height: Math.min(18, width(c.work.value.max)) }} />
-            <span className="load-name">{c.name}</span>
+            <span className="load-name">
+              {c.name}
+              {c.from === 'source' && <span className="faint"> from the source</span>}
+            </span>
             <Num worked={c.work} show="max" digits={2} />
           </li>
         ))}

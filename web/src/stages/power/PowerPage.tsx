@@ -6,6 +6,7 @@ import { Consumers } from './Consumers'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
 import { Regulators } from './Regulators'
+import { SecondFeed } from './SecondFeed'
 import './power.css'
 
 const PowerPage = () => {
@@ -15,6 +16,7 @@ const PowerPage = () => {
     <div className="power-page">
       <h1>Power</h1>
       <PathDrawing />
+      <SecondFeed />
       {!power.source && (
         <p className="empty">
           Choose a source above, and a regulator if the rail needs one: all limits and heats follow.

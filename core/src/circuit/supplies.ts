@@ -1,0 +1,65 @@
+// What feeds what: the rail (what the regulator holds, or what the source gives when there is none), the source itself,
+// and a feed of its own for heavy loads.
+
+import type { Design, FedBy, NeedDevice } from '../design'
+import { fromPart, type Worked } from '../findings'
+import { findPart, type Library } from '../parts'
+import { fullRange } from '../quantity'
+
+export const railVoltage = (design: Design, library: Library): Worked | undefined => {
+  const regulator = findPart(library, 'regulator', design.power.regulator)
+  const source = findPart(library, 'source', design.power.source)
+  const [part, rated, field] = regulator
+    ? [regulator, regulator.output, 'output']
+    : [source, source?.voltage, 'voltage']
+  if (!part || !rated) return undefined
+  return {
+    label: 'Rail voltage',
+    symbol: 'V_DD',
+    value: fullRange(rated),
+    unit: 'V',
+    formula: regulator ? 'V_out' : 'V_source',
+    inputs: [
+      fromPart(
+        regulator ? 'V_out' : 'V_source',
+        regulator ? 'regulator’s output' : 'source',
+        part,
+        field,
+        rated,
+        'V',
+      ),
+    ],
+  }
+}
+
+export interface Supplies extends Partial<Record<FedBy, Worked>> {
+  rail?: Worked
+}
+
+const straightFrom = (library: Library, id: string | undefined, symbol: string): Worked | undefined => {
+  const source = findPart(library, 'source', id)
+  return (
+    source && {
+      label: `Voltage of ${source.name}`,
+      symbol,
+      value: fullRange(source.voltage),
+      unit: 'V',
+      formula: 'V_source',
+      inputs: [fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')],
+    }
+  )
+}
+
+export const suppliesOf = (design: Design, library: Library): Supplies => ({
+  rail: railVoltage(design, library),
+  source: straightFrom(library, design.power.source, 'V_source'),
+  feed: straightFrom(library, design.power.feed, 'V_feed'),
+})
+
+/** What a device is fed with; undefined while it is not decided. */
+export const supplyOf = (supplies: Supplies, need: NeedDevice): Worked | undefined =>
+  supplies[need.fedBy ?? 'rail']
+
+/** The net of each. Without a regulator the source is the rail. */
+export const supplyNet = (design: Design, need: Pick<NeedDevice, 'fedBy'>): string =>
+  need.fedBy === 'feed' ? 'VFEED' : need.fedBy === 'source' && design.power.regulator ? 'VIN' : 'VCC'

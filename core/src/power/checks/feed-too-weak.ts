@@ -1,0 +1,45 @@
+import type { Check } from '../../findings'
+import { partsOfKind } from '../../parts'
+import { formatQuantity, fullRange } from '../../quantity'
+
+export const feedTooWeak: Check = {
+  id: 'power.feed-too-weak',
+  stage: 'power',
+  looksFor: 'a second feed that can’t give what its loads draw together',
+  rule: 'the source’s rated current',
+  run: ({ library, power: { feed } }) => {
+    if (!feed) return []
+    const limit = fullRange(feed.source.current).max
+    const most = feed.current.value.max
+    if (most <= limit) return []
+    const voltage = fullRange(feed.source.voltage)
+    const stronger = partsOfKind(library, 'source')
+      .filter((s) => {
+        const v = fullRange(s.voltage)
+        return v.typ === voltage.typ && fullRange(s.current).max >= most
+      })
+      .sort((a, b) => a.price - b.price)[0]
+    return [
+      {
+        id: 'power.feed-too-weak',
+        severity: feed.current.value.typ > limit ? 'stops' : 'risks',
+        grade: 'outside the sheet',
+        text: `${feed.source.name} gives ${formatQuantity(limit, 'A')}; all on it at once draw up to ${formatQuantity(most, 'A', 3)}.`,
+        because: [
+          { text: `All on the second feed: ${formatQuantity(most, 'A', 3)}`, worked: feed.current },
+          {
+            text: `${feed.source.sheet}, ${feed.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
+          },
+        ],
+        fixes: stronger
+          ? [
+              {
+                label: `Second feed from ${stronger.name}`,
+                edits: [{ kind: 'chooseFeed', part: stronger.id, name: stronger.name }],
+              },
+            ]
+          : [],
+      },
+    ]
+  },
+}

@@ -1,0 +1,30 @@
+// A source of its own for heavy loads, beside the rail.
+
+import { fullRange } from '@root-board/core/quantity'
+import { useStage } from '../../shared/analysis'
+import { Num, Quantity } from '../../shared/Num'
+import { SourceSelect } from '../../shared/SourceSelect'
+
+export const SecondFeed = () => {
+  const { analysis } = useStage()
+  const { feed, consumers, supplies } = analysis.power
+  const names = consumers.filter((c) => c.from === 'feed').map((c) => c.name)
+  return (
+    <p className="second-feed">
+      <label htmlFor="second-feed">Second feed, for heavy loads</label> <SourceSelect id="second-feed" feed />{' '}
+      {feed && supplies.feed && (
+        <>
+          <Num worked={supplies.feed} show="range" /> for{' '}
+          {names.join(', ') || 'nothing yet: choose on the Needs page'}
+          {names.length > 0 && (
+            <>
+              : <Num worked={feed.current} show="max" /> of{' '}
+              <Quantity value={fullRange(feed.source.current).max} unit="A" />
+            </>
+          )}
+          <span className="faint">. Only its ground is joined to the board’s.</span>
+        </>
+      )}
+    </p>
+  )
+}
