@@ -255,6 +255,9 @@ test('every check has been seen firing here', () => {
     'pins.address-clash',
     'pins.bus-too-strong',
     'pins.startup-twitch',
+    'pins.strap-held',
+    'pins.stack-overlap',
+    'pins.stack-top',
     'power.board-input',
     'power.feed-too-weak',
   ])

@@ -2,7 +2,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { asleepOf, carriedOver, carrierOf } from '../chip'
-import { type Design, applyEdits, type Edit, emptyDesign } from '../design'
+import { type Design, applyEdits, type Edit, emptyDesign, type NeedDevice } from '../design'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
 import { analyse, candidateOf, nextPlansOf } from '.'
 
@@ -10,24 +10,32 @@ const library = shippedLibrary()
 
 interface Project {
   chip: string
-  devices: [part: string, name: string, wiring?: string][]
+  devices: [part: string, name: string, wiring?: string, more?: Partial<NeedDevice>][]
+  feed?: string
   locks?: Record<string, string>
   radio?: boolean
   source?: string
   regulator?: string
 }
-const project = ({ chip, devices, locks = {}, radio, source, regulator }: Project): Design => {
+const project = ({ chip, devices, locks = {}, radio, source, regulator, feed }: Project): Design => {
   const empty = emptyDesign('Trap')
   return {
     ...empty,
     needs: {
       ...empty.needs,
       radio,
-      devices: devices.map(([part, name, wiring], i) => ({ id: `d${i + 1}`, part, name, count: 1, wiring })),
+      devices: devices.map(([part, name, wiring, more], i) => ({
+        id: `d${i + 1}`,
+        part,
+        name,
+        count: 1,
+        wiring,
+        ...more,
+      })),
     },
     chip: { part: chip },
     pins: { ...empty.pins, locks },
-    power: { source: source ?? 'usb-port', regulator },
+    power: { source: source ?? 'usb-port', regulator, feed },
   }
 }
 const mw2 = { chip: 'mw2-module', regulator: 'bl33-low' }
@@ -131,6 +139,43 @@ const traps: [name: string, check: string, words: RegExp, built: Project, harmle
     /carries pulses before the program runs, and Card CS/,
     { ...mw2, devices: [['card-reader', 'Card']], locks: { 'd1.1.CS': 'P15' } },
   ],
+  [
+    'a display’s missing line, tied to ground, on the boot strap through three names',
+    'pins.strap-held',
+    /Screen holds D02 \(P03\) low at reset: the chip then waits for a download/,
+    {
+      chip: 'trestle-radio',
+      source: 'adapter-9v',
+      devices: [['display-deck', 'Screen', undefined, { variant: 'b' }]],
+    },
+    { devices: [['display-deck', 'Screen']] },
+  ],
+  [
+    'an overlap in a stack',
+    'pins.stack-overlap',
+    /Points and Crane both use T7 \(PA11\)/,
+    {
+      chip: 'trestle-32',
+      source: 'adapter-9v',
+      devices: [
+        ['servo-deck', 'Points'],
+        ['relay-deck', 'Crane', 'outer'],
+      ],
+    },
+  ],
+  [
+    'two expansion boards that must both be on top',
+    'pins.stack-top',
+    /Screen and Second can’t be stacked/,
+    {
+      chip: 'trestle-32',
+      source: 'adapter-9v',
+      devices: [
+        ['display-deck', 'Screen'],
+        ['display-deck', 'Second', undefined, { address: 61 }],
+      ],
+    },
+  ],
 ]
 
 describe.each(traps)('%s', (_, check, words, built, harmless) => {
@@ -150,6 +195,41 @@ describe.each(traps)('%s', (_, check, words, built, harmless) => {
     const clean = project({ ...built, locks: {}, devices: built.devices.slice(0, 1), ...harmless })
     expect(analyse(clean, library).findings.map((f) => f.check)).not.toContain(check)
   })
+})
+
+test('the chain of a strap held low goes through the names of display, deck, header and chip', () => {
+  const design = project({
+    chip: 'trestle-radio',
+    source: 'adapter-9v',
+    devices: [['display-deck', 'Screen', undefined, { variant: 'b' }]],
+  })
+  const found = analyse(design, library).findings.find((f) => f.check === 'pins.strap-held')!
+  expect(found.grade).toBe('impossible')
+  expect(found.because.map((f) => f.text).join('; ')).toMatch(
+    /no RES here.*tied to ground.*; .*is Q2; Q2 sits on the header’s D02; D02 is P03 of the chip; P03 is sampled at reset and must be high/,
+  )
+})
+
+test('where the links of expansion boards are left to the plan it sets them so that they don’t overlap', () => {
+  const design = project({
+    chip: 'trestle-32',
+    source: 'adapter-9v',
+    devices: [
+      ['servo-deck', 'Points'],
+      ['relay-deck', 'Crane'],
+      ['push-button', 'Bell'],
+    ],
+  })
+  const { plan } = analyse(design, library).pins
+  expect(plan!.wirings.map((w) => [w.name, w.wiring.id, w.links.map((l) => l.to)])).toEqual([
+    ['Crane', 'inner', ['relays at R3 and R4']],
+  ])
+  const at = (name: string) => plan!.wires.find((w) => w.signal.name === name)!.pin.labels![0]
+  expect(['Points S3', 'Points S4', 'Crane K1', 'Crane K2'].map(at)).toEqual(['T7', 'T8', 'T4', 'T5'])
+  expect(at('Bell')).not.toMatch(/^T[234578]$/)
+  // A bare chip has no header to plug them on.
+  expect(candidateOf(design, library, 'qm32-64')!.no.join()).toMatch(/needs a trestle header/)
+  expect(candidateOf(design, library, 'trestle-plain')!.no).toEqual([])
 })
 
 test('a converter that the radio stops is used once the builder says pause or accept', () => {
@@ -320,7 +400,7 @@ describe('boards', () => {
   })
   test('between boards of one footprint a plan is carried over by position', () => {
     const [plain, radio] = [carrierOf(library, 'trestle-plain')!, carrierOf(library, 'trestle-radio')!]
-    expect(carriedOver(plain, radio, { a: 'PA0', b: 'PB2' })).toEqual({ a: 'P30', b: 'P25' })
+    expect(carriedOver(plain, radio, { a: 'PA0', b: 'PB2' })).toEqual({ a: 'P30', b: 'P03' })
   })
   test('standalone: the bare chip of a board takes the plan leg by leg', () => {
     const on = project({

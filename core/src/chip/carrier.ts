@@ -8,6 +8,8 @@ import { formatQuantity, fullRange } from '../quantity'
 /** A header position in the order in which positions are numbered: header by header, as the board file lists them. */
 export interface Place {
   number: number
+  /** As expansion boards know it: footprint, header and place in it, `trestle main.3`. */
+  at: string
   header: string
   label: string
   pin?: string
@@ -17,9 +19,10 @@ export interface Place {
 
 export const placesOf = (board: Board): Place[] =>
   board.headers
-    .flatMap((header) => header.positions.map((position) => ({ header, position })))
-    .map(({ header, position }, i) => ({
+    .flatMap((header) => header.positions.map((position, n) => ({ header, position, n })))
+    .map(({ header, position, n }, i) => ({
       number: i + 1,
+      at: `${header.footprint ?? board.id} ${header.id}.${n + 1}`,
       header: header.name,
       label: position.label,
       pin: position.pin,
@@ -48,6 +51,7 @@ const onBoard = (board: Board, chip: Chip): Chip => {
     if (there) {
       there.legs.push(place.number)
       there.labels!.push(place.label)
+      there.places!.push(place.at)
       continue
     }
     const program = place.program === undefined ? undefined : { number: place.program }
@@ -58,6 +62,7 @@ const onBoard = (board: Board, chip: Chip): Chip => {
             ...program,
             legs: [place.number],
             labels: [place.label],
+            places: [place.at],
             names: [...new Set([place.label, ...(known.names ?? [])])].filter((n) => n !== known.id),
             attributes: [
               ...(known.attributes ?? []).filter((a) => a.kind !== 'oscillator'),
@@ -68,6 +73,7 @@ const onBoard = (board: Board, chip: Chip): Chip => {
             id,
             legs: [place.number],
             labels: [place.label],
+            places: [place.at],
             type: place.rail === 'GND' ? 'ground' : place.rail === 'LOGIC' ? 'supply' : 'none',
             rail: place.rail,
           },

@@ -37,6 +37,16 @@ export interface SignalNeed {
   /** Wanted only when one of these wirings is chosen (see `wiringKey`); absent: always. */
   when?: string[]
   ends: { instance: Instance; signal: DeviceSignal }[]
+  /** Header positions that expansion boards have it at: it must lie on all of them. */
+  at?: Seat[]
+}
+
+/** A line of an expansion board: which position of which footprint, and what the expansion board calls it. */
+export interface Seat {
+  /** `trestle main.3` */
+  place: string
+  label: string
+  instance: Instance
 }
 
 /** A device whose wirings do the same work, and whose wiring the plan may choose. */
@@ -92,16 +102,25 @@ export const askedWord = (signal: SignalNeed): string =>
 const asVariant = (part: Device, id: string | undefined): Device => {
   const variant = part.variants?.find((v) => v.id === id)
   if (!variant) return part
-  const missing = new Set(variant.missing?.map((m) => m.terminal))
+  const missing = new Map(variant.missing?.map((m) => [m.terminal, m.restsAt]))
+  // A loose wire to a missing terminal is not wired; an expansion board still has its position, and ties it.
+  const tied = (s: DeviceSignal): DeviceSignal[] => {
+    const restsAt = missing.get(s.terminal)
+    if (restsAt === undefined) return [s]
+    if (s.at === undefined || restsAt === 'floating') return []
+    return [
+      { ...s, kind: 'digital-in', bus: undefined, quiet: false, electrical: { kind: 'tied', to: restsAt } },
+    ]
+  }
   return {
     ...part,
     name: `${part.name}, ${variant.name}`,
     supply: variant.supply ?? part.supply,
-    terminals: part.terminals.filter((t) => !missing.has(t.id)),
+    terminals: part.terminals.filter((t) => !missing.has(t.id) || part.expansion),
     wirings: part.wirings.map((w) => ({
       ...w,
       address: variant.address ?? w.address,
-      signals: w.signals.filter((s) => !missing.has(s.terminal)),
+      signals: w.signals.flatMap(tied),
     })),
   }
 }
@@ -138,6 +157,14 @@ const instancesOf = (
   }))
 }
 
+const seatOf = (instance: Instance, { at }: DeviceSignal): Seat | undefined => {
+  const { expansion } = instance.part
+  const position = at === undefined ? undefined : expansion?.positions.find((p) => p.at === at)
+  return expansion && position
+    ? { place: `${expansion.fits} ${position.at}`, label: position.label, instance }
+    : undefined
+}
+
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
 const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
@@ -145,6 +172,7 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): Signal
     for (const signal of instance.wiring.signals) {
       const key = open.has(instance.need) ? wiringKey(instance.need, instance.wiring) : undefined
       const end = { instance, signal }
+      const seat = seatOf(instance, signal)
       const shared = signal.bus !== undefined && sharedBuses.has(signal.bus)
       const group = signal.bus && (shared ? signal.bus : `${signal.bus}.${instance.id}`)
       const id = shared ? `${signal.bus}.${signal.line}` : `${instance.id}.${signal.id}`
@@ -153,6 +181,7 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): Signal
       const known = signals.get(slot)
       if (known) {
         known.ends.push(end)
+        if (seat) known.at = [...(known.at ?? []), seat]
         if (!key) known.when = undefined
         else if (known.when && !known.when.includes(key)) known.when.push(key)
         continue
@@ -170,6 +199,7 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): Signal
         quiet: signal.quiet ?? false,
         mayPauseRadio: signal.mayPauseRadio ?? false,
         when: key === undefined ? undefined : [key],
+        at: seat && [seat],
         ends: [end],
       })
     }

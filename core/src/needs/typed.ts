@@ -28,7 +28,7 @@ const wordsOf = (text: string): string[] =>
     .filter(Boolean)
     .map((w) => (w.length > 3 && w.endsWith('s') && !w.endsWith('ss') ? w.slice(0, -1) : w))
 
-/** How well a device answers some words: 0 not at all; every word must be found somewhere. */
+/** How well a device answers some words: below −2 not at all; every word must be found somewhere. */
 const score = (device: Device, words: string[]): number => {
   const name = wordsOf(device.name)
   const group = wordsOf(device.group)
@@ -40,16 +40,17 @@ const score = (device: Device, words: string[]): number => {
     else if (group.includes(word)) sum += 3
     else if (begins(name)) sum += 2
     else if (other.includes(word) || begins(group) || begins(other)) sum += 1
-    else return 0
+    else return -9
   }
-  return sum - name.length * 0.1
+  // A whole board for a header is meant only when it is asked for.
+  return sum - name.length * 0.1 - (device.expansion ? 2 : 0)
 }
 
 export const searchDevices = (text: string, devices: Device[]): Device[] => {
   const words = wordsOf(text)
   return devices
-    .map((device) => ({ device, score: words.length > 0 ? score(device, words) : 0 }))
-    .filter((m) => m.score > 0)
+    .map((device) => ({ device, score: words.length > 0 ? score(device, words) : -9 }))
+    .filter((m) => m.score > -2)
     .sort((a, b) => b.score - a.score || a.device.name.localeCompare(b.device.name))
     .map((m) => m.device)
 }

@@ -1,6 +1,6 @@
 // The parts by id, and looking one up by id and kind.
 
-import type { Board, Expansion } from './kinds/board'
+import type { Board } from './kinds/board'
 import type { Chip } from './kinds/chip'
 import type { Device } from './kinds/device'
 import type {
@@ -20,7 +20,6 @@ export type Part =
   | Chip
   | Device
   | Board
-  | Expansion
   | Source
   | Regulator
   | Led

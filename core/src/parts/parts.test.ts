@@ -70,7 +70,7 @@ test.each<[string, (c: ReturnType<typeof chip>) => void, string]>([
   expect(faultsOf(data)).toContain(path)
 })
 
-test('a board and an expansion board can be written down', () => {
+test('a board can be written down', () => {
   const head = { format: 1, sheet: 'made-up sheet', price: 9 }
   const header = {
     id: 'left',
@@ -115,10 +115,4 @@ test('a board and an expansion board can be written down', () => {
     ],
   }
   expect(readPart(board, 'board').kind).toBe('board')
-  expect(
-    readPart(
-      { ...head, kind: 'expansion', id: 'relays', name: 'Relays', fits: 'Trestle', below: [header] },
-      'expansion',
-    ).kind,
-  ).toBe('expansion')
 })

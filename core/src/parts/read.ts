@@ -3,7 +3,7 @@
 
 import type { ObjectSchema } from 'yup'
 import { type Fault, FaultyFile, readWith } from './faults'
-import { boardSchema, expansionSchema } from './kinds/board'
+import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
 import { type Device, deviceSchema } from './kinds/device'
 import * as discrete from './kinds/discrete'
@@ -14,7 +14,6 @@ const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   chip: chipSchema,
   device: deviceSchema,
   board: boardSchema,
-  expansion: expansionSchema,
   source: sourceSchema,
   regulator: regulatorSchema,
   led: discrete.ledSchema,
@@ -92,6 +91,10 @@ const deviceFaults = (device: Device): Fault[] => {
       if (s.kind === 'bus' && !(s.bus && s.line))
         faults.push({ path, message: 'a bus signal needs bus and line' })
       if (s.kind === 'pwm' && !s.frequency) faults.push({ path, message: 'a pwm signal needs its frequency' })
+      if (s.at !== undefined && !device.expansion?.positions.some((p) => p.at === s.at))
+        faults.push({ path: `${path}.at`, message: `the expansion has no position ${s.at}` })
+      if (device.expansion && s.at === undefined)
+        faults.push({ path, message: 'a signal of an expansion board needs the position it is at' })
       if (!s.electrical) faults.push({ path, message: 'needs electrical: what sits at the device’s end' })
     }),
   )

@@ -4,7 +4,9 @@ import { askedWord, type OpenNeeds, type SignalNeed, type WiringChoice } from '.
 import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
 import type { CostItem } from './costs'
 import { type Demand, linksToSet, makeDemand, type Offer, type PinChoices } from './demand'
+import { legName } from './passport'
 import { tidy } from './tidy'
+import { waysToServe } from './ways'
 import { keepsBudgets, nextPlans, type Same, smallestClash, solvePlan, type Solution } from './solve'
 
 export interface Wire {
@@ -217,8 +219,28 @@ export const nextBestPlans = (
     .slice(0, count)
 }
 
+/** What is wrong where expansion boards sit: no such header, a position twice, a position that can’t do the work. */
+const seatWords = ({ chip }: Demand, clash: SignalNeed[]): string | undefined => {
+  const seats = clash.flatMap((signal) => (signal.at ?? []).map((seat) => ({ signal, seat })))
+  for (const { signal, seat } of seats) {
+    const footprint = seat.place.split(' ')[0]!
+    if (!chip.board?.headers.some((h) => h.footprint === footprint))
+      return `${seat.instance.name} needs a ${footprint} header, and there is none`
+    const rival = seats.find((s) => s.seat.place === seat.place && s.signal.id !== signal.id)
+    if (rival) return `${signal.name} and ${rival.signal.name} sit on the same position`
+    const pin = chip.pins.find((p) => p.places?.includes(seat.place))
+    if (clash.length === 1 && pin) {
+      const served = waysToServe(chip, pin, signal, {})
+      return `${signal.name} sits on ${legName(pin)}${'reason' in served ? `: ${served.reason}` : ''}`
+    }
+  }
+  return undefined
+}
+
 /** “5 analog inputs are asked for, and 4 legs can serve them”. */
 const clashWords = (demand: Demand, clash: SignalNeed[], choices: WiringChoice[]): string => {
+  const seated = seatWords(demand, clash)
+  if (seated) return seated
   if (choices.length > 0) {
     const names = [...choices.map((c) => `${c.need.name} in any of its wirings`), ...clash.map((s) => s.name)]
     const all = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]

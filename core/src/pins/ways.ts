@@ -97,6 +97,8 @@ export const waysToServe = (
   taken: Record<string, string>,
   radio?: RadioUse,
 ): Ways => {
+  const off = signal.at?.find((seat) => !pin.places?.includes(seat.place))
+  if (off) return { reason: `${off.instance.name} has it at its ${off.label}` }
   const fixed = typeWords[pin.type]
   if (fixed) return { reason: pin.labels && pin.type === 'none' ? 'it carries no signal' : fixed }
   if (Object.hasOwn(taken, pin.id)) return { reason: taken[pin.id]! }

@@ -1,18 +1,15 @@
-// A development board and an expansion board: which header position is which pin, what else hangs on it, and the
-// blocks a standalone board would or would not copy.
+// A development board: which header position is which pin, what else hangs on it, and the blocks a standalone board
+// would or would not copy.
 
 import { array, type InferType, object, string } from 'yup'
-import { count, flag, head, identifier, optionalText, quantity, rated, text } from '../fields'
+import { count, head, identifier, optionalText, quantity, rated, text } from '../fields'
 import { link } from './link'
 
 const position = object({
   label: text(),
-  /** A chip pin, or the position of the header below on an expansion board. */
   pin: identifier().optional(),
   rail: identifier().optional(),
   number: count().optional(),
-  /** An expansion board that uses this position, and for what. */
-  claims: optionalText(),
 }).exact()
 
 const header = object({
@@ -72,16 +69,4 @@ export const boardSchema = object({
   width: quantity('m').optional(),
 }).exact()
 
-export const expansionSchema = object({
-  ...head('expansion'),
-  fits: text(),
-  below: array().of(header).required(),
-  above: array().of(header).optional(),
-  links: array().of(link).optional(),
-  devices: array().of(identifier()).optional(),
-  stacks: flag(),
-  current: rated('A').optional(),
-}).exact()
-
 export type Board = Omit<InferType<typeof boardSchema>, 'kind'> & { kind: 'board' }
-export type Expansion = Omit<InferType<typeof expansionSchema>, 'kind'> & { kind: 'expansion' }

@@ -343,6 +343,8 @@ export type ChipPin = Omit<RawChip['pins'][number], 'attributes'> & {
   attributes?: PinAttribute[]
   /** On a board: what is printed beside each of its header positions, in the order of `legs`. Never in a file. */
   labels?: string[]
+  /** On a board: its header positions as expansion boards know them, `trestle main.3`. Never in a file. */
+  places?: string[]
 }
 export type Chip = Omit<RawChip, 'pins' | 'kind'> & {
   kind: 'chip'

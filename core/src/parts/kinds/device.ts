@@ -112,6 +112,8 @@ const signal = object({
   /** The reading can wait until the radio is paused. */
   mayPauseRadio: flag(),
   electrical: electrical as never,
+  /** Of an expansion board: the header position it sits at, `main.3`. */
+  at: optionalText(),
   source: optionalText(),
 }).exact()
 
@@ -179,6 +181,19 @@ export const deviceSchema = object({
   /** Program and data memory its driver code takes, in bytes. */
   memory: object({ program: count(), data: count() }).exact().required(),
   height: quantity('m').optional(),
+  /** A board that is plugged onto the header of another: which footprint, and what it prints beside each position. */
+  expansion: object({
+    fits: text(),
+    positions: array()
+      .of(object({ at: text(), label: text() }).exact())
+      .min(1)
+      .required(),
+    /** It doesn’t pass the header on: nothing goes on top. */
+    top: flag(),
+  })
+    .exact()
+    .default(undefined)
+    .optional(),
   cautions: array().of(string().strict(true).oneOf(cautionKinds).required()).optional(),
 }).exact()
 
@@ -194,6 +209,8 @@ export type Electrical =
   | { kind: 'logic-output'; high?: RatedValue; openDrain?: boolean }
   | { kind: 'open-drain'; sinkCurrent: RatedValue; capacitance: RatedValue; fitted?: RatedValue }
   | { kind: 'led'; led: string; current: number; to: 'ground' | 'supply'; power?: string }
+  /** A terminal that this variant lacks, its position tied for good. */
+  | { kind: 'tied'; to: 'ground' | 'supply' }
   | { kind: 'contact'; leakage?: RatedValue; capacitance?: RatedValue }
   | { kind: 'switched'; transistor: string; inductive?: boolean; diode?: string; current: RatedValue }
   | {

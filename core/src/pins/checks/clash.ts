@@ -1,4 +1,5 @@
 import type { Check, Fix } from '../../findings'
+import { overlapsOf } from './stack-overlap'
 
 export const clash: Check = {
   id: 'pins.clash',
@@ -13,6 +14,8 @@ export const clash: Check = {
       pins: { plan },
     } = stages
     if (!chip.chip || !plan || plan.status !== 'clash') return []
+    // Told by its own check, with the links that clear it.
+    if (overlapsOf(plan.clash).length > 0 && overlapsOf(needs.signals).length > 0) return []
     const locked = plan.clash.filter((s) => design.pins.locks[s.id])
     const other = stages.fitting()
     const devices = [

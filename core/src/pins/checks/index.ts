@@ -9,7 +9,10 @@ import { legTotal } from './leg-total'
 import { loadedDesign } from './loaded-design'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
+import { stackOverlap } from './stack-overlap'
+import { stackTop } from './stack-top'
 import { startupTwitch } from './startup-twitch'
+import { strapHeld } from './strap-held'
 
 export const pinsChecks: Check[] = [
   clash,
@@ -23,4 +26,7 @@ export const pinsChecks: Check[] = [
   addressClash,
   busTooStrong,
   startupTwitch,
+  strapHeld,
+  stackOverlap,
+  stackTop,
 ]

@@ -1,0 +1,76 @@
+import type { Check, Fix, Stages } from '../../findings'
+import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
+import { planPins } from '../plan'
+import { legName } from '../passport'
+
+interface Claim {
+  signal: SignalNeed
+  seat: Seat
+}
+
+/** Positions that two lines of expansion boards sit on. A shared bus line is one line. */
+export const overlapsOf = (signals: SignalNeed[]): { place: string; a: Claim; b: Claim }[] => {
+  const claims = signals.flatMap((signal) => (signal.at ?? []).map((seat) => ({ signal, seat })))
+  return claims.flatMap((a, i) =>
+    claims
+      .slice(i + 1)
+      .filter((b) => b.seat.place === a.seat.place && b.signal.id !== a.signal.id)
+      .map((b) => ({ place: a.seat.place, a, b })),
+  )
+}
+
+/** Settings of links that clear the overlap: each other wiring of a board in it under which everything finds a leg. */
+const otherLinks = ({ design, library, chip, pins }: Stages, claims: Claim[]): Fix[] =>
+  claims.flatMap(({ seat: { instance } }) =>
+    instance.part.wirings
+      .filter((w) => w.id !== instance.wiring.id)
+      .filter((w) => {
+        const needs = resolveNeeds(withWirings(design, { [instance.need.id]: w.id }), library)
+        return planPins(chip.chip!, needs.open, design.pins, pins.taken).status !== 'clash'
+      })
+      .map((w) => ({
+        label: `Set ${instance.name}: ${w.name}`,
+        edits: [{ kind: 'setWiring' as const, id: instance.need.id, wiring: w.id }],
+      })),
+  )
+
+export const stackOverlap: Check = {
+  id: 'pins.stack-overlap',
+  stage: 'pins',
+  looksFor: 'two expansion boards that use the same position of the header',
+  rule: 'the positions of the expansion boards and their links',
+  run: (stages) => {
+    const { chip } = stages.chip
+    if (!chip?.board || stages.pins.plan?.status !== 'clash') return []
+    const seen = new Set<string>()
+    return overlapsOf(stages.needs.signals).flatMap(({ place, a, b }) => {
+      const pair = [a.seat.instance, b.seat.instance]
+      const key = pair.map((i) => i.id).join(' ')
+      const pin = chip.pins.find((p) => p.places?.includes(place))
+      if (!pin || seen.has(key)) return []
+      seen.add(key)
+      return [
+        {
+          id: `pins.stack-overlap:${key}`,
+          severity: 'stops' as const,
+          grade: 'impossible' as const,
+          text: `${pair[0]!.name} and ${pair[1]!.name} both use ${legName(pin)}.`,
+          because: [
+            ...[a, b].map(({ signal, seat }) => ({
+              text: `${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legName(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
+            })),
+            { text: 'One position can carry one line' },
+          ],
+          fixes: [
+            ...otherLinks(stages, [a, b]),
+            ...pair.map((i) => ({
+              label: `Do without ${i.name}`,
+              edits: [{ kind: 'removeDevice' as const, id: i.need.id }],
+            })),
+          ],
+          about: { device: pair[1]!.need.id, pin: pin.id },
+        },
+      ]
+    })
+  },
+}
