@@ -4,7 +4,7 @@ import { type Placed, supplyNet, type SupportPart } from '../circuit'
 import type { Design } from '../design'
 import type { Instance, NeedsResult } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
-import { netOf, type PinsResult } from '../pins'
+import { farNet, isFar, netOf, type PinsResult } from '../pins'
 import { pinNet } from './blocks/block'
 
 export interface BoardPart extends Placed {
@@ -27,6 +27,7 @@ const letters: Partial<Record<Part['kind'], string>> = {
   resonator: 'Y',
   connector: 'J',
   switch: 'S',
+  buffer: 'U',
   device: 'M',
 }
 
@@ -59,6 +60,8 @@ const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Pla
       )
       if (!need) return []
       const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
+      if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
+        return [{ name: terminal.id, net: farNet(need.name) }]
       return [{ name: terminal.id, net: `${netOf(need.name)}${tail}` }]
     }
     if (terminal.role === 'supply') return [{ name: terminal.id, net: supplyNet(design, instance.need) }]

@@ -11,16 +11,15 @@ import {
   recordOf,
   text,
 } from '../parts'
-import { type Design, radioAnswers, stances } from './types'
+import { type Design, radioAnswers, shiftKinds, stances } from './types'
 
 const names = lazy((value: unknown) => recordOf(value, identifier).required())
 const oneOf = (allowed: readonly string[]) => () => string().strict(true).oneOf(allowed).required()
 const sides = lazy((value: unknown) => recordOf(value, oneOf(['in', 'out'])).required())
-const answers = lazy((value: unknown) =>
-  value === undefined
-    ? object().optional().default(undefined)
-    : recordOf(value, oneOf(radioAnswers)).required(),
-)
+const perSignal = (allowed: readonly string[]) =>
+  lazy((value: unknown) =>
+    value === undefined ? object().optional().default(undefined) : recordOf(value, oneOf(allowed)).required(),
+  )
 const settings = lazy((value: unknown) =>
   value === undefined
     ? object().optional().default(undefined)
@@ -80,7 +79,8 @@ const schema = object({
     locks: names as never,
     excluded: array().of(identifier()).max(1000).required(),
     kept: names as never,
-    radio: answers as never,
+    radio: perSignal(radioAnswers) as never,
+    shifts: perSignal(shiftKinds) as never,
   })
     .exact()
     .required(),

@@ -40,6 +40,10 @@ export const radioAnswers = ['pause', 'accept'] as const
 /** The program pauses the radio for the reading, or lives with readings that fail while it is on. */
 export type RadioAnswer = (typeof radioAnswers)[number]
 
+export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
+/** What joins two levels in a line. */
+export type ShiftKind = (typeof shiftKinds)[number]
+
 export interface ClockChoice {
   source: string
   frequency: number
@@ -68,6 +72,8 @@ export interface Design {
     kept: Record<string, string>
     /** What is done about a converter that stops while the radio is on, by signal. */
     radio?: Record<string, RadioAnswer>
+    /** Level shifts fitted into lines, by signal. */
+    shifts?: Record<string, ShiftKind>
   }
   /** No regulator: the source feeds the rail itself. */
   power: {

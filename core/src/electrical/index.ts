@@ -1,3 +1,4 @@
 export * from './curve'
 export * from './led'
+export * from './levels'
 export * from './pulls'

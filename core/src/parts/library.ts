@@ -4,6 +4,7 @@ import type { Board } from './kinds/board'
 import type { Chip } from './kinds/chip'
 import type { Device } from './kinds/device'
 import type {
+  Buffer,
   Capacitors,
   Connector,
   Crystal,
@@ -31,6 +32,7 @@ export type Part =
   | Capacitors
   | Connector
   | Switch
+  | Buffer
 export type PartKind = Part['kind']
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>
 

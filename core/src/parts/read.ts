@@ -25,6 +25,7 @@ const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   capacitors: discrete.capacitorsSchema,
   connector: discrete.connectorSchema,
   switch: discrete.switchSchema,
+  buffer: discrete.bufferSchema,
 }
 
 const chipFaults = (chip: Chip): Fault[] => {

@@ -8,6 +8,7 @@ import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
 import { exactly } from '../quantity'
+import { fittedShift, levelsOf, type LineLevel } from './levels'
 import { type Plan, planPins } from './plan'
 import { ledOnLeg, type LedOnLeg, supportOf } from './support'
 
@@ -17,6 +18,8 @@ export interface PinsResult {
   /** Pins that are spoken for before any signal: crystal, reset. */
   taken: Record<string, string>
   support: SupportPart[]
+  /** Both directions of every line, end by end. */
+  levels: LineLevel[]
   /** By signal id. */
   leds: Record<string, LedOnLeg>
   /** signal → pin, of the plan. */
@@ -71,7 +74,8 @@ export const resolvePins = (
   clock: ClockResult,
   supplies: Supplies,
 ): PinsResult => {
-  if (!chip) return { taken: {}, support: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
+  if (!chip)
+    return { taken: {}, support: [], levels: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
   const taken = takenPins(chip, clock)
   const plan = planPins(chip, needs.open, design.pins, taken)
   const { rail } = supplies
@@ -81,6 +85,9 @@ export const resolvePins = (
     plan,
     taken,
     support: context ? supportOf(plan.wires, context) : [],
+    levels: context
+      ? levelsOf(plan.wires, { ...context, shiftOf: (wire, end) => fittedShift(wire, end, context) })
+      : [],
     leds: context
       ? Object.fromEntries(
           plan.wires.flatMap((w) => {

@@ -18,7 +18,12 @@ const forget = (design: Design, gone: (signal: string) => boolean): Design => {
     without(r, ...Object.keys(r).filter((k) => gone(k.replace(/^[a-z-]+:/, ''))))
   return {
     ...design,
-    pins: { ...design.pins, locks: keep(design.pins.locks), kept: keep(design.pins.kept) },
+    pins: {
+      ...design.pins,
+      locks: keep(design.pins.locks),
+      kept: keep(design.pins.kept),
+      ...(design.pins.shifts ? { shifts: keep(design.pins.shifts) } : {}),
+    },
     build: { ...design.build, support: keep(design.build.support) },
   }
 }

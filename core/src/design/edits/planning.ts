@@ -1,4 +1,4 @@
-import type { ClockChoice, Design, RadioAnswer } from '../types'
+import type { ClockChoice, Design, RadioAnswer, ShiftKind } from '../types'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -109,6 +109,14 @@ export const planningEdits = {
           ...without(design.pins.radio ?? {}, signal),
           ...(answer === null ? {} : { [signal]: answer }),
         },
+      }),
+  }),
+  /** No shift: the line is plain again. */
+  fitShift: defineEdit<{ signal: string; name: string; shift: ShiftKind | null }>({
+    label: ({ name, shift }) => (shift ? `Fit a ${shift} into ${name}` : `Make ${name} a plain line`),
+    apply: (design, { signal, shift }) =>
+      withPins(design, {
+        shifts: { ...without(design.pins.shifts ?? {}, signal), ...(shift ? { [signal]: shift } : {}) },
       }),
   }),
   chooseSource: defineEdit<{ part: string; name: string }>({

@@ -107,6 +107,8 @@ const signal = object({
   line: identifier().optional(),
   /** For `pwm`: the frequency its timer must have. */
   frequency: quantity('Hz').optional(),
+  /** Bits a second that the line must carry, where that is more than a few edges a millisecond. */
+  rate: quantity('Hz').optional(),
   /** The load must not twitch before the program runs. */
   quiet: flag(),
   /** The reading can wait until the radio is paused. */

@@ -134,6 +134,25 @@ export const connectorSchema = object({
   package: packageFields().required(),
 }).exact()
 
+/** A threshold: factor · supply + offset. */
+const level = object({
+  factor: number().strict(true).required(),
+  offset: quantity('V').default(0),
+}).exact()
+
+/** One line from one voltage to another: it runs on the supply of its output. */
+export const bufferSchema = object({
+  ...head('buffer'),
+  supply: rated('V', 'recommended').required(),
+  high: level.required(),
+  low: level.required(),
+  /** What its input stands, whatever its supply. */
+  stands: quantity('V').required(),
+  /** Bits a second. */
+  rate: quantity('Hz').required(),
+  package: packageFields().required(),
+}).exact()
+
 export const switchSchema = object({
   ...head('switch'),
   sort: string().strict(true).oneOf(['push', 'slide', 'toggle']).required(),
@@ -150,4 +169,5 @@ export type Resonator = As<'resonator', InferType<typeof resonatorSchema>>
 export type Resistors = As<'resistors', InferType<typeof resistorsSchema>>
 export type Capacitors = As<'capacitors', InferType<typeof capacitorsSchema>>
 export type Connector = As<'connector', InferType<typeof connectorSchema>>
+export type Buffer = As<'buffer', InferType<typeof bufferSchema>>
 export type Switch = As<'switch', InferType<typeof switchSchema>>

@@ -3,7 +3,7 @@ import { addressClash } from './address-clash'
 import { busTooStrong } from './bus-too-strong'
 import { cannotServe } from './cannot-serve'
 import { clash } from './clash'
-import { inputLevel } from './input-level'
+import { level } from './level'
 import { ledOverLimit } from './led-over-limit'
 import { legTotal } from './leg-total'
 import { loadedDesign } from './loaded-design'
@@ -20,7 +20,7 @@ export const pinsChecks: Check[] = [
   ledOverLimit,
   legTotal,
   programmingFight,
-  inputLevel,
+  level,
   radioConverter,
   loadedDesign,
   addressClash,

@@ -6,10 +6,18 @@ import type { SignalSupport, SignalSupportContext } from './context'
 import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'
 import { ledResistor } from './led'
+import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
 export { busWindow } from './pull'
 
-const kinds: SignalSupport[] = [ledResistor, contactPullUp, busPullUp, switchedLoad, sensorDivider]
+const kinds: SignalSupport[] = [
+  ledResistor,
+  contactPullUp,
+  busPullUp,
+  switchedLoad,
+  sensorDivider,
+  levelShift,
+]
 
 export const supportOf = (wires: Wire[], context: SignalSupportContext): SupportPart[] =>
   wires.flatMap((wire) => kinds.flatMap((kind) => kind(wire, context)))

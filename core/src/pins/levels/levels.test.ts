@@ -1,0 +1,136 @@
+// Levels by hand: what is driven, read and stood at the corners of the supplies, and what joins two voltages.
+
+import { shippedLibrary } from '../../../test/files'
+import { analyse } from '../../analysis'
+import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
+import { divided, leastTopResistor, noiseMargin, rateThrough } from '../../electrical'
+import { nextUp } from '../../quantity'
+
+const library = shippedLibrary()
+const project = (
+  chip: string,
+  devices: (Partial<NeedDevice> & { part: string })[],
+  power: Design['power'] = { source: 'usb-port', regulator: 'bl33-low' },
+): Design => {
+  const empty = emptyDesign('Levels')
+  return {
+    ...empty,
+    needs: {
+      ...empty.needs,
+      devices: devices.map((d, i) => ({ id: `d${i + 1}`, name: d.part, count: 1, ...d })),
+    },
+    chip: { part: chip },
+    power,
+  }
+}
+const levels = (d: Design) => analyse(d, library).pins.levels
+const one = (d: Design, signal: RegExp) => levels(d).find((l) => signal.test(l.wire.signal.name))!
+
+describe('formulas by hand', () => {
+  test('margins: apart the worst meet, together corner by corner', () => {
+    const over = { min: 3, typ: 3.3, max: 3.6 }
+    const under = { min: 2.1, typ: 2.31, max: 2.52 }
+    expect(noiseMargin(over, under, false).min).toBeCloseTo(3 - 2.52, 12)
+    expect(noiseMargin(over, under, true).min).toBeCloseTo(3 - 2.1, 12)
+  })
+  test('divider: 5 V over 10k to 10k is 2.5 V, and 2.625 V with 5 % resistors at their worst', () => {
+    const exact = { min: 1e4, typ: 1e4, max: 1e4 }
+    const loose = { min: 9.5e3, typ: 1e4, max: 10.5e3 }
+    const v = { min: 5, typ: 5, max: 5 }
+    expect(divided(v, exact, exact).max).toBeCloseTo(2.5, 12)
+    expect(divided(v, loose, loose).max).toBeCloseTo(2.625, 12)
+  })
+  test.each([
+    // V, limit, tolerance → R_1 for 10k below, and the next of E12 up
+    [5, 3.3, 0, 5151.5, 5600],
+    [5, 2.5, 0, 10000, 10000],
+    // exactly on a preferred value stays there; a hair above goes to the next
+    [5, 2.499, 0, 10008, 12000],
+    [5, 3.3, 0.05, 5693.8, 6800],
+    [3, 3.3, 0.05, 0, undefined],
+  ])('least upper resistor of %d V to %d V at %d', (v, limit, t, least, fitted) => {
+    const r = leastTopResistor(v, limit, 10e3, t)
+    expect(r).toBeCloseTo(least, 0)
+    if (fitted !== undefined) expect(nextUp(r, 'E12')).toBe(fitted)
+  })
+  test('10 kΩ into 10 pF: t_r = 220 ns, 2.27 Mbit/s', () =>
+    expect(rateThrough(10e3, 10e-12)).toBeCloseTo(1 / 440e-9, 0))
+})
+
+test('a 5 V level on a 3.3 V converter: the divider’s values and what is left, by hand', () => {
+  const design = project('qm32-48', [{ part: 'gas-sensor-5v', fedBy: 'source' }])
+  const before = one(design, /gas/)
+  // bl33-low holds 3.3 V ± 2 %: 3.234 V at the least, and a leg stands 0.3 V above that; tolerance is for digital only
+  expect([before.grade, before.severity]).toEqual(['outside the sheet', 'stops'])
+  expect(before.stands.value.min).toBeCloseTo(3.234, 9)
+  const after = analyse(
+    applyEdits(design, [{ kind: 'fitShift', signal: before.wire.signal.id, name: '', shift: 'divider' }]),
+    library,
+  )
+  // R_2: ten times the sensor's 5 kΩ, nearest of E12 47k; R_1 ≥ 47k · 1.05/0.95 · (5/3.234 − 1) = 28.4k → 33k
+  const values = after.pins.support.map((s) => s.value?.marking)
+  expect(values).toEqual(['33k', '47k'])
+  const fitted = after.pins.levels[0]!
+  expect([fitted.grade, fitted.severity]).toEqual(['guaranteed', undefined])
+  // 5 · 49.35 / (31.35 + 49.35)
+  expect(fitted.reaches.value.max).toBeCloseTo((5 * 49.35) / (31.35 + 49.35), 9)
+  // The sensor is wired to the divider, not to the leg.
+  const far = after.build.nets.find((n) => n.name.endsWith('_FAR'))!
+  expect(far.nodes.map((n) => n.terminal)).toContain('LVL')
+  expect(far.nodes).toHaveLength(2)
+})
+
+test('two-wire at two voltages is joined both ways, near side at the chip’s rail and far side at the device’s', () => {
+  const design = project('mw2-module', [{ part: 'glow-display', wiring: 'i2c', fedBy: 'source' }])
+  expect(levels(design).map((l) => [l.direction, l.severity])).toEqual([
+    ['both ways', 'stops'],
+    ['both ways', 'stops'],
+  ])
+  const finding = analyse(design, library).findings.find((f) => f.check === 'pins.level')!
+  const joined = finding.fixes.filter((f) => f.edits.every((e) => e.kind === 'fitShift'))
+  expect(joined).toHaveLength(1)
+  const after = analyse(applyEdits(design, joined[0]!.edits), library)
+  expect(after.pins.levels.every((l) => l.grade === 'guaranteed')).toBe(true)
+  const fet = after.pins.support.find((s) => s.key === 'shift-transistor:i2c.SDA')!
+  expect(Object.fromEntries(fet.legs.map((l) => [l.name.split(' ')[1], l.net]))).toEqual({
+    gate: 'VCC',
+    source: 'I2C_SDA',
+    drain: 'I2C_SDA_FAR',
+  })
+})
+
+test.each([
+  // TTL thresholds read 3.3 V; 0.7 · 5 V does not
+  ['relay-module', 'guaranteed'],
+  ['servo-small', 'guaranteed'],
+  ['pixel-strip-8', 'outside the sheet'],
+])('%s at 5 V behind a 3.3 V leg: %s', (part, grade) => {
+  const d = project('mw2-module', [{ part, fedBy: 'source' }])
+  expect(levels(d)[0]!.grade).toBe(grade)
+})
+
+test('whatever is offered clears the finding, passes the line’s rate and is wired in', () => {
+  const parts = [
+    'gas-sensor-5v',
+    'glow-display',
+    'pixel-strip-8',
+    'track-sensor',
+    'keeper-clock',
+    'card-reader',
+  ]
+  let offered = 0
+  for (const chip of ['mw2-module', 'qm32-48'])
+    for (const part of parts) {
+      const design = project(chip, [{ part, fedBy: 'source' }])
+      for (const finding of analyse(design, library).findings.filter((f) => f.check === 'pins.level'))
+        for (const fix of finding.fixes) {
+          const after = analyse(applyEdits(design, fix.edits), library)
+          offered++
+          expect(after.findings.map((f) => f.id)).not.toContain(finding.id)
+          for (const s of after.pins.support.filter((x) => x.key.startsWith('shift-')))
+            for (const leg of s.legs) expect(after.build.nets.map((n) => n.name)).toContain(leg.net)
+        }
+    }
+  expect(offered).toBeGreaterThan(10)
+  expect(shiftKinds.length).toBe(4)
+})
