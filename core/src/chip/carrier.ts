@@ -131,3 +131,17 @@ export const asCarried = (design: Design, library: Library): Design => {
     power: { ...design.power, regulator: board.regulator },
   }
 }
+
+/** Boards that are wired like this one: of the same header. */
+export const alike = (carrier: Chip, library: Library): Chip[] => {
+  const footprint = carrier.board?.headers[0]?.footprint
+  return footprint === undefined
+    ? []
+    : carriers(library).filter((c) => c.id !== carrier.id && c.board?.headers[0]?.footprint === footprint)
+}
+
+/** The carrier with the other boards that its plan must hold on; those of another header are left out. */
+export const withTargets = (carrier: Chip, also: string[], library: Library): Chip => {
+  const others = alike(carrier, library).filter((c) => also.includes(c.id))
+  return others.length > 0 ? { ...carrier, alsoOn: others } : carrier
+}

@@ -5,7 +5,7 @@ import type { Design } from '../design'
 import { fromPart, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
-import { asCarried, carrierOf, carriers } from './carrier'
+import { asCarried, carrierOf, carriers, withTargets } from './carrier'
 import { legsLeft, type Plan, planPins, type PlanStatus, takenPins } from '../pins'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 
@@ -166,6 +166,7 @@ const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worke
 }
 
 export const resolveChip = (design: Design, library: Library): Pick<ChipResult, 'chip' | 'missing'> => {
-  const chip = carrierOf(library, design.chip.part)
+  const carrier = carrierOf(library, design.chip.part)
+  const chip = carrier && withTargets(carrier, design.chip.also ?? [], library)
   return { chip, missing: design.chip.part && !chip ? design.chip.part : undefined }
 }

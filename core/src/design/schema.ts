@@ -64,6 +64,7 @@ const schema = object({
     .required(),
   chip: object({
     part: identifier().optional(),
+    also: array().of(identifier()).max(3).optional(),
     clock: object({
       source: identifier(),
       frequency: quantity('Hz').min(0).max(1e10).required(),

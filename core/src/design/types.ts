@@ -62,7 +62,12 @@ export interface Design {
     /** The program uses the radio. */
     radio?: boolean
   }
-  chip: { part?: string; clock?: ClockChoice }
+  chip: {
+    part?: string
+    clock?: ClockChoice
+    /** Other boards of the same header that the plan must hold on as well. */
+    also?: string[]
+  }
   pins: {
     /** Signal → pin that the builder insists on. */
     locks: Record<string, string>

@@ -3,9 +3,10 @@
 import type { RadioAnswer } from '../design'
 import { type OpenNeeds, type SignalNeed, type WiringChoice, wiringKey } from '../needs'
 import type { Chip, ChipPin, Device, DeviceWiring } from '../parts'
-import { type CostItem, costContext, costsOf } from './costs'
+import { type CostContext, type CostItem, costContext, costsOf } from './costs'
+import { legName } from './passport'
 import type { Candidate, PlanBudget, PlanChoice, PlanProblem } from './solve'
-import { type RadioUse, stoppedByRadio, type Way, waysToServe } from './ways'
+import { attributeOf, type RadioUse, stoppedByRadio, type Way, waysToServe } from './ways'
 
 export interface PinChoices {
   locks: Record<string, string>
@@ -18,6 +19,18 @@ export interface PinChoices {
 export interface Offer extends Candidate {
   signal: SignalNeed
   chipPin: ChipPin
+  way: Way
+  items: CostItem[]
+  /** The same header position on the other boards. */
+  others: OnOther[]
+}
+
+/** How a signal is served on another board of the same header. */
+export interface OnOther {
+  chip: Chip
+  pin: ChipPin
+  /** The header position, `trestle main.3`. */
+  place: string
   way: Way
   items: CostItem[]
 }
@@ -114,12 +127,82 @@ const budgetsOf = (chip: Chip): PlanBudget[] =>
       : []
   })
 
+interface Target {
+  chip: Chip
+  taken: Record<string, string>
+  context: CostContext
+}
+
+/** The other boards that the plan must hold on. */
+const targetsOf = (chip: Chip, needs: OpenNeeds, choices: PinChoices, radio: RadioUse): Target[] =>
+  (chip.alsoOn ?? []).map((other) => ({
+    chip: other,
+    taken: Object.fromEntries(
+      other.pins.filter((p) => attributeOf(p, 'reset')).map((p) => [p.id, 'it is the reset leg']),
+    ),
+    context: costContext(other, needs.signals, {}, radio),
+  }))
+
+interface Served {
+  ways: Way[]
+  /** Each combination of ways on the other boards; one empty one where there are none. */
+  others: OnOther[][]
+}
+
+/** Ways on the pin, and on the pins of the other boards at the same header position. */
+const serveOnAll = (
+  chip: Chip,
+  pin: ChipPin,
+  signal: SignalNeed,
+  taken: Record<string, string>,
+  radio: RadioUse,
+  targets: Target[],
+): Served | { reason: string } => {
+  const served = waysToServe(chip, pin, signal, taken, radio)
+  if ('reason' in served) return served
+  if (targets.length === 0) return { ways: served.ways, others: [[]] }
+  // A pin may be on several positions: each is a place of its own on the other boards.
+  const places = (pin.places ?? []).filter((p) => !signal.at || signal.at.some((seat) => seat.place === p))
+  const found = places.map((place) => onOthers(place, signal, radio, targets))
+  const others = found.flatMap((f) => ('reason' in f ? [] : f))
+  const [first] = found
+  if (others.length > 0) return { ways: served.ways, others }
+  return first && 'reason' in first ? first : { reason: 'the other boards have nothing at this position' }
+}
+
+const onOthers = (
+  place: string,
+  signal: SignalNeed,
+  radio: RadioUse,
+  targets: Target[],
+): OnOther[][] | { reason: string } => {
+  let others: OnOther[][] = [[]]
+  for (const { chip, taken, context } of targets) {
+    const pin = chip.pins.find((p) => p.places?.includes(place))
+    if (!pin) return { reason: `${chip.name} has nothing at this position` }
+    const also = waysToServe(chip, pin, signal, taken, radio)
+    if ('reason' in also) return { reason: `on ${chip.name}, ${legName(pin)}: ${also.reason}` }
+    const ways = also.ways.map((way): OnOther => {
+      const items = costsOf(signal, pin, way, context)
+      return {
+        chip,
+        pin,
+        place,
+        way,
+        items: items.map((i) => ({ ...i, reason: `on ${chip.name}: ${i.reason}` })),
+      }
+    })
+    others = others.flatMap((before) => ways.map((way) => [...before, way]))
+  }
+  return others
+}
+
 /** Where the builder locked signals: who can't be there, and who may. */
 const readLocks = (
   chip: Chip,
   signals: SignalNeed[],
   locks: Record<string, string>,
-  serve: (pin: ChipPin, signal: SignalNeed) => ReturnType<typeof waysToServe>,
+  serve: (pin: ChipPin, signal: SignalNeed) => Served | { reason: string },
 ) => {
   const pinById = new Map(chip.pins.map((p) => [p.id, p]))
   const impossible: Demand['impossible'] = []
@@ -153,12 +236,18 @@ export const makeDemand = (
 ): Demand => {
   const { signals } = needs
   const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
-  const serve = (pin: ChipPin, signal: SignalNeed) => waysToServe(chip, pin, signal, taken, radio)
+  const targets = targetsOf(chip, needs, choices, radio)
+  const serve = (pin: ChipPin, signal: SignalNeed) => serveOnAll(chip, pin, signal, taken, radio, targets)
   const context = costContext(chip, signals, choices.kept, radio)
-  const unitIndex = new Map(chip.units.map((u, i) => [u.id, i]))
+  const unitIndex = new Map(
+    [chip, ...targets.map((t) => t.chip)]
+      .flatMap((c, t) => c.units.map((u) => `${t} ${u.id}`))
+      .map((key, i) => [key, i]),
+  )
+  const unitOf = (target: number, { unit }: Way) =>
+    unit === undefined ? -1 : unitIndex.get(`${target} ${unit}`)!
   const channelIndex = new Map<string, number>()
-  const channel = (way: Way) => {
-    const key = `${way.unit}.${way.line}`
+  const channel = (key: string) => {
     if (!channelIndex.has(key)) channelIndex.set(key, channelIndex.size)
     return channelIndex.get(key)!
   }
@@ -186,21 +275,32 @@ export const makeDemand = (
         // A leg costs the same by all its ways, but for converters that the radio stops.
         const priced: CostItem[][] = []
         for (const way of served.ways) {
-          const items = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
-          const offer: Offer = {
-            pin: p,
-            units: [way.unit === undefined ? -1 : unitIndex.get(way.unit)!],
-            channels: way.unit === undefined ? [] : [channel(way)],
-            cost: items.reduce((sum, i) => sum + i.points, 0),
-            signal,
-            chipPin: pin,
-            way,
-            items,
+          const own = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
+          for (const others of served.others) {
+            const ways = [way, ...others.map((o) => o.way)]
+            const items = [...own, ...others.flatMap((o) => o.items)]
+            const offer: Offer = {
+              pin: p,
+              units: ways.map((w, t) => unitOf(t, w)),
+              channels: [
+                ...ways.flatMap((w, t) =>
+                  w.unit === undefined ? [] : [channel(`${t} ${w.unit}.${w.line}`)],
+                ),
+                // A pin of another board carries one signal, by whichever of its positions.
+                ...others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)),
+              ],
+              cost: items.reduce((sum, i) => sum + i.points, 0),
+              signal,
+              chipPin: pin,
+              way,
+              others,
+              items,
+            }
+            if (!places) candidates.push(offer)
+            for (const place of places ?? [])
+              if (place.pin === undefined || place.pin === pin.id)
+                candidates.push({ ...offer, option: place.option })
           }
-          if (!places) candidates.push(offer)
-          for (const place of places ?? [])
-            if (place.pin === undefined || place.pin === pin.id)
-              candidates.push({ ...offer, option: place.option })
         }
         return undefined
       }),
@@ -220,7 +320,7 @@ export const makeDemand = (
     wirings,
     problem: {
       pins: chip.pins.length,
-      units: chip.units.length,
+      units: unitIndex.size,
       channels: channelIndex.size,
       signals: planned,
       choices: [

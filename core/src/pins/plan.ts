@@ -3,7 +3,7 @@
 import { askedWord, type OpenNeeds, type SignalNeed, type WiringChoice } from '../needs'
 import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
 import type { CostItem } from './costs'
-import { type Demand, linksToSet, makeDemand, type Offer, type PinChoices } from './demand'
+import { type Demand, linksToSet, makeDemand, type Offer, type OnOther, type PinChoices } from './demand'
 import { legName } from './passport'
 import { tidy } from './tidy'
 import { waysToServe } from './ways'
@@ -16,6 +16,8 @@ export interface Wire {
   line?: string
   select?: number
   items: CostItem[]
+  /** The same header position on the other boards that the plan must hold on. */
+  others?: OnOther[]
   locked: boolean
   /** Set when the builder locked it where it can't work. */
   impossible?: string
@@ -81,7 +83,7 @@ const readSolution = (
   )
   return {
     wirings,
-    wires: placed.map(({ signal, chipPin, way, items }) => ({
+    wires: placed.map(({ signal, chipPin, way, others, items }) => ({
       // A shared line has on it only the devices that are wired by it.
       signal: {
         ...signal,
@@ -94,6 +96,7 @@ const readSolution = (
       line: way.line,
       select: way.select,
       items,
+      others: others.length > 0 ? others : undefined,
       locked: choices.locks[signal.id] === chipPin.id,
     })),
   }
@@ -189,7 +192,7 @@ export const nextBestPlans = (
   count = 3,
 ): NextPlan[] => {
   const demand = makeDemand(chip, needs, choices, taken)
-  const same: Same = (a, b) => a.units[0] === b.units[0] && a.cost === b.cost
+  const same: Same = (a, b) => a.units.every((u, t) => u === b.units[t]) && a.cost === b.cost
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
   const old = troubles(best)
   const plans = nextPlans(demand.problem, 3 * count, same).map((solution): NextPlan => {

@@ -26,7 +26,7 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
   let best = [...chosen]
   let width = spread(best)
   const plain = best.flatMap((o, i) =>
-    o.units[0]! < 0 && o.option === undefined && offers[i]!.length > 1 ? [i] : [],
+    o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1 ? [i] : [],
   )
   const accept = (next: Offer[]): boolean => {
     const w = spread(next)

@@ -23,6 +23,15 @@ export const planningEdits = {
         ? design
         : { ...design, chip: { part }, pins: { locks: {}, excluded: [], kept: kept ?? {} } },
   }),
+  /** Whether the plan must hold on another board of the same header too. */
+  setAlso: defineEdit<{ part: string; name: string; on: boolean }>({
+    label: ({ name, on }) => (on ? `Plan for ${name} as well` : `Plan without ${name}`),
+    apply: (design, { part, on }) => {
+      const others = (design.chip.also ?? []).filter((p) => p !== part)
+      const also = on ? [...others, part] : others
+      return { ...design, chip: { ...design.chip, also: also.length > 0 ? also : undefined } }
+    },
+  }),
   /** From a board to the bare chip on it: the same plan, and the board's clock and regulator to start from. */
   makeStandalone: defineEdit<{
     part: string

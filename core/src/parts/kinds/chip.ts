@@ -351,6 +351,8 @@ export type Chip = Omit<RawChip, 'pins' | 'kind'> & {
   pins: ChipPin[]
   /** The board that carries it, when a board was chosen (see `carrierOf`). Never in a file. */
   board?: Board
+  /** Other boards of the same header that the plan must hold on as well. Never in a file. */
+  alsoOn?: Chip[]
 }
 export type ChipUnit = Chip['units'][number]
 export type ClockSource = Chip['clockSources'][number]
