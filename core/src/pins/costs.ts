@@ -125,7 +125,10 @@ const rules: CostRule[] = [
     cost: (signal, pin, { spare, kindOfUnit }) => {
       const needed =
         signal.bus?.kind ?? (signal.kind === 'pwm' ? 'timer' : signal.kind === 'analog-in' ? 'converter' : '')
-      const spent = [...new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!))].filter(
+      const able = new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!))
+      // A leg that wakes the chip by its interrupt has one ability, not two.
+      if (able.has('interrupt')) able.delete('wake')
+      const spent = [...able].filter(
         (kind) => kind !== needed && (spare.get(kind) ?? Infinity) <= 6 && weighs.has(kind),
       )
       if (spent.length === 0) return undefined

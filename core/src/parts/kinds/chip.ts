@@ -42,6 +42,10 @@ const unit = object({
   signals: array().of(identifier()).min(1).max(300).required(),
   /** Bits of a converter or timer. */
   resolution: count().optional(),
+  /** By what a timer’s clock can be divided: these … */
+  prescalers: array().of(count()).optional(),
+  /** … or any whole number up to this. */
+  prescalerUpTo: count().optional(),
   /** Input range of a converter; without it, ground to supply. */
   range: rated('V').optional(),
   /** What stops this unit while it is on: "radio". */
