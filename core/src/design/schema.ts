@@ -11,7 +11,7 @@ import {
   recordOf,
   text,
 } from '../parts'
-import { type Design, radioAnswers, shiftKinds, stances } from './types'
+import { busSpeeds, type Design, radioAnswers, shiftKinds, stances } from './types'
 
 const names = lazy((value: unknown) => recordOf(value, identifier).required())
 const oneOf = (allowed: readonly string[]) => () => string().strict(true).oneOf(allowed).required()
@@ -59,6 +59,7 @@ const schema = object({
       .exact()
       .required(),
     radio: boolean().strict(true).optional(),
+    busSpeed: quantity('Hz').oneOf(busSpeeds).optional(),
   })
     .exact()
     .required(),

@@ -36,6 +36,9 @@ export interface Limits {
 }
 export type LimitName = keyof Limits
 
+/** Of an I2C bus, hertz. */
+export const busSpeeds = [100e3, 400e3, 1e6]
+
 export const radioAnswers = ['pause', 'accept'] as const
 /** The program pauses the radio for the reading, or lives with readings that fail while it is on. */
 export type RadioAnswer = (typeof radioAnswers)[number]
@@ -61,6 +64,8 @@ export interface Design {
     limits: Limits
     /** The program uses the radio. */
     radio?: boolean
+    /** Hertz of the I2C bus; absent: 100 kHz. */
+    busSpeed?: number
   }
   chip: {
     part?: string

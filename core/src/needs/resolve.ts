@@ -166,7 +166,11 @@ const seatOf = (instance: Instance, { at }: DeviceSignal): Seat | undefined => {
 }
 
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
-const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): SignalNeed[] => {
+const signalsOf = (
+  instances: Instance[],
+  open: ReadonlySet<NeedDevice>,
+  busSpeed: number | undefined,
+): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
   for (const instance of instances)
     for (const signal of instance.wiring.signals) {
@@ -195,7 +199,10 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>): Signal
             : `${instance.name} ${signal.id}`,
         kind: signal.kind,
         bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
-        frequency: instance.need.settings?.[`${signal.id}.frequency`] ?? signal.frequency,
+        frequency:
+          signal.bus === 'i2c'
+            ? busSpeed
+            : (instance.need.settings?.[`${signal.id}.frequency`] ?? signal.frequency),
         quiet: signal.quiet ?? false,
         mayPauseRadio: signal.mayPauseRadio ?? false,
         when: key === undefined ? undefined : [key],
@@ -241,7 +248,12 @@ const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): Ope
   const bytes = instances.flatMap(({ id, wiring }) =>
     wiring.byte ? [wiring.byte.map((signal) => `${id}.${signal}`)] : [],
   )
-  return { signals: choices.length > 0 ? signalsOf(instances, open) : settled, choices, bytes, radio }
+  return {
+    signals: choices.length > 0 ? signalsOf(instances, open, design.needs.busSpeed) : settled,
+    choices,
+    bytes,
+    radio,
+  }
 }
 
 /** The design with the wirings that a plan chose written into it. */
@@ -261,7 +273,7 @@ export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
     unknown.push(need)
     return []
   })
-  const signals = signalsOf(instances, new Set())
+  const signals = signalsOf(instances, new Set(), design.needs.busSpeed)
   const asked = new Map<string, string[]>()
   for (const s of signals) asked.set(askedWord(s), [...(asked.get(askedWord(s)) ?? []), s.name])
   return {

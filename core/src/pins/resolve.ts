@@ -9,7 +9,10 @@ import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
 import { exactly } from '../quantity'
 import { fittedShift, levelsOf, type LineLevel } from './levels'
+import { type BytePlan, bytePlans } from './byte'
 import { type Plan, planPins } from './plan'
+import { type ConverterSum, converterSum, type PwmSum, pwmSum } from './sums'
+import { type PullWindow, pullWindows } from './windows'
 import { ledOnLeg, type LedOnLeg, supportOf } from './support'
 
 export interface PinsResult {
@@ -20,6 +23,10 @@ export interface PinsResult {
   support: SupportPart[]
   /** Both directions of every line, end by end. */
   levels: LineLevel[]
+  converters: ConverterSum[]
+  pwms: PwmSum[]
+  windows: PullWindow[]
+  bytes: BytePlan[]
   /** By signal id. */
   leds: Record<string, LedOnLeg>
   /** signal → pin, of the plan. */
@@ -75,19 +82,46 @@ export const resolvePins = (
   supplies: Supplies,
 ): PinsResult => {
   if (!chip)
-    return { taken: {}, support: [], levels: [], leds: {}, assignment: {}, left: legsLeft(undefined) }
+    return {
+      taken: {},
+      support: [],
+      levels: [],
+      converters: [],
+      pwms: [],
+      windows: [],
+      bytes: [],
+      leds: {},
+      assignment: {},
+      left: legsLeft(undefined),
+    }
   const taken = takenPins(chip, clock)
   const plan = planPins(chip, needs.open, design.pins, taken)
   const { rail } = supplies
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library) }
+  const support = context ? supportOf(plan.wires, context) : []
+  const levels = context
+    ? levelsOf(plan.wires, { ...context, shiftOf: (wire, end) => fittedShift(wire, end, context) })
+    : []
   return {
     chip,
     plan,
     taken,
-    support: context ? supportOf(plan.wires, context) : [],
-    levels: context
-      ? levelsOf(plan.wires, { ...context, shiftOf: (wire, end) => fittedShift(wire, end, context) })
+    support,
+    levels,
+    converters: rail
+      ? plan.wires.flatMap(
+          (w) =>
+            converterSum(
+              w,
+              chip,
+              rail,
+              levels.find((l) => l.wire === w),
+            ) ?? [],
+        )
       : [],
+    pwms: plan.wires.flatMap((w) => pwmSum(w, chip, clock.frequency) ?? []),
+    windows: rail ? pullWindows(plan.wires, chip, rail, support) : [],
+    bytes: bytePlans(needs.open, plan.wires),
     leds: context
       ? Object.fromEntries(
           plan.wires.flatMap((w) => {

@@ -117,6 +117,13 @@ export const needsEdits = {
     label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),
     apply: (design, { radio }) => ({ ...design, needs: { ...design.needs, radio: radio || undefined } }),
   }),
+  setBusSpeed: defineEdit<{ speed: number }>({
+    label: ({ speed }) => `Run the I2C bus at ${speed / 1000} kHz`,
+    apply: (design, { speed }) => ({
+      ...design,
+      needs: { ...design.needs, busSpeed: speed === 100e3 ? undefined : speed },
+    }),
+  }),
   setVariant: defineEdit<{ id: string; variant: string | null }>({
     label: ({ id, variant }, design) => `Use variant ${variant ?? 'as drawn'} of ${deviceName(design, id)}`,
     apply: (design, { id, variant }) => change(design, id, (d) => ({ ...d, variant: variant ?? undefined })),

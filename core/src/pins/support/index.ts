@@ -8,7 +8,7 @@ import { switchedLoad } from './gate'
 import { ledResistor } from './led'
 import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
-export { busWindow } from './pull'
+export { busSpeeds, busWindow, contactWindow } from './pull'
 
 const kinds: SignalSupport[] = [
   ledResistor,

@@ -5,6 +5,7 @@ import { byTheBook, everyStance, supportChoice } from '../../design'
 import { largestBusPullUp, largestPullUp, smallestBusPullUp, smallestPull } from '../../electrical'
 import { fromPart, fromRule, fromWorked, type Worked } from '../../findings'
 import { exactly, formatQuantity, fullRange, parallel, type Range } from '../../quantity'
+import type { Chip } from '../../parts'
 import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
 import { netOf, type SignalSupport } from './context'
@@ -12,56 +13,83 @@ import { netOf, type SignalSupport } from './context'
 /** What a closed contact may waste: a rule of thumb, small against any supply. */
 const contactCurrent = 0.5e-3
 
-export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
-  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'contact')
-  if (!end || !stock.resistors || end.signal.electrical.kind !== 'contact') return []
-  const inside = attributeOf(wire.pin, 'no-pull-up') ? undefined : chip.io.pullUp
+/** What leaves the line open while it is not low: a contact, or an output that can only pull down. */
+const openEnd = (wire: Wire) =>
+  wire.signal.ends.find(
+    ({ signal: { electrical: e } }) => e.kind === 'contact' || (e.kind === 'logic-output' && e.openDrain),
+  )
+
+/** The window for the pull-up of a line that is closed to ground and else open. */
+export const contactWindow = (
+  wire: Wire,
+  chip: Chip,
+  rail: Worked,
+): { smallest: Worked; largest: Worked } | undefined => {
+  const electrical = openEnd(wire)?.signal.electrical
+  if (!electrical) return undefined
   const leakage = fullRange(chip.io.leakage)
   const high = chip.io.inputHigh
-  const contactLeak = end.signal.electrical.leakage ? fullRange(end.signal.electrical.leakage).max : 0
+  const contactLeak =
+    electrical.kind === 'contact' && electrical.leakage ? fullRange(electrical.leakage).max : 0
   const threshold = high.factor * rail.value.min + (high.offset ?? 0)
-  const largest = largestPullUp(rail.value.min, threshold, leakage.max + contactLeak)
-  const smallest = smallestPull(rail.value.typ, contactCurrent)
+  return {
+    largest: {
+      label: 'Largest pull-up',
+      symbol: 'R_max',
+      value: exactly(largestPullUp(rail.value.min, threshold, leakage.max + contactLeak)),
+      unit: 'Ω',
+      formula: '(V_DD − V_IH) / I_leak',
+      inputs: [
+        fromWorked(rail),
+        fromRule(
+          'V_IH',
+          'least voltage read as high',
+          threshold,
+          'V',
+          `${chip.sheet}, ${high.factor} · V_DD`,
+        ),
+        fromPart(
+          'I_leak',
+          'leakage of the leg',
+          chip,
+          'io.leakage',
+          { ...chip.io.leakage, max: leakage.max + contactLeak },
+          'A',
+        ),
+      ],
+      note: 'At the lowest supply and the highest leakage.',
+    },
+    smallest: {
+      label: 'Pull-up for a closed contact',
+      symbol: 'R',
+      value: exactly(smallestPull(rail.value.typ, contactCurrent)),
+      unit: 'Ω',
+      formula: 'V_DD / I_closed',
+      inputs: [
+        fromWorked(rail),
+        fromRule(
+          'I_closed',
+          'current while closed',
+          contactCurrent,
+          'A',
+          'a tenth of what an LED takes; less is noise-prone',
+        ),
+      ],
+      note: 'Fitted is the nearest preferred value.',
+    },
+  }
+}
+
+export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
+  const window = contactWindow(wire, chip, rail)
+  if (!window || !stock.resistors) return []
+  const inside = attributeOf(wire.pin, 'no-pull-up') ? undefined : chip.io.pullUp
+  const leakage = fullRange(chip.io.leakage)
+  const { smallest: smallestWorked, largest: largestWorked } = window
+  const largest = largestWorked.value.typ
+  const smallest = smallestWorked.value.typ
   const value = preferred(stock.resistors, smallest, 'nearest')
   const key = `pull:${wire.signal.id}`
-  const largestWorked: Worked = {
-    label: 'Largest pull-up',
-    symbol: 'R_max',
-    value: exactly(largest),
-    unit: 'Ω',
-    formula: '(V_DD − V_IH) / I_leak',
-    inputs: [
-      fromWorked(rail),
-      fromRule('V_IH', 'least voltage read as high', threshold, 'V', `${chip.sheet}, ${high.factor} · V_DD`),
-      fromPart(
-        'I_leak',
-        'leakage of the leg',
-        chip,
-        'io.leakage',
-        { ...chip.io.leakage, max: leakage.max + contactLeak },
-        'A',
-      ),
-    ],
-    note: 'At the lowest supply and the highest leakage.',
-  }
-  const smallestWorked: Worked = {
-    label: 'Pull-up for a closed contact',
-    symbol: 'R',
-    value: exactly(smallest),
-    unit: 'Ω',
-    formula: 'V_DD / I_closed',
-    inputs: [
-      fromWorked(rail),
-      fromRule(
-        'I_closed',
-        'current while closed',
-        contactCurrent,
-        'A',
-        'a tenth of what an LED takes; less is noise-prone',
-      ),
-    ],
-    note: `Fitted is the nearest preferred value, ${formatQuantity(value.value, 'Ω')}.`,
-  }
   const own = inside && fullRange(inside)
   const support: SupportPart = {
     key,
@@ -106,11 +134,11 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
   return [support]
 }
 
-/** Rise times of the I2C-bus specification, table 10: standard mode, fast mode, fast mode plus. */
-const riseTimes = [
-  { speed: 100e3, rise: 1000e-9 },
-  { speed: 400e3, rise: 300e-9 },
-  { speed: 1e6, rise: 120e-9 },
+/** Speeds and rise times of the I2C-bus specification, table 10: standard mode, fast mode, fast mode plus. */
+export const busSpeeds = [
+  { speed: 100e3, rise: 1000e-9, name: '100 kHz' },
+  { speed: 400e3, rise: 300e-9, name: '400 kHz' },
+  { speed: 1e6, rise: 120e-9, name: '1 MHz' },
 ]
 const busLow = 0.4
 
@@ -123,14 +151,15 @@ export interface BusWindow {
 /** The window for the pull-ups of an I2C line. */
 export const busWindow = (
   wire: Wire,
-  chip: Parameters<SignalSupport>[1]['chip'],
+  chip: Chip,
   rail: Worked,
+  speed = wire.signal.frequency ?? 100e3,
 ): BusWindow | undefined => {
   const ends = wire.signal.ends.flatMap((e) =>
     e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
   )
   if (ends.length === 0) return undefined
-  const { rise } = riseTimes.find((r) => (wire.signal.frequency ?? 100e3) <= r.speed) ?? riseTimes.at(-1)!
+  const { rise } = busSpeeds.find((r) => speed <= r.speed) ?? busSpeeds.at(-1)!
   const weakest = ends.reduce((a, b) =>
     fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
   )
@@ -185,8 +214,19 @@ export const busWindow = (
   }
 }
 
+/** The chip’s side of a line that a MOSFET divides: what is beyond has pull-ups of its own. */
+const nearSide = (wire: Wire, shifts: Record<string, unknown> | undefined): Wire => {
+  if (!shifts?.[wire.signal.id]) return wire
+  const near = wire.signal.ends.filter((e) => !e.instance.need.fedBy)
+  const without = wire.signal.ends.map((e) => ({
+    ...e,
+    signal: { ...e.signal, electrical: { ...e.signal.electrical, fitted: undefined } },
+  }))
+  return { ...wire, signal: { ...wire.signal, ends: near.length > 0 ? near : without } }
+}
+
 export const busPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
-  const window = busWindow(wire, chip, rail)
+  const window = busWindow(nearSide(wire, design.pins.shifts), chip, rail)
   if (!window || !stock.resistors) return []
   const [low, high] = [window.smallest.value.typ, window.largest.value.typ]
   const enough = window.fitted && window.fitted.max <= high

@@ -1,0 +1,203 @@
+// The small sums of each line that is measured or pulsed: what one step of a converter is, and what a timer makes of a
+// wanted frequency.
+
+import { fromDecision, fromPart, fromRule, fromWorked, type Worked } from '../findings'
+import type { Chip, ChipUnit } from '../parts'
+import { exactly, type Range } from '../quantity'
+import { converterRange, type LineLevel } from './levels'
+import type { Wire } from './plan'
+
+export interface ConverterSum {
+  wire: Wire
+  /** Volts of one step at the leg. */
+  step: Worked
+  /** The highest code. */
+  top: Worked
+  /** What the highest code stands for at the device, in front of its divider where there is one. */
+  reaches: Worked
+  /** Which way the reading goes, where the sensor is a resistance. */
+  towards?: string
+}
+
+export interface PwmSum {
+  wire: Wire
+  wanted: number
+  /** Undefined where no division comes near. */
+  prescaler?: Worked
+  steps?: Worked
+  /** One step of the duty, as a share. */
+  duty?: Worked
+  actual?: Worked
+  /** How much time one step is. */
+  stepTime?: Worked
+}
+
+/** Codes of n bits end at 2ⁿ − 1. */
+export const topCode = (bits: number): number => 2 ** bits - 1
+
+const bitsOf = (chip: Chip, unit: ChipUnit) =>
+  fromPart(
+    'n',
+    `bits of ${unit.name}`,
+    chip,
+    `units.${unit.id}.resolution`,
+    { typ: unit.resolution!, kind: 'guaranteed', source: unit.source },
+    '',
+  )
+
+export const converterSum = (
+  wire: Wire,
+  chip: Chip,
+  rail: Worked,
+  level: LineLevel | undefined,
+): ConverterSum | undefined => {
+  const { unit } = wire
+  if (unit?.kind !== 'converter' || !unit.resolution) return undefined
+  const range = converterRange(chip, wire, rail)
+  const codes = 2 ** unit.resolution
+  const share: Range = {
+    min: range.value.min / codes,
+    typ: range.value.typ / codes,
+    max: range.value.max / codes,
+  }
+  const top: Worked = {
+    label: `Highest code of ${wire.signal.name}`,
+    symbol: 'N_top',
+    value: exactly(topCode(unit.resolution)),
+    unit: '',
+    formula: '2ⁿ − 1',
+    inputs: [bitsOf(chip, unit)],
+  }
+  // The divider of a level shift, seen from the sensor: the inverse of what it leaves.
+  const shift = level?.shift === 'divider' ? level.margins[0]?.inputs : undefined
+  const divided = shift?.find((i) => i.origin.kind === 'worked' && i.origin.of.formula.includes('R_2'))
+  const parts = divided?.origin.kind === 'worked' ? divided.origin.of.inputs : undefined
+  const [r1, r2] = [parts?.find((i) => i.symbol === 'R_1'), parts?.find((i) => i.symbol === 'R_2')]
+  const ratio = (k: keyof Range, a: keyof Range, b: keyof Range) =>
+    r1 && r2 ? (range.value[k] * (r1.value[a] + r2.value[b])) / r2.value[b] : range.value[k]
+  const ends = wire.signal.ends.map((e) => e.signal.electrical)
+  const resistance = ends.find((e) => e.kind === 'analog' && e.dividerTo)
+  return {
+    wire,
+    top,
+    step: {
+      label: `One step of ${wire.signal.name}`,
+      symbol: 'V_step',
+      value: share,
+      unit: 'V',
+      formula: 'V_ref / 2ⁿ',
+      inputs: [fromWorked(range), bitsOf(chip, unit)],
+    },
+    reaches: {
+      label: `What the highest code stands for, at ${wire.signal.ends[0]!.instance.name}`,
+      symbol: 'V_full',
+      value: {
+        min: ratio('min', 'min', 'max'),
+        typ: ratio('typ', 'typ', 'typ'),
+        max: ratio('max', 'max', 'min'),
+      },
+      unit: 'V',
+      formula: r1 ? 'V_ref · (R_1 + R_2) / R_2' : 'V_ref',
+      inputs: [fromWorked(range), ...(r1 && r2 ? [r1, r2] : [])],
+      note: 'A threshold as a code is N = V / V_full · 2ⁿ, rounded down.',
+    },
+    towards:
+      resistance?.kind === 'analog'
+        ? resistance.dividerTo === 'ground'
+          ? 'the reading rises as the sensor’s resistance falls'
+          : 'the reading falls as the sensor’s resistance falls'
+        : undefined,
+  }
+}
+
+/** Divisors of a timer's clock, least first, as the part file gives them; plain division by one where it doesn't. */
+const leastPrescaler = (unit: ChipUnit, needed: number): number | undefined => {
+  if (unit.prescalers) return [...unit.prescalers].sort((a, b) => a - b).find((p) => p >= needed)
+  const least = Math.max(1, Math.ceil(needed))
+  return least <= (unit.prescalerUpTo ?? 1) ? least : undefined
+}
+
+/**
+ * The finest duty that a timer has at a frequency: the least prescaler p with f_clock / (p · f) ≤ 2ⁿ, then
+ * N = round(f_clock / (p · f)) steps.
+ */
+export const pwmFit = (
+  clock: number,
+  wanted: number,
+  unit: ChipUnit,
+): { prescaler: number; steps: number; actual: number } | undefined => {
+  const most = 2 ** (unit.resolution ?? 8)
+  const prescaler = leastPrescaler(unit, clock / wanted / most)
+  if (prescaler === undefined) return undefined
+  const steps = Math.round(clock / wanted / prescaler)
+  return steps >= 2 && steps <= most ? { prescaler, steps, actual: clock / prescaler / steps } : undefined
+}
+
+export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefined => {
+  const { unit, signal } = wire
+  if (unit?.kind !== 'timer' || !signal.frequency || !unit.resolution) return undefined
+  const wanted = signal.frequency
+  const f = clock.value.typ
+  const fit = f > 0 ? pwmFit(f, wanted, unit) : undefined
+  if (!fit) return { wire, wanted }
+  const { prescaler: p, steps, actual } = fit
+  const sheet = unit.source ? `${chip.sheet}, ${unit.source}` : chip.sheet
+  const prescaler: Worked = {
+    label: `Prescaler of ${unit.name} for ${signal.name}`,
+    symbol: 'p',
+    value: exactly(p),
+    unit: '',
+    formula: 'least p with f_clock / (p · f) ≤ 2ⁿ',
+    inputs: [
+      fromWorked(clock),
+      fromDecision('f', 'wanted frequency', wanted, 'Hz', 'the device or the Needs page'),
+      bitsOf(chip, unit),
+    ],
+    note: `Which divisions there are: ${sheet}.`,
+  }
+  const count: Worked = {
+    label: `Steps of ${signal.name}`,
+    symbol: 'N',
+    value: exactly(steps),
+    unit: '',
+    formula: 'f_clock / (p · f), rounded',
+    inputs: [
+      fromWorked(clock),
+      fromWorked(prescaler),
+      fromRule('f', 'wanted frequency', wanted, 'Hz', 'as above'),
+    ],
+    note: `The timer’s top is one less, ${steps - 1}.`,
+  }
+  const scaledBy = (
+    label: string,
+    symbol: string,
+    k: number,
+    unitOf: Worked['unit'],
+    formula: string,
+  ): Worked => ({
+    label,
+    symbol,
+    value:
+      unitOf === 'Hz'
+        ? { min: clock.value.min * k, typ: clock.value.typ * k, max: clock.value.max * k }
+        : exactly(k),
+    unit: unitOf,
+    formula,
+    inputs: [fromWorked(clock), fromWorked(prescaler), fromWorked(count)],
+  })
+  return {
+    wire,
+    wanted,
+    prescaler,
+    steps: count,
+    duty: scaledBy(`One step of the duty of ${signal.name}`, 'd', 1 / steps, '', '1 / N'),
+    actual: scaledBy(
+      `Frequency reached by ${signal.name}`,
+      'f_actual',
+      actual / f,
+      'Hz',
+      'f_clock / (p · N)',
+    ),
+    stepTime: scaledBy(`One step of ${signal.name} in time`, 't_step', p / f, 's', 'p / f_clock'),
+  }
+}

@@ -1,0 +1,51 @@
+// The pull resistors of each line that needs one: the smallest and largest that serve, what sits on the devices' own
+// boards, what the leg has inside, and what is fitted.
+
+import type { SupportPart } from '../circuit'
+import type { Worked } from '../findings'
+import type { Chip } from '../parts'
+import { fullRange, type Range } from '../quantity'
+import type { Wire } from './plan'
+import { busSpeeds, busWindow, contactWindow } from './support'
+import { attributeOf } from './ways'
+
+export interface PullWindow {
+  wire: Wire
+  /** `contact` and, for a bus line, its speed. */
+  what: string
+  smallest: Worked
+  largest: Worked
+  /** The leg’s own pull-up. */
+  inside?: Range
+  /** On the devices’ own boards, together. */
+  onBoards?: Range
+  /** Ours, ohms. */
+  fitted?: number
+  /** Whether the speed is the one in use. */
+  used: boolean
+}
+
+export const pullWindows = (wires: Wire[], chip: Chip, rail: Worked, support: SupportPart[]): PullWindow[] =>
+  wires.flatMap((wire): PullWindow[] => {
+    const fitted = support.find((s) => s.present && s.key === `pull:${wire.signal.id}`)?.value?.value
+    const own = attributeOf(wire.pin, 'no-pull-up') ? undefined : chip.io.pullUp
+    const contact = contactWindow(wire, chip, rail)
+    if (contact)
+      return [{ wire, what: 'contact', ...contact, inside: own && fullRange(own), fitted, used: true }]
+    return busSpeeds.flatMap(({ speed, name }) => {
+      const window = busWindow(wire, chip, rail, speed)
+      return window
+        ? [
+            {
+              wire,
+              what: name,
+              smallest: window.smallest,
+              largest: window.largest,
+              onBoards: window.fitted,
+              fitted,
+              used: speed === (wire.signal.frequency ?? 100e3),
+            },
+          ]
+        : []
+    })
+  })
