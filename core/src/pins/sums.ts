@@ -118,8 +118,7 @@ const leastPrescaler = (unit: ChipUnit, needed: number): number | undefined => {
 }
 
 /**
- * The finest duty that a timer has at a frequency: the least prescaler p with f_clock / (p · f) ≤ 2ⁿ, then
- * N = round(f_clock / (p · f)) steps.
+ * The finest duty that a timer has at a frequency: the least prescaler p with N = round(f_clock / (p · f)) ≤ 2ⁿ.
  */
 export const pwmFit = (
   clock: number,
@@ -127,7 +126,7 @@ export const pwmFit = (
   unit: ChipUnit,
 ): { prescaler: number; steps: number; actual: number } | undefined => {
   const most = 2 ** (unit.resolution ?? 8)
-  const prescaler = leastPrescaler(unit, clock / wanted / most)
+  const prescaler = leastPrescaler(unit, clock / wanted / (most + 0.5))
   if (prescaler === undefined) return undefined
   const steps = Math.round(clock / wanted / prescaler)
   return steps >= 2 && steps <= most ? { prescaler, steps, actual: clock / prescaler / steps } : undefined
@@ -147,7 +146,7 @@ export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefine
     symbol: 'p',
     value: exactly(p),
     unit: '',
-    formula: 'least p with f_clock / (p · f) ≤ 2ⁿ',
+    formula: 'least p with N ≤ 2ⁿ',
     inputs: [
       fromWorked(clock),
       fromDecision('f', 'wanted frequency', wanted, 'Hz', 'the device or the Needs page'),
