@@ -2,11 +2,12 @@
 
 import { asCarried, type CandidateChip, carrierOf, judgeChip } from '../chip'
 import { railVoltage } from '../circuit'
-import type { Design } from '../design'
-import { resolveNeeds } from '../needs'
-import type { Library } from '../parts'
+import { applyEdits, type Design } from '../design'
+import type { Finding } from '../findings'
+import { resolveNeeds, withWirings } from '../needs'
+import { findPart, type Library } from '../parts'
 import { type NextPlan, nextBestPlans } from '../pins'
-import { analyse } from './analyse'
+import { type Analysis, analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */
 export const candidateOf = (decided: Design, library: Library, id: string): CandidateChip | undefined => {
@@ -16,6 +17,80 @@ export const candidateOf = (decided: Design, library: Library, id: string): Cand
     carrier &&
     judgeChip(carrier, design, library, resolveNeeds(design, library), railVoltage(design, library))
   )
+}
+
+/** One version of a device that the builder may meet instead, and what would then be wrong that is not now. */
+export interface VariantVerdict {
+  need: string
+  name: string
+  /** Absent: as in the sheet. */
+  variant?: string
+  label: string
+  tried: boolean
+  findings: Finding[]
+}
+
+/** The design with the wirings that its plan chose. */
+const withPlan = (design: Design, { pins }: Analysis): Design =>
+  withWirings(design, Object.fromEntries((pins.plan?.wirings ?? []).map((w) => [w.need, w.wiring.id])))
+
+/** Every other version of every device, with the wires where they are. */
+export const variantsOf = (design: Design, library: Library): VariantVerdict[] => {
+  const base = analyse(design, library)
+  const known = new Set(base.findings.map((f) => f.id))
+  const wired: Design = { ...withPlan(design, base), pins: { ...design.pins, locks: base.pins.assignment } }
+  return design.needs.devices.flatMap((need) => {
+    const part = findPart(library, 'device', need.part)
+    const versions = [{ id: undefined, name: 'as in the sheet', tried: true }, ...(part?.variants ?? [])]
+    return versions.length < 2
+      ? []
+      : versions
+          .filter((v) => v.id !== need.variant)
+          .map((v) => {
+            const with_ = applyEdits(wired, [{ kind: 'setVariant', id: need.id, variant: v.id ?? null }])
+            return {
+              need: need.id,
+              name: need.name,
+              variant: v.id,
+              label: v.name,
+              tried: v.tried ?? false,
+              findings: analyse(with_, library).findings.filter(
+                (f) => !known.has(f.id) && f.severity !== 'notes',
+              ),
+            }
+          })
+  })
+}
+
+/** Another board that the plan must hold on: what is wrong there that is not wrong on the first. */
+export interface OtherBoard {
+  id: string
+  name: string
+  findings: Finding[]
+}
+
+export const otherBoardsOf = (design: Design, library: Library): OtherBoard[] => {
+  const base = analyse(design, library)
+  const known = new Set(base.findings.map((f) => f.id))
+  const wires = base.pins.plan?.wires ?? []
+  return (base.chip.chip?.alsoOn ?? []).map((chip) => {
+    const locks = Object.fromEntries(
+      wires.flatMap((w) => {
+        const there = w.others?.find((o) => o.chip.id === chip.id)
+        return there ? [[w.signal.id, there.pin.id]] : []
+      }),
+    )
+    const alone: Design = {
+      ...withPlan(design, base),
+      chip: { part: chip.id },
+      pins: { ...design.pins, locks, kept: {}, excluded: [] },
+    }
+    return {
+      id: chip.id,
+      name: chip.name,
+      findings: analyse(alone, library).findings.filter((f) => !known.has(f.id)),
+    }
+  })
 }
 
 /** The next best pin plans of the chosen carrier; none while the best one is a clash. */

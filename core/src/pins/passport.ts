@@ -1,6 +1,7 @@
 // All the names of a leg, and finding a leg by any of them.
 
 import type { Chip, ChipPin, UnitKind } from '../parts'
+import type { PinName } from './names'
 import type { Wire } from './plan'
 
 export interface Passport {
@@ -49,8 +50,12 @@ export const passport = (chip: Chip, pin: ChipPin): Passport => ({
   ],
 })
 
-/** Pins with this name: leg number (`17` or `leg 17`), port, program number, chart name or function. */
-export const findPins = (chip: Chip, text: string): ChipPin[] => {
+/**
+ * Pins with this name: leg number (`17` or `leg 17`), port, program number, chart name or function; `names` adds what
+ * boards, expansion boards and devices call them.
+ */
+export const findPins = (chip: Chip, text: string, names?: Map<string, PinName[]>): ChipPin[] => {
+  const also = (p: ChipPin) => (names?.get(p.id) ?? []).map((n) => n.name)
   const wanted = text
     .trim()
     .toLowerCase()
@@ -60,7 +65,7 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
     (p) =>
       p.id.toLowerCase() === wanted ||
       (!p.labels && p.legs.some((l) => String(l) === wanted)) ||
-      (p.names ?? []).some((n) => n.toLowerCase() === wanted),
+      [...(p.names ?? []), ...also(p)].some((n) => n.toLowerCase() === wanted),
   )
   const loose = chip.pins.filter(
     (p) =>
@@ -68,6 +73,7 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
       [
         p.id,
         ...(p.names ?? []),
+        ...also(p),
         ...(p.functions ?? []).flatMap((f) => [f.signal, `${f.unit}.${f.signal}`, `${f.unit} ${f.signal}`]),
       ].some((n) => n.toLowerCase().includes(wanted)),
   )
@@ -76,6 +82,9 @@ export const findPins = (chip: Chip, text: string): ChipPin[] => {
 
 /** Where to find it: `leg 5`, or on a board what is printed there: `T5`. */
 export const placeName = (pin: ChipPin): string => pin.labels?.join('/') ?? `leg ${pin.legs.join('/')}`
+
+/** In a table of legs: `5 PA4`, or on a board what is printed there. */
+export const shortPlace = (pin: ChipPin): string => pin.labels?.join('/') ?? `${pin.legs.join('/')} ${pin.id}`
 
 /** `leg 5 (PA4)`, or on a board `T5 (PA4)`: the way a leg is named everywhere. */
 export const legName = (pin: ChipPin): string => {

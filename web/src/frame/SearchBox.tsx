@@ -1,7 +1,7 @@
 // One box that finds everything: a leg by any of its names, a part, a net, a need, a finding, a stage, something to do.
 
 import { stances } from '@root-board/core/design'
-import { findPins, passport, placeName, wireOn } from '@root-board/core/pins'
+import { findPins, passport, pinNames, placeName, wireOn } from '@root-board/core/pins'
 import { Autocomplete, Dialog, TextField } from '@mui/material'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -37,7 +37,7 @@ export const SearchBox = () => {
 }
 
 const SearchField = ({ close }: { close: () => void }) => {
-  const { analysis, design, edit } = useStage()
+  const { analysis, design, library, edit } = useStage()
   const { done, undone, undo, redo } = useProject()
   const set = useFrame((s) => s.set)
   const navigate = useNavigate()
@@ -97,10 +97,14 @@ const SearchField = ({ close }: { close: () => void }) => {
       { kind: 'Do', text: 'Print the build sheet', more: '', go: to('sheet') },
     ]
   }, [analysis, design, done, undone, undo, redo, edit, navigate, set])
+  const names = useMemo(() => {
+    const { chip, needs, pins } = analysis
+    return chip.chip && pinNames(chip.chip, library, needs.instances, pins.plan?.wires ?? [])
+  }, [analysis, library])
   const legs = useMemo((): Hit[] => {
     const chip = analysis.chip.chip
     if (!chip || !text.trim()) return []
-    return findPins(chip, text)
+    return findPins(chip, text, names)
       .slice(0, 12)
       .map((pin) => {
         const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
@@ -111,7 +115,7 @@ const SearchField = ({ close }: { close: () => void }) => {
           go: () => void navigate(`pins?leg=${encodeURIComponent(pin.id)}`),
         }
       })
-  }, [analysis, text, navigate])
+  }, [analysis, text, names, navigate])
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const hits = [
     ...legs,

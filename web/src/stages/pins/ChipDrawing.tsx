@@ -15,40 +15,81 @@ interface Props {
   choose: (pin: string) => void
 }
 
+interface Side {
+  label: string
+  /** Which way the names face. */
+  side: 'left' | 'right'
+  legs: { leg: number; pin: ChipPin }[]
+}
+
+/** Up to so many legs are drawn on two sides; more need four columns to fit on a screen. */
+const twoSided = 64
+
+/** Down the left side and up the right, as counted from the notch; with many legs, all four sides beside one another. */
+const sidesOf = (legs: Side['legs']): Side[] => {
+  if (legs.length <= twoSided) {
+    const half = Math.ceil(legs.length / 2)
+    return [
+      { label: 'Left side, downwards', side: 'left', legs: legs.slice(0, half) },
+      { label: 'Right side, upwards', side: 'right', legs: legs.slice(half).reverse() },
+    ]
+  }
+  const quarter = Math.ceil(legs.length / 4)
+  const part = (n: number) => legs.slice(n * quarter, (n + 1) * quarter)
+  return [
+    { label: 'Left side, downwards', side: 'left', legs: part(0) },
+    { label: 'Lower side, from the left', side: 'left', legs: part(1) },
+    { label: 'Upper side, from the left', side: 'right', legs: part(3).reverse() },
+    { label: 'Right side, upwards', side: 'right', legs: part(2).reverse() },
+  ]
+}
+
 export const ChipDrawing = (props: Props) => {
   const { chip, chosen } = props
   const legs = chip.pins.flatMap((pin) => pin.legs.map((leg) => ({ leg, pin }))).sort((a, b) => a.leg - b.leg)
-  const half = Math.ceil(legs.length / 2)
-  const left = legs.slice(0, half)
-  const right = legs.slice(half).reverse()
-  const stop = chosen ?? legs[0]?.pin.id
+  const sides = sidesOf(legs)
+  const many = sides.length > 2
   return (
     <section
-      className={`chip-drawing ${props.signal ? 'reaching' : ''} ${chip.board ? 'board' : ''}`}
+      className={`chip-drawing ${props.signal ? 'reaching' : ''} ${chip.board ? 'board' : ''} ${many ? 'many' : ''}`}
       aria-label={`${chip.name} from above`}
-      style={{ '--rows': half } as React.CSSProperties}
+      style={{ '--rows': sides[0]!.legs.length } as React.CSSProperties}
     >
-      <div role="group" className="legs left" aria-label="Left side, downwards" onKeyDown={onArrowKeys}>
-        {left.map(({ leg, pin }) => (
-          <Leg key={leg} leg={leg} pin={pin} side="left" stop={pin.id === stop} {...props} />
-        ))}
-      </div>
-      <div className="body" aria-hidden="true">
-        <span className="notch" />
-        <span className="body-name">{chip.name}</span>
-      </div>
-      <div role="group" className="legs right" aria-label="Right side, upwards" onKeyDown={onArrowKeys}>
-        {right.map(({ leg, pin }, i) => (
-          <Leg
-            key={leg}
-            leg={leg}
-            pin={pin}
-            side="right"
-            stop={pin.id === stop || (!left.some((l) => l.pin.id === stop) && i === 0)}
-            {...props}
-          />
-        ))}
-      </div>
+      {sides.map((s, n) => {
+        const stop = s.legs.some((l) => l.pin.id === chosen) ? chosen : s.legs[0]?.pin.id
+        return [
+          n === sides.length / 2 && (
+            <div className="body" aria-hidden="true" key="body">
+              <span className="notch" />
+              <span className="body-name">{chip.name}</span>
+            </div>
+          ),
+          <div
+            role="group"
+            className={`legs ${s.side}`}
+            aria-label={s.label}
+            onKeyDown={onArrowKeys}
+            key={s.label}
+          >
+            {many && (
+              <div className="side-name faint" aria-hidden="true">
+                {s.label}
+              </div>
+            )}
+            {s.legs.map(({ leg, pin }, i) => (
+              <Leg
+                key={leg}
+                leg={leg}
+                pin={pin}
+                side={s.side}
+                terse={many}
+                stop={pin.id === stop && s.legs.findIndex((l) => l.pin.id === stop) === i}
+                {...props}
+              />
+            ))}
+          </div>,
+        ]
+      })}
     </section>
   )
 }
@@ -81,7 +122,8 @@ const Leg = ({
   choose,
   stop,
   chip,
-}: Props & { leg: number; pin: ChipPin; side: 'left' | 'right'; stop: boolean }) => {
+  terse,
+}: Props & { leg: number; pin: ChipPin; side: 'left' | 'right'; stop: boolean; terse: boolean }) => {
   const { analysis, design } = useStage()
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
   const taken = analysis.pins.taken[pin.id]
@@ -111,12 +153,14 @@ const Leg = ({
       <span className="outer">
         {signal && entry && !here ? (
           entry.reason ? (
-            <span className="no-reach">{entry.reason}</span>
+            <span className="no-reach" title={entry.reason}>
+              {terse ? 'no' : entry.reason}
+            </span>
           ) : (
             <span className="reach">
               <span className="reach-bar" style={{ width: `${Math.min(56, 3 + (entry.extra ?? 0))}px` }} />
-              <span className="mono">{entry.extra === 0 ? 'as good' : `+${entry.extra}`}</span>
-              {wire && <span className="faint occupant">{wire.signal.name}</span>}
+              <span className="mono">{entry.extra === 0 && !terse ? 'as good' : `+${entry.extra}`}</span>
+              {wire && !terse && <span className="faint occupant">{wire.signal.name}</span>}
             </span>
           )
         ) : (

@@ -1,52 +1,21 @@
-// Pins: signals on the left, the chip's legs in their physical order on the right. Choosing a signal shows its reach.
+// Pins: the plan, each line's levels and sums, every name of a leg, the stack of boards, and other boards of the header.
 
-import type { Wire } from '@root-board/core/pins'
-import { Button } from '@mui/material'
-import { useHotkeys } from 'react-hotkeys-hook'
+import { alike } from '@root-board/core/chip'
+import { Button, Tab, Tabs } from '@mui/material'
 import { Link, useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
-import { commandKeys } from '../../shared/keys'
-import { ChipDrawing } from './ChipDrawing'
-import { LegPanel } from './LegPanel'
-import { NextPlans } from './NextPlans'
-import { SignalList } from './SignalList'
-import { useReach } from './use-reach'
+import { BoardsView } from './BoardsView'
+import { LinesView } from './LinesView'
+import { PassportView } from './PassportView'
+import { PlanView } from './PlanView'
+import { StackView } from './StackView'
 import './pins.css'
 
 const PinsPage = () => {
-  const { analysis, design, edit } = useStage()
+  const { analysis, design, library, edit } = useStage()
   const [query, setQuery] = useSearchParams()
   const chip = analysis.chip.chip
-  const { plan, assignment } = analysis.pins
-  const signalId = query.get('signal') ?? undefined
-  const legId = query.get('leg') ?? undefined
-  const wire: Wire | undefined = plan?.wires.find((w) => w.signal.id === signalId)
-  const signal = analysis.needs.signals.find((s) => s.id === signalId)
-  const pin = chip?.pins.find((p) => p.id === legId)
-  const reach = useReach(signal?.id)
-  const choose = (next: { signal?: string | null; leg?: string | null }) =>
-    setQuery(
-      (q) => {
-        for (const [key, value] of Object.entries(next))
-          if (value) q.set(key, value)
-          else q.delete(key)
-        return q
-      },
-      { replace: true },
-    )
-  const toggleLock = () => {
-    if (!signal || !wire) return
-    if (design.pins.locks[signal.id]) edit({ kind: 'unlockSignal', signal: signal.id, name: signal.name })
-    else edit({ kind: 'lockSignal', signal: signal.id, name: signal.name, pin: wire.pin.id })
-  }
-  const moveHere = () => {
-    if (signal && pin && pin.id !== assignment[signal.id])
-      edit({ kind: 'moveSignal', signal: signal.id, name: signal.name, pin: pin.id, kept: assignment })
-  }
-  useHotkeys('l', toggleLock, commandKeys, [signal, wire, design])
-  useHotkeys('m', moveHere, commandKeys, [signal, pin, design, assignment])
-  useHotkeys('escape', () => choose({ signal: null, leg: null }), {}, [setQuery])
-
+  const { plan } = analysis.pins
   if (!chip)
     return (
       <>
@@ -57,16 +26,27 @@ const PinsPage = () => {
         </p>
       </>
     )
+  const stacked = analysis.needs.instances.some((i) => i.part.expansion)
+  const views = [
+    { id: 'plan', title: 'Plan', View: PlanView },
+    { id: 'lines', title: 'Lines', View: LinesView },
+    { id: 'passport', title: 'Passport', View: PassportView },
+    ...(stacked ? [{ id: 'stack', title: 'Stack', View: StackView }] : []),
+    ...(alike(chip, library).length > 0 ? [{ id: 'boards', title: 'Other boards', View: BoardsView }] : []),
+  ]
+  const view = views.find((v) => v.id === query.get('view')) ?? views[0]!
   const locks = Object.keys(design.pins.locks).length
   const settledElsewhere = Object.keys(design.pins.kept).length
+  const others = chip.alsoOn?.map((c) => c.name) ?? []
   return (
     <div className="pins-page">
       <header className="pins-head">
-        <h1>Pins of {chip.name}</h1>
+        <h1>Pins of {[chip.name, ...others].join(', ')}</h1>
         <p>
           {plan?.status === 'planned' && (
             <>
-              <span className="settled">Every signal has a leg</span>; no plan costs less
+              <span className="settled">Every signal has a leg</span>
+              {others.length > 0 && ` on ${others.length > 1 ? 'all of them' : 'both'}`}; no plan costs less
               {plan.cost > 0 ? ` than this one’s ${plan.cost} points` : ''}.
             </>
           )}
@@ -86,40 +66,27 @@ const PinsPage = () => {
             </Button>
           )}
         </p>
+        <Tabs
+          value={view.id}
+          onChange={(_, id: string) =>
+            setQuery(
+              (q) => {
+                q.set('view', id)
+                return q
+              },
+              { replace: true },
+            )
+          }
+          aria-label="Views of the pins"
+        >
+          {views.map((v) => (
+            <Tab key={v.id} value={v.id} label={v.title} id={`tab-${v.id}`} aria-controls={`view-${v.id}`} />
+          ))}
+        </Tabs>
       </header>
-      {plan?.status === 'planned' && plan.wires.length > 0 && <NextPlans />}
-      {(plan?.wirings ?? []).length > 0 && (
-        <section className="plan-notes" aria-label="Wirings the plan chose">
-          <ul>
-            {plan!.wirings.map((w) => (
-              <li key={w.need}>
-                <b>{w.name}</b> is wired by {w.wiring.name}
-                {w.links.length > 0
-                  ? `: set ${w.links.map((l) => `${l.link} so that ${l.to}`).join(', and ')}`
-                  : ', its links as they leave the factory'}
-                .
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <SignalList chosen={signal?.id} choose={(id) => choose({ signal: id === signal?.id ? null : id })} />
-      <ChipDrawing
-        chip={chip}
-        signal={signal}
-        reach={reach}
-        chosen={pin?.id}
-        choose={(id) => choose({ leg: id })}
-      />
-      <LegPanel
-        chip={chip}
-        pin={pin ?? wire?.pin}
-        signal={signal}
-        wire={wire}
-        reach={reach}
-        moveHere={moveHere}
-        toggleLock={toggleLock}
-      />
+      <div role="tabpanel" id={`view-${view.id}`} aria-labelledby={`tab-${view.id}`}>
+        <view.View />
+      </div>
     </div>
   )
 }

@@ -1,0 +1,117 @@
+// Other boards of the same header: whether the plan must hold on them too, each position's name on each board, and what
+// the program must call it there.
+
+import { alike } from '@root-board/core/chip'
+import type { Design } from '@root-board/core/design'
+import type { Wire } from '@root-board/core/pins'
+import type { ChipPin } from '@root-board/core/parts'
+import { useStage } from '../../shared/analysis'
+import { useAsked } from '../../shared/use-asked'
+import { worker } from '../../worker/client'
+
+const ask = (design: Design) => worker.otherBoards(design)
+
+interface Name {
+  board: string
+  label: string
+  pin: ChipPin
+}
+
+/** The name of a wire on each board, the first board first. */
+const namesOf = (first: string, w: Wire): Name[] => {
+  const place = w.others?.[0]?.place
+  const at = place === undefined ? 0 : (w.pin.places?.indexOf(place) ?? 0)
+  return [
+    { board: first, label: w.pin.labels?.[at] ?? w.pin.id, pin: w.pin },
+    ...(w.others ?? []).map((o) => ({
+      board: o.chip.name,
+      label: o.pin.labels![o.pin.places!.indexOf(o.place)]!,
+      pin: o.pin,
+    })),
+  ]
+}
+const program = ({ number, id }: ChipPin) => (number === undefined ? id : String(number))
+
+export const BoardsView = () => {
+  const { analysis, design, library, edit } = useStage()
+  const chip = analysis.chip.chip!
+  const others = alike(chip, library)
+  const also = design.chip.also ?? []
+  const boards = useAsked(ask, also.length > 0)
+  const wires = analysis.pins.plan?.wires ?? []
+  const rows = wires.map((w) => ({ wire: w, names: namesOf(chip.name, w) }))
+  const changed = rows.filter(({ names }) => new Set(names.map((n) => program(n.pin))).size > 1)
+  return (
+    <div className="boards-view">
+      <fieldset>
+        <legend>The plan must also hold on</legend>
+        {others.map((o) => (
+          <label key={o.id}>
+            <input
+              type="checkbox"
+              checked={also.includes(o.id)}
+              onChange={(e) => edit({ kind: 'setAlso', part: o.id, name: o.name, on: e.target.checked })}
+            />{' '}
+            {o.name} <span className="faint">{o.description}</span>
+          </label>
+        ))}
+      </fieldset>
+      {also.length === 0 && (
+        <p className="empty">
+          Tick a board of the same header: each signal is then put on a position that serves it on all of
+          them.
+        </p>
+      )}
+      {also.length > 0 && rows.length > 0 && (
+        <>
+          <h2>
+            {changed.length === 0
+              ? 'Every name in the program stays'
+              : `${changed.length} of ${rows.length} names in the program change`}
+          </h2>
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th scope="col">Signal</th>
+                {rows[0]!.names.map((n) => (
+                  <th scope="col" key={n.board}>
+                    {n.board} <span className="faint">printed, pin, in the program</span>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map(({ wire, names }) => (
+                <tr key={wire.signal.id}>
+                  <td>{wire.signal.name}</td>
+                  {names.map((n) => (
+                    <td key={n.board} className="mono">
+                      {n.label} {n.pin.number !== undefined && <span className="faint">{n.pin.id} </span>}
+                      {program(n.pin) === program(names[0]!.pin) ? program(n.pin) : <b>{program(n.pin)}</b>}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {boards?.map((b) => (
+            <section key={b.id} aria-label={`Findings on ${b.name}`}>
+              <h2>On {b.name}</h2>
+              {b.findings.length === 0 ? (
+                <p className="settled">Nothing is wrong there that is not wrong here.</p>
+              ) : (
+                <ul>
+                  {b.findings.map((f) => (
+                    <li key={f.id} className={f.severity}>
+                      {f.text}
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </section>
+          ))}
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,95 @@
+import type { Grade, Worked } from '@root-board/core/findings'
+import { type LineLevel, shortPlace } from '@root-board/core/pins'
+import { Button } from '@mui/material'
+import { useStage } from '../../../shared/analysis'
+import { Num } from '../../../shared/Num'
+
+const marks: Record<Grade, string> = {
+  guaranteed: 'settled',
+  typical: 'risks',
+  'outside the sheet': 'risks',
+  impossible: 'stops',
+}
+const joined = {
+  divider: 'divider',
+  clamp: 'clamp',
+  mosfet: 'MOSFET, both ways',
+  buffer: 'buffer',
+}
+/** The margin that is nearest to nothing. */
+const tightest = (margins: Worked[]): Worked | undefined =>
+  [...margins].sort((a, b) => a.value.min - b.value.min)[0]
+
+const arrows = { 'to the device': '→', 'to the chip': '←', 'both ways': '↔' } as const
+
+export const Levels = () => {
+  const { analysis, edit } = useStage()
+  const { levels } = analysis.pins
+  const plain = ({ wire }: LineLevel) =>
+    edit({ kind: 'fitShift', signal: wire.signal.id, name: wire.signal.name, shift: null })
+  return (
+    <section aria-labelledby="levels">
+      <h2 id="levels">Levels, over the whole range of the supplies</h2>
+      <table className="ruled levels">
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Leg</th>
+            <th scope="col">With</th>
+            <th scope="col" className="right">
+              Highest at the leg
+            </th>
+            <th scope="col" className="right">
+              Must stay below
+            </th>
+            <th scope="col" className="right">
+              Least margin
+            </th>
+            <th scope="col">Verdict</th>
+            <th scope="col">Joined by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {levels.map((l) => {
+            const margin = tightest(l.margins)
+            return (
+              <tr key={`${l.wire.signal.id} ${l.end.instance.id}`}>
+                <td>{l.wire.signal.name}</td>
+                <td className="mono">{shortPlace(l.wire.pin)}</td>
+                <td className="with">
+                  <span title={l.direction}>{arrows[l.direction]}</span>
+                  <span className="visually-hidden">{l.direction}</span> {l.end.instance.name}
+                </td>
+                <td className="right">
+                  <Num worked={l.reaches} show="max" />
+                </td>
+                <td className="right">
+                  <Num worked={l.stands} show="min" />
+                </td>
+                <td className="right">{margin && <Num worked={margin} show="min" />}</td>
+                <td>
+                  <span className={l.severity === 'stops' ? 'stops' : marks[l.grade]}>{l.grade}</span>
+                  {l.text && <span className="faint">: {l.text}</span>}
+                </td>
+                <td>
+                  {l.shift && (
+                    <>
+                      {joined[l.shift]}{' '}
+                      <Button onClick={() => plain(l)} aria-label={`Make ${l.wire.signal.name} plain again`}>
+                        ×
+                      </Button>
+                    </>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <p className="faint">
+        Guaranteed: by the sheets at every corner. Typical: at the usual values only. Outside the sheet: it
+        may work on some benches. Impossible: it can’t. What joins two voltages is offered in the evidence.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,150 @@
+// The window of each pull-up on one scale: its two limits, what sits on the devices' boards, what the leg has inside.
+
+import { type PullWindow, shortPlace } from '@root-board/core/pins'
+import { useStage } from '../../../shared/analysis'
+import { Num, Quantity } from '../../../shared/Num'
+
+const [low, high] = [100, 1e7]
+const width = 250
+const at = (ohms: number) =>
+  (Math.log(Math.min(high, Math.max(low, ohms)) / low) / Math.log(high / low)) * width
+
+export const Pulls = () => {
+  const { analysis, edit, design } = useStage()
+  const { windows } = analysis.pins
+  if (windows.length === 0) return null
+  const bus = windows.some((w) => w.what !== 'contact')
+  return (
+    <section aria-labelledby="pulls">
+      <h2 id="pulls">Pull-ups: the window, and what is in it</h2>
+      {bus && (
+        <p>
+          <label htmlFor="bus-speed">I2C runs at</label>{' '}
+          <select
+            id="bus-speed"
+            className="plain"
+            value={design.needs.busSpeed ?? 100e3}
+            onChange={(e) => edit({ kind: 'setBusSpeed', speed: Number(e.target.value) })}
+          >
+            <option value={100e3}>100 kHz</option>
+            <option value={400e3}>400 kHz</option>
+            <option value={1e6}>1 MHz</option>
+          </select>
+        </p>
+      )}
+      <table className="ruled pulls">
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Leg</th>
+            <th scope="col">For</th>
+            <th scope="col" className="right">
+              Smallest
+            </th>
+            <th scope="col">
+              <Scale />
+            </th>
+            <th scope="col" className="right">
+              Largest
+            </th>
+            <th scope="col">Fitted</th>
+          </tr>
+        </thead>
+        <tbody>
+          {windows.map((w) => (
+            <tr key={`${w.wire.signal.id} ${w.what}`} className={w.used ? undefined : 'faint'}>
+              <td>{w.wire.signal.name}</td>
+              <td className="mono">{shortPlace(w.wire.pin)}</td>
+              <td>{w.what}</td>
+              <td className="right">
+                <Num worked={w.smallest} />
+              </td>
+              <td>
+                <Window window={w} />
+              </td>
+              <td className="right">
+                <Num worked={w.largest} />
+              </td>
+              <td>
+                <Fitted window={w} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+const decades = [100, 1e3, 1e4, 1e5, 1e6, 1e7]
+const names = ['100 Ω', '1 kΩ', '10 kΩ', '100 kΩ', '1 MΩ', '10 MΩ']
+
+const Scale = () => (
+  <svg width={width + 30} height="16" aria-label="Scale from 100 Ω to 10 MΩ" role="img">
+    {decades.map((d, i) => (
+      <text key={d} x={15 + at(d)} y="12" textAnchor="middle" fontSize="10" fill="var(--faint)">
+        {names[i]}
+      </text>
+    ))}
+  </svg>
+)
+
+const Window = ({ window: w }: { window: PullWindow }) => {
+  const [a, b] = [at(w.smallest.value.typ), at(w.largest.value.typ)]
+  const empty = w.largest.value.typ < w.smallest.value.typ
+  return (
+    <svg width={width + 30} height="18" aria-hidden="true">
+      <g transform="translate(15 0)">
+        {decades.map((d) => (
+          <line key={d} x1={at(d)} x2={at(d)} y1="2" y2="16" stroke="var(--line)" />
+        ))}
+        {!empty && (
+          <rect x={a} y="6" width={b - a} height="6" fill="none" stroke="var(--green)" strokeWidth="1.5" />
+        )}
+        {empty && <line x1={b} x2={a} y1="9" y2="9" stroke="var(--clay)" strokeDasharray="3 3" />}
+        {w.inside && (
+          <line
+            x1={at(w.inside.min)}
+            x2={at(w.inside.max)}
+            y1="9"
+            y2="9"
+            stroke="var(--slate)"
+            strokeWidth="3"
+            strokeDasharray="2 2"
+          />
+        )}
+        {w.onBoards && <path d={`M${at(w.onBoards.typ) - 4} 1h8l-4 7z`} fill="var(--slate)" />}
+        {w.used && w.fitted !== undefined && (
+          <line x1={at(w.fitted)} x2={at(w.fitted)} y1="2" y2="16" stroke="var(--ink)" strokeWidth="2.5" />
+        )}
+      </g>
+    </svg>
+  )
+}
+
+const Fitted = ({ window: w }: { window: PullWindow }) => {
+  if (!w.used) return <>—</>
+  const parts = [
+    w.fitted !== undefined && (
+      <span key="ours">
+        <Quantity value={w.fitted} unit="Ω" /> of ours
+      </span>
+    ),
+    w.onBoards && (
+      <span key="boards">
+        <Quantity value={w.onBoards.typ} unit="Ω" /> on the devices’ boards
+      </span>
+    ),
+    w.inside && w.fitted === undefined && (
+      <span key="inside">
+        the leg’s own, <Quantity value={w.inside.min} unit="Ω" digits={2} /> to{' '}
+        <Quantity value={w.inside.max} unit="Ω" digits={2} />
+      </span>
+    ),
+  ].filter(Boolean)
+  return parts.length === 0 ? (
+    <span className="stops">none: the line floats</span>
+  ) : (
+    <>{parts.map((p, i) => [i > 0 && ', ', p])}</>
+  )
+}

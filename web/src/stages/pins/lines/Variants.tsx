@@ -1,0 +1,69 @@
+// For which makers' versions of the devices the plan holds.
+
+import type { Design } from '@root-board/core/design'
+import { Button } from '@mui/material'
+import { useStage } from '../../../shared/analysis'
+import { useAsked } from '../../../shared/use-asked'
+import { worker } from '../../../worker/client'
+
+const ask = (design: Design) => worker.variants(design)
+
+export const Variants = () => {
+  const { design, library, edit } = useStage()
+  const there = design.needs.devices.some((d) => {
+    const part = library.parts[d.part]
+    return part?.kind === 'device' && (part.variants?.length ?? 0) > 0
+  })
+  const verdicts = useAsked(ask, there)
+  if (!there) return null
+  return (
+    <section aria-labelledby="variants">
+      <h2 id="variants">Other makers’ versions</h2>
+      {!verdicts && <p className="faint">Checking every version …</p>}
+      {verdicts && (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Device</th>
+              <th scope="col">Version you may meet</th>
+              <th scope="col">Does the plan hold?</th>
+              <th scope="col">
+                <span className="visually-hidden">Use it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {verdicts.map((v) => (
+              <tr key={`${v.need} ${v.variant}`}>
+                <td>{v.name}</td>
+                <td>
+                  {v.label}
+                  {!v.tried && <span className="faint">, untried</span>}
+                </td>
+                <td>
+                  {v.findings.length === 0 ? (
+                    <span className="settled">holds</span>
+                  ) : (
+                    v.findings.map((f) => (
+                      <div key={f.id} className={f.severity}>
+                        {f.text}
+                      </div>
+                    ))
+                  )}
+                </td>
+                <td className="right">
+                  <Button
+                    aria-label={`Plan for ${v.name}, ${v.label}`}
+                    onClick={() => edit({ kind: 'setVariant', id: v.need, variant: v.variant ?? null })}
+                  >
+                    Plan for it
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  )
+}
