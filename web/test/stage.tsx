@@ -7,7 +7,7 @@ import { render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { type ReactNode, useMemo } from 'react'
-import { createMemoryRouter, RouterProvider } from 'react-router'
+import { MemoryRouter } from 'react-router'
 import { StageContext } from '../src/shared/analysis'
 import { useProject } from '../src/store/project'
 
@@ -19,7 +19,8 @@ export const library: Library = makeLibrary(
     .filter((f) => f.endsWith('.json'))
     .map((f) => readPart(read(join('library', f)), f)),
 )
-export const timer = (): Design => readDesign(read('demo/darkroom-timer.json'), 'demo')
+export const demo = (name: string): Design => readDesign(read(`demo/${name}.json`), name)
+export const timer = (): Design => demo('darkroom-timer')
 
 const Around = ({ children }: { children: ReactNode }) => {
   const design = useProject((s) => s.design)!
@@ -34,10 +35,11 @@ const Around = ({ children }: { children: ReactNode }) => {
 /** Shows a page of the given design at an address such as `/pins?leg=PC5`. */
 export const show = (page: ReactNode, design: Design = timer(), address = '/') => {
   useProject.getState().open('p1', design, 1, { kind: 'saved' })
-  const router = createMemoryRouter([{ path: '*', element: <Around>{page}</Around> }], {
-    initialEntries: [address],
-  })
-  return render(<RouterProvider router={router} />)
+  return render(
+    <MemoryRouter initialEntries={[address]}>
+      <Around>{page}</Around>
+    </MemoryRouter>,
+  )
 }
 
 export const design = (): Design => useProject.getState().design!

@@ -80,8 +80,8 @@ const oneWay = (
 ): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'margins' | 'facts'> => {
   const { drives, reads, stands, name } = side
   const margins = [
-    margin('Above the threshold for high', 'NM_H', drives.high, reads.high, together),
-    margin('Below the threshold for low', 'NM_L', reads.low, drives.low, together),
+    margin(`Margin of a high at ${name}`, 'NM_H', drives.high, reads.high, together),
+    margin(`Margin of a low at ${name}`, 'NM_L', reads.low, drives.low, together),
   ]
   const facts = [
     {

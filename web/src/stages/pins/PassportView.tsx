@@ -270,7 +270,7 @@ const Levels = ({ pin }: { pin: ChipPin }) => {
             <b>{l.end.instance.name}</b>, {l.direction}: {l.text || l.grade}
             <ol>
               {l.facts.map((f) => (
-                <li key={f.text}>
+                <li key={f.text + (f.worked?.label ?? '')}>
                   {f.text}
                   {f.worked && (
                     <>
