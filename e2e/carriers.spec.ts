@@ -57,6 +57,7 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
 for (const [name, wires] of [
   ['hive-scale', [/scale.dat/i, /cells/i, /i2c.sda/i]],
   ['window-lantern', [/lantern/i, /touch/i, /dusk/i]],
+  ['signal-cabin', [/T2 PA6/, /crane.k1/i, /track.3/i, /go.lamp/i]],
 ] as const)
   test(`${name}: through Needs, Chip and Pins to the wiring table`, async ({ page }) => {
     await openDemo(page, 'needs', undefined, name)
