@@ -20,7 +20,7 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
     await page.getByLabel(`Compare ${name}`, { exact: true }).check()
   const compared = page.getByRole('region', { name: 'Trestle plain, Trestle 32 and Trestle radio' })
   await expect(compared.getByRole('row', { name: /Recommended current of a leg/ })).toContainText(
-    '20 mA6 mA12 mA',
+    '20 mA ▲ best here6 mA12 mA',
   )
 
   await page.getByRole('button', { name: 'What if Trestle plain?' }).click()

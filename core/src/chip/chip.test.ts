@@ -2,7 +2,8 @@ import { demo, shippedLibrary } from '../../test/files'
 import { candidateOf } from '../analysis'
 import { applyEdits, type Edit } from '../design'
 import { findPart, partsOfKind } from '../parts'
-import { candidateOrder, carriers, compareChips } from '.'
+import { resolveNeeds } from '../needs'
+import { askedOf, candidateOrder, carriers, compareChips } from '.'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -56,7 +57,8 @@ describe('every chip against the darkroom timer', () => {
 
 describe('side by side', () => {
   const chip = (id: string) => findPart(library, 'chip', id)!
-  const rows = compareChips([chip('td8-28-dip'), chip('qm32-32')])
+  const asked = askedOf(timer, library, resolveNeeds(timer, library))
+  const rows = compareChips([chip('td8-28-dip'), chip('qm32-32')], asked)
   test.each([
     ['Supply of the chip', '1.8 V to 5.5 V', '2 V to 3.6 V'],
     ['Recommended current of a leg', '20 mA', '8 mA'],
@@ -66,11 +68,31 @@ describe('side by side', () => {
     ['Pull-downs inside', 'none', 'yes'],
     ['Functions', 'fixed to their legs', 'selected per leg'],
   ])('%s', (fact, a, b) =>
-    expect(rows.find((r) => r.fact === fact)).toEqual({ fact, values: [a, b], differs: true }),
+    expect(rows.find((r) => r.fact === fact)).toMatchObject({ values: [a, b], differs: true }),
   )
+  test('marks say what a value means for these needs, not in itself', () => {
+    const marks = (chips: string[], of: typeof asked) =>
+      Object.fromEntries(compareChips(chips.map(chip), of).map((r) => [r.fact, r.marks]))
+    // The timer asks 5 mA of a leg, two-wire, one PWM, one analog input; 2720 bytes of program.
+    expect(asked).toMatchObject({ legCurrent: 5e-3, units: { i2c: 1, timer: 1, converter: 1 }, cells: false })
+    const two = marks(['td8-28-dip', 'qm32-32'], asked)
+    expect(two['Recommended current of a leg']).toEqual(['best', undefined])
+    expect(two.Price).toContain('best')
+    // Nobody asks for SPI or for sleep, so more of it is no better.
+    expect([two.SPI, two.Asleep]).toEqual([
+      [undefined, undefined],
+      [undefined, undefined],
+    ])
+    const hungry = { ...asked, legCurrent: 12e-3, signals: 30, cells: true, radio: true }
+    const short = marks(['td8-28-dip', 'qm32-32', 'mw2-module'], hungry)
+    expect(short['Recommended current of a leg']).toEqual(['best', 'short', undefined])
+    expect(short['Legs that can carry signals']![0]).toBe('short')
+    expect(short.Radio).toEqual(['short', 'short', 'best'])
+    expect(short.Asleep!.filter((m) => m === 'best')).toHaveLength(1)
+  })
   test('functions that a matrix brings to a leg count for it', () => {
     // mw2-module: 24 legs that are no flash leg and no input-only leg; converters on 6 + 2 legs and 8
-    const matrix = compareChips([chip('mw2-module'), chip('td8-28-dip')])
+    const matrix = compareChips([chip('mw2-module'), chip('td8-28-dip')], asked)
     const of = (fact: string) => matrix.find((r) => r.fact === fact)?.values[0]
     expect([of('I2C'), of('Converters'), of('Functions')]).toEqual([
       '2 (on 24 legs)',
@@ -82,6 +104,6 @@ describe('side by side', () => {
     const flags = rows.map((r) => r.differs)
     expect(flags.lastIndexOf(true)).toBeLessThan(flags.includes(false) ? flags.indexOf(false) : flags.length)
     for (const c of partsOfKind(library, 'chip'))
-      expect(compareChips([c, c]).some((r) => r.differs)).toBe(false)
+      expect(compareChips([c, c], asked).some((r) => r.differs)).toBe(false)
   })
 })

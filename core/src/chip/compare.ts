@@ -1,7 +1,9 @@
-// Carriers side by side: what differs first, in words and numbers.
+// Carriers side by side: what differs first, in words and numbers, and what that means for a project's needs.
 
+import type { Design } from '../design'
 import type { Worked } from '../findings'
-import type { Chip } from '../parts'
+import type { NeedsResult } from '../needs'
+import { type Chip, findPart, type Library, type SignalKind, type UnitKind } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asleepOf } from './anatomy'
 
@@ -11,6 +13,118 @@ export interface ComparedFact {
   /** The working of each value, where it is a sum. */
   worked?: (Worked | undefined)[]
   differs: boolean
+  /** What each value means for these needs: less than they ask, or the best of those that are enough. */
+  marks: (Mark | undefined)[]
+}
+export type Mark = 'short' | 'best'
+
+/** What a project asks of its carrier, in numbers. */
+export interface Asked {
+  signals: number
+  /** Amperes of the leg that carries the most. */
+  legCurrent: number
+  program: number
+  data: number
+  /** Signals (or buses) of each kind of unit. */
+  units: Partial<Record<UnitKind, number>>
+  radio: boolean
+  /** It runs on cells, so that sleep counts. */
+  cells: boolean
+}
+
+const unitOfSignal: Partial<Record<SignalKind, UnitKind>> = {
+  'analog-in': 'converter',
+  pwm: 'timer',
+  interrupt: 'interrupt',
+  touch: 'touch',
+  wake: 'wake',
+}
+
+export const askedOf = (design: Design, library: Library, needs: NeedsResult): Asked => {
+  const units: Asked['units'] = {}
+  const groups = new Set<string>()
+  for (const s of needs.signals) {
+    const kind = s.bus?.kind ?? unitOfSignal[s.kind]
+    // A bus asks for one unit, whatever hangs on it.
+    if (!kind || (s.bus && groups.has(s.bus.group))) continue
+    if (s.bus) groups.add(s.bus.group)
+    units[kind] = (units[kind] ?? 0) + 1
+  }
+  const currents = needs.signals.flatMap((s) =>
+    s.ends.flatMap(({ instance, signal: { id, electrical } }) =>
+      electrical.kind === 'led' ? [instance.need.settings?.[`${id}.current`] ?? electrical.current] : [],
+    ),
+  )
+  return {
+    signals: needs.signals.length,
+    legCurrent: Math.max(0, ...currents),
+    program: needs.program.value.max,
+    data: needs.data.value.max,
+    units,
+    radio: design.needs.radio ?? false,
+    cells: findPart(library, 'source', design.power.source)?.sort === 'cells',
+  }
+}
+
+/** What counts in a row: how much there is, how much is asked, and whether less is better. Nothing asked: no mark. */
+interface Measure {
+  of: (c: Chip) => number | undefined
+  asked?: (a: Asked) => number
+  /** Less is better, and none is too much. */
+  least?: (a: Asked) => boolean
+}
+
+const legsWith = (kind: UnitKind) => (c: Chip) => {
+  const ids = new Set(c.units.filter((u) => u.kind === kind).map((u) => u.id))
+  const routed = new Set(
+    (c.matrix ?? []).filter((m) => m.units.some((u) => ids.has(u))).flatMap((m) => m.pins),
+  )
+  return c.pins.filter((p) => routed.has(p.id) || p.functions?.some((f) => ids.has(f.unit))).length
+}
+const buses = (kind: UnitKind): Measure => ({
+  of: (c) => c.units.filter((u) => u.kind === kind).length,
+  asked: (a) => a.units[kind] ?? 0,
+})
+const measures: Record<string, Measure> = {
+  'Legs that can carry signals': {
+    of: (c) => c.pins.filter((p) => ['io', 'input', 'output'].includes(p.type)).length,
+    asked: (a) => a.signals,
+  },
+  'Recommended current of a leg': {
+    of: (c) => fullRange(c.limits.pinRecommended).max,
+    asked: (a) => a.legCurrent,
+  },
+  'Program memory': { of: (c) => c.memory.program - (c.memory.loader ?? 0), asked: (a) => a.program },
+  'Data memory': { of: (c) => c.memory.data, asked: (a) => a.data },
+  Converters: { of: legsWith('converter'), asked: (a) => a.units.converter ?? 0 },
+  'Timers with PWM': { of: legsWith('timer'), asked: (a) => a.units.timer ?? 0 },
+  UART: buses('uart'),
+  I2C: buses('i2c'),
+  SPI: buses('spi'),
+  'Wake-up': { of: legsWith('wake'), asked: (a) => a.units.wake ?? 0 },
+  Radio: { of: (c) => (c.radio ? 1 : 0), asked: (a) => Number(a.radio) },
+  Asleep: { of: (c) => asleepOf(c)?.value.typ, least: (a) => a.cells },
+  Price: { of: (c) => c.price, least: () => true },
+}
+
+const marksOf = (fact: string, chips: Chip[], asked: Asked): (Mark | undefined)[] => {
+  const measure = measures[fact]
+  const none = chips.map(() => undefined)
+  if (!measure) return none
+  const values = chips.map(measure.of)
+  const known = values.filter((v) => v !== undefined)
+  if (measure.least) {
+    const best = Math.min(...known)
+    return measure.least(asked) && known.length > 1
+      ? values.map((v) => (v === best && values.some((o) => o !== v) ? 'best' : undefined))
+      : none
+  }
+  const wanted = measure.asked!(asked)
+  if (wanted === 0) return none
+  const best = Math.max(...known)
+  return values.map((v) =>
+    v === undefined || v < wanted ? 'short' : v === best && values.some((o) => o !== v) ? 'best' : undefined,
+  )
 }
 
 const volts = (c: Chip) =>
@@ -36,7 +150,11 @@ const rows: [fact: string, of: (c: Chip) => string, worked?: (c: Chip) => Worked
   ['Highest clock', (c) => formatQuantity(Math.max(...c.frequencyLimits.map((l) => l.frequency)), 'Hz')],
   ['Recommended current of a leg', (c) => formatQuantity(fullRange(c.limits.pinRecommended).max, 'A')],
   ['All legs together', (c) => formatQuantity(fullRange(c.limits.total).max, 'A')],
-  ['Program memory', (c) => bytes(c.memory.program)],
+  [
+    'Program memory',
+    (c) =>
+      bytes(c.memory.program) + (c.memory.loader ? `, ${bytes(c.memory.loader)} of it the loader’s` : ''),
+  ],
   ['Data memory', (c) => bytes(c.memory.data)],
   ['Stored data', (c) => bytes(c.memory.stored)],
   ['Converters', unitsOf('converter')],
@@ -90,11 +208,12 @@ const rows: [fact: string, of: (c: Chip) => string, worked?: (c: Chip) => Worked
 ]
 
 /** Two to four carriers side by side, what differs first. */
-export const compareChips = (chips: Chip[]): ComparedFact[] =>
+export const compareChips = (chips: Chip[], asked: Asked): ComparedFact[] =>
   rows
     .map(([fact, of, worked]) => {
       const values = chips.map(of)
       const differs = values.some((v) => v !== values[0])
-      return { fact, values, differs, ...(worked && { worked: chips.map(worked) }) }
+      const marks = marksOf(fact, chips, asked)
+      return { fact, values, differs, marks, ...(worked && { worked: chips.map(worked) }) }
     })
     .sort((x, y) => Number(y.differs) - Number(x.differs))

@@ -121,7 +121,7 @@ describe('Chip', () => {
       return p
     }
     show(<Comparison chips={[chip('td8-28-dip'), chip('td8-40-dip')]} />)
-    expect(plain(rowOf(/Program memory/))).toBe('Program memory16 KiB32 KiB')
+    expect(plain(rowOf(/Program memory/))).toBe('Program memory16 KiB32 KiB ▲ best here')
     expect(screen.getByText(/The same on all:/).textContent).toContain('supply of the chip (1.8 V to 5.5 V)')
   })
 })

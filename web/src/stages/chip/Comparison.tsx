@@ -1,10 +1,12 @@
-import { compareChips } from '@root-board/core/chip'
+import { askedOf, compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
+import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 
 /** Two to four carriers, what differs first. */
 export const Comparison = ({ chips }: { chips: Chip[] }) => {
-  const rows = compareChips(chips)
+  const { analysis, design, library } = useStage()
+  const rows = compareChips(chips, askedOf(design, library, analysis.needs))
   const same = rows.filter((r) => !r.differs)
   const names = chips.map((c) => c.name)
   return (
@@ -31,7 +33,11 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
                 <tr key={r.fact}>
                   <th scope="row">{r.fact}</th>
                   {r.values.map((value, i) => (
-                    <td key={chips[i]!.id}>{r.worked?.[i] ? <Num worked={r.worked[i]} /> : value}</td>
+                    <td key={chips[i]!.id}>
+                      {r.worked?.[i] ? <Num worked={r.worked[i]} /> : value}
+                      {r.marks[i] === 'best' && <span className="settled mark"> ▲ best here</span>}
+                      {r.marks[i] === 'short' && <span className="stops mark"> ▼ too little here</span>}
+                    </td>
                   ))}
                 </tr>
               ))}
