@@ -11,9 +11,19 @@ const root = join(import.meta.dirname, '..')
 const demoOf = (name: string) =>
   JSON.parse(readFileSync(join(root, 'demo', `${name}.json`), 'utf8')) as {
     name: string
-    needs: { devices: { id: string; part: string; name: string; count: number }[] }
+    needs: {
+      devices: {
+        id: string
+        part: string
+        name: string
+        count: number
+        wiring?: string
+        fedBy?: string
+      }[]
+      limits: object
+    }
     chip: { part: string; clock?: object }
-    power: { source: string; regulator: string }
+    power: { source: string; regulator: string; feed?: string }
   }
 
 interface Shot {
@@ -71,20 +81,74 @@ const shots: Shot[] = [
     spoil: (design) => {
       design.name = 'Everything at once'
       design.chip = { part: 'qm32-144' }
-      design.power = { source: 'adapter-5v', regulator: 'bl33-low' }
+      design.power = { source: 'adapter-5v', regulator: 'bl33-low', feed: 'adapter-5v-heavy' }
+      design.needs.limits = { ambient: 25 }
+      const fed = ['servo-small', 'stepper-driver', 'line-display']
       design.needs.devices = (
         [
           ['push-button', 'Key', 8],
           ['lamp-red', 'Lamp', 10],
           ['track-sensor', 'Track', 6],
-          ['servo-small', 'Arm', 6],
+          ['servo-small', 'Arm', 4],
           ['stepper-driver', 'Stepper', 3],
           ['card-reader', 'Card', 2],
           ['light-resistor', 'Light', 6],
           ['line-display', 'Text', 1],
         ] as const
+      ).map(([part, name, count], i) => ({
+        id: `d${i + 1}`,
+        part,
+        name,
+        count,
+        ...(fed.includes(part) ? { fedBy: 'feed' } : {}),
+      }))
+    },
+  },
+  { name: 'legs-8', path: 'pins', demo: 'window-lantern' },
+  {
+    name: 'legs-48',
+    path: 'pins',
+    spoil: (design) => {
+      design.name = 'On forty-eight legs'
+      design.chip = { part: 'qm32-48' }
+      design.power = { source: 'adapter-5v', regulator: 'bl33-low' }
+      design.needs.devices = (
+        [
+          ['push-button', 'Key', 5],
+          ['lamp-red', 'Lamp', 4],
+          ['temperature-analog', 'Heat', 3],
+          ['card-reader', 'Card', 1],
+          ['keeper-clock', 'Clock', 1],
+          ['serial-link', 'Link', 1],
+        ] as const
       ).map(([part, name, count], i) => ({ id: `d${i + 1}`, part, name, count }))
     },
+  },
+  {
+    name: 'lines',
+    path: 'pins?view=lines',
+    spoil: (design) => {
+      design.name = 'Two voltages'
+      design.needs.limits = { ambient: 25 }
+      design.chip = { part: 'mw2-module' }
+      design.power = { source: 'adapter-5v', regulator: 'bl33-low' }
+      design.needs.devices = (
+        [
+          ['gas-sensor-5v', 'Gas', 'source'],
+          ['pixel-strip-8', 'Pixels', 'source'],
+          ['humidity-two-wire', 'Air', 'source'],
+          ['relay-module', 'Fan', 'source'],
+          ['push-button', 'Go', undefined],
+        ] as const
+      ).map(([part, name, fedBy], i) => ({ id: `d${i + 1}`, part, name, count: 1, fedBy }))
+    },
+  },
+  { name: 'passport', path: 'pins?view=passport&leg=PA6', demo: 'signal-cabin' },
+  {
+    name: 'stack',
+    path: 'pins?view=stack',
+    demo: 'signal-cabin',
+    spoil: (design) => (design.needs.devices.find((d) => d.id === 'd2')!.wiring = 'outer'),
   },
   { name: 'pins', path: 'pins?signal=d7.1.light&leg=PC5' },
   { name: 'power', path: 'power' },

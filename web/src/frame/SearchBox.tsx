@@ -1,13 +1,13 @@
 // One box that finds everything: a leg by any of its names, a part, a net, a need, a finding, a stage, something to do.
 
 import { stances } from '@root-board/core/design'
-import { findPins, passport, pinNames, placeName, wireOn } from '@root-board/core/pins'
 import { Autocomplete, Dialog, TextField } from '@mui/material'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { useProject } from '../store/project'
 import { useFrame } from './frame-state'
+import type { legFinder } from './leg-hits'
 import { stages } from './stages'
 
 interface Hit {
@@ -97,25 +97,28 @@ const SearchField = ({ close }: { close: () => void }) => {
       { kind: 'Do', text: 'Print the build sheet', more: '', go: to('sheet') },
     ]
   }, [analysis, design, done, undone, undo, redo, edit, navigate, set])
-  const names = useMemo(() => {
-    const { chip, needs, pins } = analysis
-    return chip.chip && pinNames(chip.chip, library, needs.instances, pins.plan?.wires ?? [])
+  const [find, setFind] = useState<ReturnType<typeof legFinder>>()
+  useEffect(() => {
+    let open = true
+    void import('./leg-hits').then((m) => {
+      if (open) setFind(() => m.legFinder(analysis, library))
+    })
+    return () => {
+      open = false
+    }
   }, [analysis, library])
-  const legs = useMemo((): Hit[] => {
-    const chip = analysis.chip.chip
-    if (!chip || !text.trim()) return []
-    return findPins(chip, text, names)
-      .slice(0, 12)
-      .map((pin) => {
-        const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
-        return {
-          kind: 'Leg',
-          text: `${placeName(pin)} · ${passport(chip, pin).names.join(' · ')}`,
-          more: wire ? wire.signal.name : pin.type === 'io' ? 'free' : pin.type,
-          go: () => void navigate(`pins?leg=${encodeURIComponent(pin.id)}`),
-        }
-      })
-  }, [analysis, text, names, navigate])
+  const legs = useMemo(
+    (): Hit[] =>
+      find && text.trim()
+        ? find(text).map(({ pin, text, more }) => ({
+            kind: 'Leg',
+            text,
+            more,
+            go: () => void navigate(`pins?leg=${encodeURIComponent(pin)}`),
+          }))
+        : [],
+    [find, text, navigate],
+  )
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const hits = [
     ...legs,
