@@ -50,7 +50,7 @@ export const judgeChip = (
     rail,
   )
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
-  const plan = known ?? planPins(chip, needs.open, choices, takenPins(chip, clock))
+  const plan = known ?? planPins(chip, needs.open, choices, takenPins(chip, clock), { tidied: false })
   const no: string[] = []
   if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
   const wrong = plan.wires.filter((w) => w.impossible)

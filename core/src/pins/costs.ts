@@ -13,6 +13,8 @@ export interface CostItem {
 
 interface CostRule {
   name: string
+  /** It looks at what the pin’s file says of it, and is nothing for a pin like any other. */
+  ofPin?: true
   cost: (
     signal: SignalNeed,
     pin: ChipPin,
@@ -24,9 +26,8 @@ export interface CostContext {
   chip: Chip
   radio: RadioUse
   kept: Record<string, string>
-  /** How many of the chip's pins offer each kind of unit, less how many signals ask for it. */
-  spare: Map<UnitKind, number>
-  kindOfUnit: Map<string, UnitKind>
+  /** What the pin could be of which there is little: few pins offer it, less how many signals ask for it. */
+  scarceOf: (pin: ChipPin) => UnitKind[]
 }
 
 /** Whether a device drives this line, against a programmer that drives it too. */
@@ -39,6 +40,7 @@ const loads = (signal: SignalNeed): boolean =>
 const rules: CostRule[] = [
   {
     name: 'programming leg',
+    ofPin: true,
     cost: (signal, pin) => {
       const use = attributeOf(pin, 'programming')
       if (!use) return undefined
@@ -57,6 +59,7 @@ const rules: CostRule[] = [
   },
   {
     name: 'debug leg',
+    ofPin: true,
     cost: (_, pin) => {
       const use = attributeOf(pin, 'debug')
       return use && { points: 30, reason: `using it gives up the debugger’s ${use.signal}` }
@@ -64,6 +67,7 @@ const rules: CostRule[] = [
   },
   {
     name: 'start-up strap',
+    ofPin: true,
     cost: (signal, pin) => {
       const strap = attributeOf(pin, 'strap')
       return (
@@ -76,6 +80,7 @@ const rules: CostRule[] = [
   },
   {
     name: 'download link',
+    ofPin: true,
     cost: (_, pin) =>
       attributeOf(pin, 'download-link') && {
         points: 20,
@@ -84,6 +89,7 @@ const rules: CostRule[] = [
   },
   {
     name: 'start-up twitch',
+    ofPin: true,
     cost: (signal, pin) => {
       const startup = attributeOf(pin, 'startup')
       if (!signal.quiet || !startup || startup.state === 'floating' || startup.state === 'driven-low')
@@ -105,6 +111,7 @@ const rules: CostRule[] = [
   },
   {
     name: 'board part on it',
+    ofPin: true,
     cost: (signal, pin) => {
       const lamp = attributeOf(pin, 'on-board-lamp')
       return (
@@ -117,20 +124,16 @@ const rules: CostRule[] = [
   },
   {
     name: 'crystal leg',
+    ofPin: true,
     cost: (_, pin) =>
       attributeOf(pin, 'oscillator') && { points: 4, reason: 'kept free, a crystal can be fitted later' },
   },
   {
     name: 'scarce ability spent',
-    cost: (signal, pin, { spare, kindOfUnit }) => {
+    cost: (signal, pin, { scarceOf }) => {
       const needed =
         signal.bus?.kind ?? (signal.kind === 'pwm' ? 'timer' : signal.kind === 'analog-in' ? 'converter' : '')
-      const able = new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!))
-      // A leg that wakes the chip by its interrupt has one ability, not two.
-      if (able.has('interrupt')) able.delete('wake')
-      const spent = [...able].filter(
-        (kind) => kind !== needed && (spare.get(kind) ?? Infinity) <= 6 && weighs.has(kind),
-      )
+      const spent = scarceOf(pin).filter((kind) => kind !== needed)
       if (spent.length === 0) return undefined
       return {
         points: spent.length,
@@ -169,11 +172,25 @@ const unitWords: Partial<Record<UnitKind, string>> = {
   interrupt: 'an interrupt input',
 }
 
-export const costsOf = (signal: SignalNeed, pin: ChipPin, way: Way, context: CostContext): CostItem[] =>
-  rules.flatMap((rule) => {
+/** Pins that differ from their neighbours in what a rule weighs; worked out once for a pin. */
+const special = new WeakMap<ChipPin, boolean>()
+const isSpecial = (pin: ChipPin): boolean => {
+  const known = special.get(pin)
+  if (known !== undefined) return known
+  const found = (pin.attributes ?? []).some((a) => a.kind !== 'tolerant')
+  special.set(pin, found)
+  return found
+}
+const always = rules.filter((r) => !r.ofPin)
+
+export const costsOf = (signal: SignalNeed, pin: ChipPin, way: Way, context: CostContext): CostItem[] => {
+  const items: CostItem[] = []
+  for (const rule of isSpecial(pin) ? rules : always) {
     const cost = rule.cost(signal, pin, context, way)
-    return cost ? [{ name: rule.name, ...cost }] : []
-  })
+    if (cost) items.push({ name: rule.name, ...cost })
+  }
+  return items
+}
 
 export const costContext = (
   chip: Chip,
@@ -191,5 +208,16 @@ export const costContext = (
       s.bus?.kind ?? (s.kind === 'pwm' ? 'timer' : s.kind === 'analog-in' ? 'converter' : undefined)
     if (kind) spare.set(kind, (spare.get(kind) ?? 0) - (s.when ? 0 : 1))
   }
-  return { chip, radio, kept, spare, kindOfUnit }
+  const known = new Map<string, UnitKind[]>()
+  const scarceOf = (pin: ChipPin): UnitKind[] => {
+    const before = known.get(pin.id)
+    if (before) return before
+    const able = new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!))
+    // A leg that wakes the chip by its interrupt has one ability, not two.
+    if (able.has('interrupt')) able.delete('wake')
+    const scarce = [...able].filter((kind) => (spare.get(kind) ?? Infinity) <= 6 && weighs.has(kind))
+    known.set(pin.id, scarce)
+    return scarce
+  }
+  return { chip, radio, kept, scarceOf }
 }

@@ -227,6 +227,23 @@ const readLocks = (
   return { impossible, blocked, misplaced }
 }
 
+/** Units numbered through, of the first board and of the others. */
+const unitsOf = (chips: Chip[]): { of: Map<string, number>[]; count: number } => {
+  let count = 0
+  const of = chips.map((c) => new Map(c.units.map((u) => [u.id, count++])))
+  return { of, count }
+}
+
+/** What only one signal may use: a unit’s line on each board, and a pin of another board by whichever of its positions. */
+const channelsOf = (way: Way, others: OnOther[], channel: (key: string) => number): number[] => {
+  const line = (t: number, w: Way) => (w.unit === undefined ? [] : [channel(`${t} ${w.unit}.${w.line}`)])
+  return others.length === 0
+    ? line(0, way)
+    : [way, ...others.map((o) => o.way)]
+        .flatMap((w, t) => line(t, w))
+        .concat(others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)))
+}
+
 /** `taken`: pins that something else needs, with the reason in words. */
 export const makeDemand = (
   chip: Chip,
@@ -239,13 +256,9 @@ export const makeDemand = (
   const targets = targetsOf(chip, needs, choices, radio)
   const serve = (pin: ChipPin, signal: SignalNeed) => serveOnAll(chip, pin, signal, taken, radio, targets)
   const context = costContext(chip, signals, choices.kept, radio)
-  const unitIndex = new Map(
-    [chip, ...targets.map((t) => t.chip)]
-      .flatMap((c, t) => c.units.map((u) => `${t} ${u.id}`))
-      .map((key, i) => [key, i]),
-  )
+  const unitIndex = unitsOf([chip, ...targets.map((t) => t.chip)])
   const unitOf = (target: number, { unit }: Way) =>
-    unit === undefined ? -1 : unitIndex.get(`${target} ${unit}`)!
+    unit === undefined ? -1 : unitIndex.of[target]!.get(unit)!
   const channelIndex = new Map<string, number>()
   const channel = (key: string) => {
     if (!channelIndex.has(key)) channelIndex.set(key, channelIndex.size)
@@ -277,18 +290,14 @@ export const makeDemand = (
         for (const way of served.ways) {
           const own = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
           for (const others of served.others) {
-            const ways = [way, ...others.map((o) => o.way)]
-            const items = [...own, ...others.flatMap((o) => o.items)]
+            const items = others.length > 0 ? [...own, ...others.flatMap((o) => o.items)] : own
             const offer: Offer = {
               pin: p,
-              units: ways.map((w, t) => unitOf(t, w)),
-              channels: [
-                ...ways.flatMap((w, t) =>
-                  w.unit === undefined ? [] : [channel(`${t} ${w.unit}.${w.line}`)],
-                ),
-                // A pin of another board carries one signal, by whichever of its positions.
-                ...others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)),
-              ],
+              units:
+                others.length > 0
+                  ? [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
+                  : [unitOf(0, way)],
+              channels: channelsOf(way, others, channel),
               cost: items.reduce((sum, i) => sum + i.points, 0),
               signal,
               chipPin: pin,
@@ -320,7 +329,7 @@ export const makeDemand = (
     wirings,
     problem: {
       pins: chip.pins.length,
-      units: unitIndex.size,
+      units: unitIndex.count,
       channels: channelIndex.size,
       signals: planned,
       choices: [

@@ -58,6 +58,7 @@ const readSolution = (
   demand: Demand,
   solution: Pick<Solution, 'chosen' | 'options'>,
   choices: PinChoices,
+  tidied = true,
 ): Pick<Plan, 'wires' | 'wirings'> => {
   const { chip, problem } = demand
   const unitById = new Map(chip.units.map((u) => [u.id, u]))
@@ -72,15 +73,18 @@ const readSolution = (
     }))
   const wiringOf = new Map(wirings.map((w) => [w.need, w.wiring.id]))
   const wanted = solution.chosen.flatMap((c, i) => (c ? [i] : []))
-  const placed = tidy(
-    wanted.map((i) => solution.chosen[i] as Offer),
-    wanted.map((i) => problem.signals[i]!.candidates as Offer[]),
-    (plan) =>
-      keepsBudgets(
-        problem,
-        plan.map((o, at) => ({ pin: o.pin, load: problem.signals[wanted[at]!]!.load ?? 0 })),
-      ),
-  )
+  const found = wanted.map((i) => solution.chosen[i] as Offer)
+  const placed = !tidied
+    ? found
+    : tidy(
+        found,
+        wanted.map((i) => problem.signals[i]!.candidates as Offer[]),
+        (plan) =>
+          keepsBudgets(
+            problem,
+            plan.map((o, at) => ({ pin: o.pin, load: problem.signals[wanted[at]!]!.load ?? 0 })),
+          ),
+      )
   return {
     wirings,
     wires: placed.map(({ signal, chipPin, way, others, items }) => ({
@@ -102,11 +106,13 @@ const readSolution = (
   }
 }
 
+/** `tidied`: a device’s signals side by side among plans of equal cost; a mere verdict does without. */
 export const planPins = (
   chip: Chip,
   needs: OpenNeeds,
   choices: PinChoices,
   taken: Record<string, string>,
+  { tidied = true }: { tidied?: boolean } = {},
 ): Plan => {
   const demand = makeDemand(chip, needs, choices, taken)
   const result = solvePlan(demand.problem)
@@ -124,6 +130,7 @@ export const planPins = (
       ? { chosen: result.chosen, options: result.options }
       : nothing,
     choices,
+    tidied,
   )
   const wires = [...right, ...wrong]
   const order = new Map(needs.signals.map((s, i) => [s.id, i]))
