@@ -2,6 +2,7 @@
 
 import { useStage } from '../../shared/analysis'
 import { Bytes } from './lines/Bytes'
+import { Drive } from './lines/Drive'
 import { Levels } from './lines/Levels'
 import { Pulls } from './lines/Pulls'
 import { Converters, Pulses } from './lines/Sums'
@@ -21,6 +22,7 @@ export const LinesView = () => {
         <Levels />
       )}
       <Pulls />
+      <Drive />
       <Converters />
       <Pulses />
       <Bytes />

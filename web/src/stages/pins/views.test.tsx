@@ -5,6 +5,7 @@ import { fireEvent, screen, within } from '@testing-library/react'
 import { demo, design, library, show, steps, timer } from '../../../test/stage'
 import { ChipDrawing } from './ChipDrawing'
 import { Bytes } from './lines/Bytes'
+import { Drive } from './lines/Drive'
 import { Levels } from './lines/Levels'
 import { Pulls } from './lines/Pulls'
 import { Converters, Pulses } from './lines/Sums'
@@ -75,6 +76,24 @@ describe('Pulls', () => {
     // The leg's own pull-up is there, once the program switches it on.
     expect(plain(row(/^Start/))).toMatch(/the leg’s own/)
   })
+})
+
+test('what the legs carry: each LED with and without its resistor, and all together', () => {
+  const d = mixed()
+  d.needs.devices = [
+    { id: 'd1', part: 'lamp-red', name: 'Stop', count: 1 },
+    { id: 'd2', part: 'lamp-white', name: 'Head', count: 2, settings: { 'light.current': 0.003 } },
+  ]
+  show(<Drive />, d)
+  expect(plain(row(/^Stop/))).toMatch(/red.*guaranteed/)
+  const numbers = (r: Element) =>
+    within(r as HTMLElement)
+      .getAllByRole('button')
+      .map((b) => plain(b))
+  // Without its resistor more flows, and the sum is of what is fitted.
+  const [withIt, without] = numbers(row(/^Stop/))
+  expect(parseFloat(without!)).toBeGreaterThan(parseFloat(withIt!))
+  expect(plain(row(/^All legs together/))).toMatch(/mA.*mA.*mA.*guaranteed/)
 })
 
 test('readings: step, highest code and which way the number goes', () => {

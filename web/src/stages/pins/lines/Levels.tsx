@@ -1,15 +1,10 @@
-import type { Grade, Worked } from '@root-board/core/findings'
+import type { Worked } from '@root-board/core/findings'
 import { type LineLevel, shortPlace } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { useStage } from '../../../shared/analysis'
 import { Num } from '../../../shared/Num'
+import { GradeWord } from './GradeWord'
 
-const marks: Record<Grade, string> = {
-  guaranteed: 'settled',
-  typical: 'risks',
-  'outside the sheet': 'risks',
-  impossible: 'stops',
-}
 const joined = {
   divider: 'divider',
   clamp: 'clamp',
@@ -68,7 +63,7 @@ export const Levels = () => {
                 </td>
                 <td className="right">{margin && <Num worked={margin} show="min" />}</td>
                 <td>
-                  <span className={l.severity === 'stops' ? 'stops' : marks[l.grade]}>{l.grade}</span>
+                  <GradeWord grade={l.grade} stops={l.severity === 'stops'} />
                   {l.text && <span className="faint">: {l.text}</span>}
                 </td>
                 <td>

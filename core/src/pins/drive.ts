@@ -1,0 +1,74 @@
+// What the legs carry: each LED with and without its resistor, and the sums per group of legs and per chip.
+
+import { fromWorked, type Grade, type Worked } from '../findings'
+import type { Chip, Rated } from '../parts'
+import { add, fullRange } from '../quantity'
+import type { PinsResult } from './resolve'
+import type { Wire } from './plan'
+import { ledKey } from './support'
+
+export interface LegLoad {
+  wire: Wire
+  /** As it is fitted. */
+  current: Worked
+}
+
+export interface LoadSum {
+  /** `all`, or the group’s id. */
+  id: string
+  name: string
+  loads: LegLoad[]
+  sum: Worked
+  /** Amperes, recommended. */
+  limit: number
+  rated: Rated
+  grade: Grade
+}
+
+/** How sure it is that a current stays within what is recommended, and within what breaks. */
+export const driveGrade = (current: Worked, recommended: number, absolute: number): Grade =>
+  current.value.max <= recommended
+    ? 'guaranteed'
+    : current.value.typ <= recommended
+      ? 'typical'
+      : current.value.min <= absolute
+        ? 'outside the sheet'
+        : 'impossible'
+
+export const legLoads = ({ plan, leds, support }: Pick<PinsResult, 'plan' | 'leds' | 'support'>): LegLoad[] =>
+  (plan?.wires ?? []).flatMap((wire) => {
+    const on = leds[wire.signal.id]
+    if (!on) return []
+    const fitted = support.find((s) => s.key === ledKey(wire.signal.id))?.present
+    return [{ wire, current: fitted ? on.current : on.bare }]
+  })
+
+/** All legs together, and each group whose sheet recommends a limit. */
+export const loadSums = (chip: Chip, loads: LegLoad[]): LoadSum[] => {
+  const of = (
+    id: string,
+    name: string,
+    pins: readonly string[] | undefined,
+    rated: Rated,
+    absolute?: Rated,
+  ) => {
+    const here = loads.filter((l) => !pins || pins.includes(l.wire.pin.id))
+    const sum: Worked = {
+      label: `Current of ${name}`,
+      symbol: 'ΣI',
+      value: add(...here.map((l) => l.current.value)),
+      unit: 'A',
+      formula: here.map((_, i) => `I_${i + 1}`).join(' + ') || '0',
+      inputs: here.map((l, i) => ({ ...fromWorked(l.current), symbol: `I_${i + 1}` })),
+    }
+    const limit = fullRange(rated).max
+    const grade = driveGrade(sum, limit, absolute ? fullRange(absolute).max : limit)
+    return { id, name, loads: here, sum, limit, rated, grade }
+  }
+  return [
+    of('all', 'all legs', undefined, chip.limits.total, chip.limits.totalAbsolute),
+    ...(chip.limits.groups ?? []).flatMap((g) =>
+      g.recommended ? [of(g.id, g.name, g.pins, g.recommended, g.absolute)] : [],
+    ),
+  ]
+}

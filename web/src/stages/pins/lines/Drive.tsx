@@ -1,0 +1,86 @@
+// What the legs carry: each LED with and without its resistor, and the sums against the chip's limits.
+
+import { driveGrade, legLoads, loadSums, shortPlace } from '@root-board/core/pins'
+import { fullRange } from '@root-board/core/quantity'
+import { useStage } from '../../../shared/analysis'
+import { Num, Quantity } from '../../../shared/Num'
+import { GradeWord } from './GradeWord'
+
+export const Drive = () => {
+  const { analysis } = useStage()
+  const chip = analysis.chip.chip!
+  const { pins } = analysis
+  const loads = legLoads(pins)
+  if (loads.length === 0) return null
+  const recommended = fullRange(chip.limits.pinRecommended).max
+  const absolute = fullRange(chip.limits.pinAbsolute).max
+  return (
+    <section aria-labelledby="drive">
+      <h2 id="drive">What the legs carry</h2>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col">Leg, colour</th>
+            <th scope="col">Resistor</th>
+            <th scope="col" className="right">
+              With it
+            </th>
+            <th scope="col" className="right">
+              Without it
+            </th>
+            <th scope="col" className="right">
+              A leg is good for
+            </th>
+            <th scope="col">Verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {loads.map(({ wire, current }) => {
+            const led = pins.leds[wire.signal.id]!
+            return (
+              <tr key={wire.signal.id}>
+                <td>{wire.signal.name}</td>
+                <td>
+                  <span className="mono">{shortPlace(wire.pin)}</span>, {led.led.colour}
+                </td>
+                <td className="mono">{current === led.bare ? 'left out' : led.resistor.marking}</td>
+                <td className="right">
+                  <Num worked={led.current} show="range" />
+                </td>
+                <td className="right">
+                  <Num worked={led.bare} show="range" />
+                </td>
+                <td className="right">
+                  <Quantity value={recommended} unit="A" />
+                </td>
+                <td>
+                  <GradeWord grade={driveGrade(current, recommended, absolute)} />
+                </td>
+              </tr>
+            )
+          })}
+          {loadSums(chip, loads).map((s) => (
+            <tr key={s.id} className="total">
+              <th scope="row" colSpan={3}>
+                {s.name.replace(/^./, (c) => c.toUpperCase())} together, typical and at most
+              </th>
+              <td className="right">
+                <Num worked={s.sum} />
+              </td>
+              <td className="right">
+                <Num worked={s.sum} show="max" />
+              </td>
+              <td className="right">
+                <Quantity value={s.limit} unit="A" />
+              </td>
+              <td>
+                <GradeWord grade={s.grade} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}
