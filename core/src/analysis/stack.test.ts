@@ -93,6 +93,21 @@ describe('a second feed', () => {
   })
 })
 
+test('in the build an expansion board is set, plugged on, and fed by its own terminals; what it prints is in the table', () => {
+  const { build } = analyse(demo('signal-cabin'), library)
+  const crane = build.steps.find((s) => s.title === 'Crane')!
+  expect(crane.does).toEqual([
+    'Set shunts R of Crane: relays at R3 and R4.',
+    expect.stringMatching(/^M2, Crane, goes onto the trestle header/),
+    'Its own supply terminals: V to VFEED, ground to GND.',
+  ])
+  expect(crane.cautions).toContain('mains')
+  const panel = build.steps.find((s) => s.title === 'Panel')!
+  expect(panel.does.some((d) => d.includes('own supply'))).toBe(false)
+  const ends = build.wiring.filter((r) => r.net === 'CRANE_K1').map((r) => [r.from.terminal, r.to.terminal])
+  expect(ends).toEqual([['T4 PA8', 'R3 K1']])
+})
+
 test('every name of a pin: package, port, boards, expansion board, terminal', () => {
   const { chip, needs, pins } = analyse(demo('signal-cabin'), library)
   const names = pinNames(chip.chip!, library, needs.instances, pins.plan!.wires)

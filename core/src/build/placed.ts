@@ -51,6 +51,12 @@ const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs
     return joined ? legNames(pin).map((name) => ({ name, net })) : []
   })
 
+/** On an expansion board what it prints beside the header’s position comes first. */
+const terminalName = ({ part }: Instance, at: string | undefined, id: string): string => {
+  const label = part.expansion?.positions.find((p) => p.at === at)?.label
+  return label ? `${label} ${id}` : id
+}
+
 const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Placed['legs'] =>
   instance.part.terminals.flatMap((terminal) => {
     const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
@@ -62,7 +68,7 @@ const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Pla
       const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
       if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
         return [{ name: terminal.id, net: farNet(need.name) }]
-      return [{ name: terminal.id, net: `${netOf(need.name)}${tail}` }]
+      return [{ name: terminalName(instance, signal.at, terminal.id), net: `${netOf(need.name)}${tail}` }]
     }
     if (terminal.role === 'supply') return [{ name: terminal.id, net: supplyNet(design, instance.need) }]
     if (terminal.role === 'ground') return [{ name: terminal.id, net: 'GND' }]

@@ -4,6 +4,7 @@ import { fromRule, fromWorked, type Worked } from '../findings'
 import { exactly, formatQuantity, type Range, type Unit, within } from '../quantity'
 import type { NeedsResult } from '../needs'
 import type { PowerResult } from '../power'
+import { linksToSet } from '../pins'
 import type { Caution } from './cautions'
 import type { BoardPart } from './placed'
 
@@ -352,6 +353,19 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 const owner = (needs: NeedsResult, signal: string | undefined) =>
   needs.signals.find((s) => s.id === signal)?.ends[0]?.instance.id
 
+/** A device is wired terminal by terminal; an expansion board is set, plugged on, and fed where its supply is not the header’s. */
+const joinWords = (device: BoardPart): string[] => {
+  const { part, wiring } = device.instance!
+  const wires = (legs: BoardPart['legs']) => legs.map((l) => `${l.name} to ${l.net}`).join(', ')
+  if (!part.expansion) return [`${device.ref}, ${device.name}: ${wires(device.legs)}`]
+  const apart = device.legs.filter((l) => l.net === 'VFEED' || l.net === 'VIN')
+  return [
+    ...linksToSet(part, wiring).map((l) => `Set ${l.link} of ${device.name}: ${l.to}.`),
+    `${device.ref}, ${device.name}, goes onto the ${part.expansion.fits} header: each of its pins in the position of the same place, none beside.`,
+    ...(apart.length > 0 ? [`Its own supply terminals: ${wires(apart)}, ground to GND.`] : []),
+  ]
+}
+
 const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
   const apart = boardOf(placed) ? 'board not joined' : 'chip out'
   return placed
@@ -371,10 +385,7 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
       return {
         title: device.name,
         refs: [...refsOf(own), device.ref],
-        does: [
-          ...solderWords(own),
-          `${device.ref}, ${device.name}: ${device.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}`,
-        ],
+        does: [...solderWords(own), ...joinWords(device)],
         checks,
         cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
       }

@@ -1,7 +1,7 @@
 // Every stage with the real analysis: what it shows, and that each control makes the edit it says.
 
 import { fireEvent, screen, within } from '@testing-library/react'
-import { design, show, steps, timer } from '../../test/stage'
+import { demo, design, show, steps, timer } from '../../test/stage'
 import BuildPage from './build/BuildPage'
 import { Comparison } from './chip/Comparison'
 import { library } from '../../test/stage'
@@ -99,6 +99,26 @@ describe('Needs', () => {
     fireEvent.blur(field)
     expect(steps()).toEqual([step])
   })
+  test('what feeds a device is asked where there is more than the rail; equal settings are one field', () => {
+    show(<NeedsPage />, demo('signal-cabin'))
+    const [points] = screen.getAllByLabelText<HTMLSelectElement>('Fed from').filter((l) => l.id !== 'source')
+    expect([...points!.options].map((o) => o.textContent)).toEqual(
+      expect.arrayContaining(['rail, 3.3 V', 'second feed, 5 V']),
+    )
+    fireEvent.change(points!, { target: { value: 'rail' } })
+    expect(steps()).toEqual(['Feed Points from the rail'])
+    expect(design().needs.devices[0]!.fedBy).toBeUndefined()
+    const [frequency, ...others] = screen.getAllByLabelText('Frequency')
+    expect(others).toEqual([])
+    fireEvent.change(frequency!, { target: { value: '60' } })
+    fireEvent.blur(frequency!)
+    expect(design().needs.devices[0]!.settings).toEqual({
+      'S1.frequency': 60,
+      'S2.frequency': 60,
+      'S3.frequency': 60,
+      'S4.frequency': 60,
+    })
+  })
   test('what it adds up to', () => {
     show(<NeedsPage />)
     expect(plain(rowOf(/^PWM outputs/))).toBe('PWM outputs1Buzzer')
@@ -195,6 +215,13 @@ describe('Pins', () => {
 })
 
 describe('Power', () => {
+  test('a second feed says what hangs on it; without it the loads go back to the rail', () => {
+    const view = show(<PowerPage />, demo('signal-cabin'))
+    expect(plain(view.container)).toMatch(/for Points, Crane: 2.76 A of 4 A/)
+    fireEvent.change(screen.getByLabelText('Second feed, for heavy loads'), { target: { value: '' } })
+    expect(steps()).toEqual(['Do without the second feed'])
+    expect(design().needs.devices.filter((d) => d.fedBy)).toEqual([])
+  })
   test('limits at the worst corner, with what is left', () => {
     show(<PowerPage />)
     expect(plain(rowOf(/^Regulator junction/))).toMatch(/Regulator junction107 °C125 °C18\.1 °C/)

@@ -229,47 +229,56 @@ const FedBy = ({ need }: { need: NeedDevice }) => {
   )
 }
 
-/** What of a wiring can be set: an LED's current, a PWM's frequency. One field for equal signals. */
+/** What of a wiring can be set: an LED's current, a PWM's frequency. One field for signals of equal value. */
 const Settings = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'][number] }) => {
   const { edit } = useStage()
+  const set = (settings: string[], value: number | null) =>
+    edit(settings.map((setting) => ({ kind: 'setSetting' as const, id: need.id, setting, value })))
+  const leds = wiring.signals.flatMap((s) =>
+    s.electrical.kind === 'led'
+      ? [{ setting: `${s.id}.current`, value: need.settings?.[`${s.id}.current`] ?? s.electrical.current }]
+      : [],
+  )
+  const pulses = wiring.signals.flatMap((s) =>
+    s.kind === 'pwm' && s.frequency !== undefined
+      ? [{ setting: `${s.id}.frequency`, value: need.settings?.[`${s.id}.frequency`] ?? s.frequency }]
+      : [],
+  )
   return (
     <>
-      {wiring.signals.slice(0, 8).flatMap((s) => {
-        const fields = []
-        if (s.electrical.kind === 'led' && wiring.signals.length <= 4)
-          fields.push(
-            <span className="setting" key={`${s.id}.current`}>
-              <QuantityField
-                label="LED current"
-                unit="A"
-                width={84}
-                min={1e-4}
-                max={0.2}
-                value={need.settings?.[`${s.id}.current`] ?? s.electrical.current}
-                onChange={(value) =>
-                  edit({ kind: 'setSetting', id: need.id, setting: `${s.id}.current`, value })
-                }
-              />
-            </span>,
-          )
-        if (s.kind === 'pwm')
-          fields.push(
-            <span className="setting" key={`${s.id}.frequency`}>
-              <QuantityField
-                label="Frequency"
-                unit="Hz"
-                width={84}
-                min={0.1}
-                max={1e7}
-                value={need.settings?.[`${s.id}.frequency`] ?? s.frequency}
-                onChange={(value) =>
-                  edit({ kind: 'setSetting', id: need.id, setting: `${s.id}.frequency`, value })
-                }
-              />
-            </span>,
-          )
-        return fields
-      })}
+      {(leds.length <= 4 ? grouped(leds) : []).map((g) => (
+        <span className="setting" key={g.settings.join()}>
+          <QuantityField
+            label="LED current"
+            unit="A"
+            width={84}
+            min={1e-4}
+            max={0.2}
+            value={g.value}
+            onChange={(value) => set(g.settings, value)}
+          />
+        </span>
+      ))}
+      {grouped(pulses).map((g) => (
+        <span className="setting" key={g.settings.join()}>
+          <QuantityField
+            label="Frequency"
+            unit="Hz"
+            width={84}
+            min={0.1}
+            max={1e7}
+            value={g.value}
+            onChange={(value) => set(g.settings, value)}
+          />
+        </span>
+      ))}
     </>
   )
+}
+
+/** Settings of one value, as one. */
+const grouped = (all: { setting: string; value: number }[]): { settings: string[]; value: number }[] => {
+  const groups = new Map<number, string[]>()
+  for (const { setting, value } of all) groups.set(value, [...(groups.get(value) ?? []), setting])
+  return [...groups].map(([value, settings]) => ({ settings, value }))
 }
