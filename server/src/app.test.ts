@@ -4,6 +4,7 @@ import { emptyDesign } from '@root-board/core/design'
 import request from 'supertest'
 import { openApi, type TestApi } from '../test/api'
 import { root } from '../test/serve'
+import { readDemoFolder } from './files'
 
 let api: TestApi
 beforeAll(async () => {
@@ -21,7 +22,7 @@ const make = async (name: string) =>
 
 test('health tells version and counts', async () => {
   const { body } = await http().get('/api/health').expect(200)
-  expect(body).toMatchObject({ status: 'ok', version: 'test', projects: 3 })
+  expect(body).toMatchObject({ status: 'ok', version: 'test', projects: readDemoFolder(root).length })
   expect((body as { parts: number }).parts).toBeGreaterThan(50)
 })
 
