@@ -2,7 +2,8 @@
 // (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
 
 import type { Design, NeedDevice } from '../design'
-import { exactly, type Range } from '../quantity'
+import { suppliesOf, supplyOf } from '../circuit'
+import { exactly, fullRange, type Range } from '../quantity'
 import { fromPart, type Worked } from '../findings'
 import {
   type Device,
@@ -37,6 +38,8 @@ export interface SignalNeed {
   /** Wanted only when one of these wirings is chosen (see `wiringKey`); absent: always. */
   when?: string[]
   ends: { instance: Instance; signal: DeviceSignal }[]
+  /** Volts that a device on another supply puts on it, where that is more than an ordinary leg on the rail stands. */
+  reaches?: number
   /** Header positions that expansion boards have it at: it must lie on all of them. */
   at?: Seat[]
 }
@@ -232,6 +235,28 @@ const memory = (instances: Instance[], which: 'program' | 'data', symbol: string
   }
 }
 
+/** Above the rail by more than this an ordinary leg is at risk; each chip’s own figure is checked with the levels. */
+const aboveRail = 0.3
+
+/** Devices on another supply drive lines to it, and pull bus lines up to it. A shift in the line keeps that away. */
+const withReach = (signals: SignalNeed[], design: Design, library: Library): SignalNeed[] => {
+  const supplies = suppliesOf(design, library)
+  const rail = supplies.rail?.value.min
+  if (rail === undefined) return signals
+  return signals.map((signal) => {
+    if (design.pins.shifts?.[signal.id]) return signal
+    const volts = signal.ends.flatMap(({ instance, signal: { electrical } }) => {
+      const supply = instance.need.fedBy && supplyOf(supplies, instance.need)?.value.max
+      if (!supply) return []
+      if (electrical.kind === 'logic-output' && !electrical.openDrain)
+        return [electrical.high ? Math.min(fullRange(electrical.high).max, supply) : supply]
+      return electrical.kind === 'open-drain' && electrical.fitted ? [supply] : []
+    })
+    const most = Math.max(0, ...volts)
+    return most > rail + aboveRail ? { ...signal, reaches: most } : signal
+  })
+}
+
 const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): OpenNeeds => {
   const radio = design.needs.radio ?? false
   const parts = design.needs.devices.flatMap((need) => {
@@ -248,12 +273,8 @@ const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): Ope
   const bytes = instances.flatMap(({ id, wiring }) =>
     wiring.byte ? [wiring.byte.map((signal) => `${id}.${signal}`)] : [],
   )
-  return {
-    signals: choices.length > 0 ? signalsOf(instances, open, design.needs.busSpeed) : settled,
-    choices,
-    bytes,
-    radio,
-  }
+  const signals = choices.length > 0 ? signalsOf(instances, open, design.needs.busSpeed) : settled
+  return { signals: withReach(signals, design, library), choices, bytes, radio }
 }
 
 /** The design with the wirings that a plan chose written into it. */

@@ -2,6 +2,7 @@
 // order matters: a leg that can stop the board costs more than any number of wires that move.
 
 import type { SignalNeed } from '../needs'
+import { formatQuantity } from '../quantity'
 import type { Chip, ChipPin, UnitKind } from '../parts'
 import { attributeOf, type RadioUse, stoppedByRadio, type Way } from './ways'
 
@@ -97,6 +98,17 @@ const rules: CostRule[] = [
       return {
         points: 20,
         reason: `${startup.state.replace('-', ' ')} at start-up, and ${signal.name} must stay quiet`,
+      }
+    },
+  },
+  {
+    name: 'above what it stands',
+    cost: ({ reaches }, pin) => {
+      const stands = attributeOf(pin, 'tolerant')?.voltage ?? 0
+      if (reaches === undefined || stands >= reaches) return undefined
+      return {
+        points: 15,
+        reason: `${formatQuantity(reaches, 'V', 2)} comes from the device, and the leg doesn’t stand it without a shift`,
       }
     },
   },

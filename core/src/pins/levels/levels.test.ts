@@ -99,6 +99,27 @@ test('two-wire at two voltages is joined both ways, near side at the chip’s ra
   })
 })
 
+test('what comes from another supply is planned onto legs that stand it, where there are such legs', () => {
+  const five = { part: 'track-sensor', wiring: 'plain', fedBy: 'source' as const, count: 8 }
+  const on = (chip: string) => analyse(project(chip, [five, { part: 'lamp-red', count: 4 }]), library)
+  const { pins, findings } = on('qm32-20')
+  const tolerant = new Set(
+    pins.chip!.pins.filter((p) => p.attributes?.some((a) => a.kind === 'tolerant')).map((p) => p.id),
+  )
+  const legs = pins.plan!.wires.map((w) => [w.signal.reaches !== undefined, tolerant.has(w.pin.id)])
+  expect(legs.filter(([five]) => five)).toHaveLength(8)
+  expect(legs.filter(([five, stands]) => five && !stands)).toEqual([])
+  // Some legs of the chip do not stand it, so this was a choice.
+  expect(pins.chip!.pins.some((p) => p.type === 'io' && !tolerant.has(p.id))).toBe(true)
+  expect(findings.map((f) => f.check)).not.toContain('pins.level')
+  // A chip without such legs pays for each, and says so; with a shift in the line it no longer does.
+  const bare = on('mw2-module').pins.plan!.wires.filter((w) => w.signal.reaches)
+  expect(bare.every((w) => w.items.some((i) => i.name === 'above what it stands'))).toBe(true)
+  const d = project('mw2-module', [{ ...five, count: 1 }])
+  const fitted = applyEdits(d, [{ kind: 'fitShift', signal: 'd1.1.OUT', name: '', shift: 'divider' }])
+  expect(analyse(fitted, library).pins.plan!.wires[0]!.items).toEqual([])
+})
+
 test.each([
   // TTL thresholds read 3.3 V; 0.7 · 5 V does not
   ['relay-module', 'guaranteed'],
