@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { demo, demoFile } from '../../test/files'
 import { FaultyFile } from '../parts'
-import { applyEdits, type Edit, editLabel, emptyDesign, readDesign } from '.'
+import { applyEdits, busSpeeds, type Edit, editLabel, emptyDesign, feeders, readDesign, shiftKinds } from '.'
 
 const timer = demo('darkroom-timer')
 const ids = fc.constantFrom(...timer.needs.devices.map((d) => d.id), 'd99')
@@ -51,6 +51,25 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
     part: fc.constantFrom(null, 'br5-plain'),
     name: fc.constant('r'),
   }),
+  fc.record({
+    kind: fc.constant('fitShift' as const),
+    signal: signals,
+    name: fc.constant('x'),
+    shift: fc.constantFrom(null, ...shiftKinds),
+  }),
+  fc.record({ kind: fc.constant('setFedBy' as const), id: ids, by: fc.constantFrom(...feeders) }),
+  fc.record({
+    kind: fc.constant('chooseFeed' as const),
+    part: fc.constantFrom(null, 'adapter-5v'),
+    name: fc.constant('f'),
+  }),
+  fc.record({
+    kind: fc.constant('setAlso' as const),
+    part: fc.constantFrom('trestle-plain', 'trestle-32'),
+    name: fc.constant('t'),
+    on: fc.boolean(),
+  }),
+  fc.record({ kind: fc.constant('setBusSpeed' as const), speed: fc.constantFrom(...busSpeeds) }),
   fc.record({
     kind: fc.constant('setLimit' as const),
     limit: fc.constantFrom('current' as const, 'ambient' as const),
@@ -117,4 +136,97 @@ test.each<[string, unknown, string]>([
     paths = error instanceof FaultyFile ? error.faults.map((f) => f.path) : undefined
   }
   expect(paths).toContain(path)
+})
+
+describe('what feeds, what joins, where else', () => {
+  const after = (...edits: Edit[]) => applyEdits(timer, edits)
+  test.each<[string, Edit[], (d: typeof timer) => unknown, unknown]>([
+    [
+      'a device on the second feed goes back to the rail when that is gone',
+      [
+        { kind: 'chooseFeed', part: 'adapter-5v', name: '' },
+        { kind: 'setFedBy', id: 'd1', by: 'feed' },
+        { kind: 'setFedBy', id: 'd6', by: 'source' },
+        { kind: 'chooseFeed', part: null, name: '' },
+      ],
+      (d) => [d.power.feed, d.needs.devices.map((x) => x.fedBy).filter(Boolean)],
+      [undefined, ['source']],
+    ],
+    [
+      'another feed keeps what hangs on it',
+      [
+        { kind: 'chooseFeed', part: 'adapter-5v', name: '' },
+        { kind: 'setFedBy', id: 'd1', by: 'feed' },
+        { kind: 'chooseFeed', part: 'adapter-5v-heavy', name: '' },
+      ],
+      (d) => [d.power.feed, d.needs.devices[0]!.fedBy],
+      ['adapter-5v-heavy', 'feed'],
+    ],
+    [
+      'leaving the regulator out keeps source and feed',
+      [
+        { kind: 'chooseFeed', part: 'adapter-5v', name: '' },
+        { kind: 'chooseRegulator', part: null, name: '' },
+      ],
+      (d) => d.power,
+      { source: timer.power.source, regulator: undefined, feed: 'adapter-5v' },
+    ],
+    [
+      'a shift goes with its device',
+      [
+        { kind: 'fitShift', signal: 'd8.1.level', name: '', shift: 'divider' },
+        { kind: 'removeDevice', id: 'd8' },
+      ],
+      (d) => d.pins.shifts,
+      {},
+    ],
+    [
+      'a shift taken out leaves the others',
+      [
+        { kind: 'fitShift', signal: 'a', name: '', shift: 'divider' },
+        { kind: 'fitShift', signal: 'b', name: '', shift: 'mosfet' },
+        { kind: 'fitShift', signal: 'a', name: '', shift: null },
+      ],
+      (d) => d.pins.shifts,
+      { b: 'mosfet' },
+    ],
+    [
+      'a second target is there once, and another chip has none',
+      [
+        { kind: 'setAlso', part: 'trestle-32', name: '', on: true },
+        { kind: 'setAlso', part: 'trestle-32', name: '', on: true },
+      ],
+      (d) => [d.chip.also, applyEdits(d, [{ kind: 'chooseChip', part: 'qm32-48', name: '' }]).chip.also],
+      [['trestle-32'], undefined],
+    ],
+    [
+      'the usual speed of the bus is no decision',
+      [
+        { kind: 'setBusSpeed', speed: 1e6 },
+        { kind: 'setBusSpeed', speed: 100e3 },
+      ],
+      (d) => d.needs.busSpeed,
+      undefined,
+    ],
+  ])('%s', (_, edits, of, expected) => expect(of(after(...edits))).toEqual(expected))
+
+  test.each<[string, (d: Record<string, Record<string, unknown>>) => void, string]>([
+    ['a shift of no kind', (d) => (d.pins!.shifts = { x: 'magic' }), 'pins.shifts.x'],
+    ['a speed the bus has not', (d) => (d.needs!.busSpeed = 123), 'needs.busSpeed'],
+    [
+      'fed by nothing there is',
+      (d) => ((d.needs!.devices as { fedBy: string }[])[0]!.fedBy = 'wall'),
+      'needs.devices[0].fedBy',
+    ],
+    ['too many boards at once', (d) => (d.chip!.also = ['a', 'b', 'c', 'd']), 'chip.also'],
+  ])('%s is refused by its path', (_, spoil, path) => {
+    const data = structuredClone(demoFile('darkroom-timer')) as Record<string, Record<string, unknown>>
+    spoil(data)
+    try {
+      readDesign(data, 'x')
+      throw new Error('was read')
+    } catch (error) {
+      expect((error as FaultyFile).faults.map((f) => f.path)).toContain(path)
+    }
+  })
 })

@@ -116,3 +116,26 @@ test('a board can be written down', () => {
   }
   expect(readPart(board, 'board').kind).toBe('board')
 })
+
+describe('an expansion board', () => {
+  const deck = () =>
+    structuredClone(partFiles().find((f) => f.name.endsWith('relay-deck.json'))!.data) as Deck
+  interface Deck {
+    expansion?: { positions: { at: string; label: string }[] }
+    wirings: { signals: { at?: string }[] }[]
+  }
+  test.each<[string, (d: Deck) => void, string]>([
+    [
+      'a signal at a position it has not',
+      (d) => (d.wirings[0]!.signals[0]!.at = 'main.99'),
+      'wirings[0].signals[0].at',
+    ],
+    ['a signal without a position', (d) => delete d.wirings[1]!.signals[1]!.at, 'wirings[1].signals[1]'],
+    ['positions on a device that is none', (d) => delete d.expansion, 'wirings[0].signals[0].at'],
+    ['no positions at all', (d) => (d.expansion!.positions = []), 'expansion.positions'],
+  ])('%s is refused by its path', (_, spoil, path) => {
+    const data = deck()
+    spoil(data)
+    expect(faultsOf(data)).toContain(path)
+  })
+})

@@ -4,6 +4,7 @@ import { originText, rangeText, substituted, type Worked, workingText } from '@r
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import './working.css'
+import { Columns } from './Columns'
 
 export const Working = ({ worked }: { worked: Worked }) => {
   const [path, setPath] = useState<Worked[]>([worked])
@@ -42,13 +43,7 @@ export const Working = ({ worked }: { worked: Worked }) => {
       </p>
       {shown.inputs.length > 0 && (
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Symbol</th>
-              <th scope="col">Value</th>
-              <th scope="col">What, and from where</th>
-            </tr>
-          </thead>
+          <Columns of={['Symbol', 'Value', 'What, and from where']} />
           <tbody>
             {shown.inputs.map((input, i) => (
               <tr key={i}>

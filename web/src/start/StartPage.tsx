@@ -6,6 +6,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { type DragEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { Columns, hidden, right } from '../shared/Columns'
 import { api, Problem } from '../api/client'
 import { useMode } from '../look/mode'
 import { importFile, type ImportFault } from './import-file'
@@ -138,19 +139,7 @@ const StartPage = () => {
         )}
         {projects.data && projects.data.length > 0 && (
           <table className="ruled">
-            <thead>
-              <tr>
-                <th scope="col">Name</th>
-                <th scope="col">Chip</th>
-                <th scope="col" className="right">
-                  Devices
-                </th>
-                <th scope="col">Changed</th>
-                <th scope="col">
-                  <span className="visually-hidden">Put away</span>
-                </th>
-              </tr>
-            </thead>
+            <Columns of={['Name', 'Chip', right('Devices'), 'Changed', hidden('Put away')]} />
             <tbody>
               {projects.data.map((p) => (
                 <tr key={p.id}>

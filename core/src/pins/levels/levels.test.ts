@@ -4,7 +4,10 @@ import { shippedLibrary } from '../../../test/files'
 import { analyse } from '../../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
 import { divided, leastTopResistor, noiseMargin, rateThrough } from '../../electrical'
+import { stockOf } from '../../circuit'
+import { carrierOf } from '../../chip'
 import { nextUp } from '../../quantity'
+import { shiftsFor } from '.'
 
 const library = shippedLibrary()
 const project = (
@@ -154,4 +157,53 @@ test('whatever is offered clears the finding, passes the line’s rate and is wi
     }
   expect(offered).toBeGreaterThan(10)
   expect(shiftKinds.length).toBe(4)
+})
+
+describe('what can join a line, by hand', () => {
+  const offers = (chip: string, device: Partial<NeedDevice> & { part: string }, power?: Design['power']) => {
+    const design = project(chip, [device], power)
+    const a = analyse(design, library)
+    const level = a.pins.levels[0]!
+    const { rail, supplies } = a.power
+    return shiftsFor(level.wire, level.end, level.direction, {
+      design,
+      library,
+      chip: a.chip.chip!,
+      rail: rail!,
+      supplies,
+      stock: stockOf(library),
+    })
+  }
+  test('clamp: (5.25 − 3.234 − 0.2) V / 1 mA = 1.816 kΩ, next up 2.2 kΩ; the diode holds the leg within 0.3 V', () => {
+    const clamp = offers('mw2-module', { part: 'track-sensor', wiring: 'plain', fedBy: 'source' }).find(
+      (s) => s.kind === 'clamp',
+    )!
+    expect(clamp.resistors[0]!.worked.value.typ).toBeCloseTo(1816, 6)
+    expect(clamp.resistors[0]!.value.value).toBe(2200)
+    expect(clamp.part!.id).toBe('diode-polarity')
+  })
+  test('an analog level is divided only; a line both ways gets what works both ways', () => {
+    const kinds = (part: string, wiring?: string) =>
+      offers('mw2-module', { part, wiring, fedBy: 'source' }).map((s) => s.kind)
+    expect(kinds('gas-sensor-5v')).toEqual(['divider'])
+    expect(kinds('glow-display', 'i2c')).toEqual(['mosfet'])
+    expect(kinds('pixel-strip-8')[0]).toBe('buffer')
+    expect(kinds('pixel-strip-8')).not.toContain('divider')
+  })
+  test('a MOSFET needs its threshold below the lower supply less 0.4 V: on two empty cells there is none', () => {
+    // 2.0 V of threshold at most; two cells are down to 1.8 V
+    const low = offers(
+      'td8-28-dip',
+      { part: 'glow-display', wiring: 'i2c', fedBy: 'feed' },
+      { source: 'cells-2-aa', feed: 'adapter-5v' },
+    )
+    expect(low.map((s) => s.kind)).not.toContain('mosfet')
+  })
+  test('the rate is that of what is fitted into the leg: 33k ∥ 47k and the leg’s capacitance', () => {
+    const [divider] = offers('qm32-48', { part: 'gas-sensor-5v', fedBy: 'source' })
+    const farads = carrierOf(library, 'qm32-48')!.io.capacitance.max!
+    // both 5 % high
+    const ohms = (1.05 * 33e3 * 47e3) / 80e3
+    expect(divider!.rate.value.typ).toBeCloseTo(1 / (2 * 2.2 * ohms * farads), -2)
+  })
 })

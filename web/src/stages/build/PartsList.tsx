@@ -1,5 +1,6 @@
 import { lineTotal } from '@root-board/core/build'
 import { euro } from '@root-board/core/quantity'
+import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 
@@ -9,22 +10,7 @@ export const PartsList = () => {
   const { parts, price } = analysis.build
   return (
     <table className="ruled">
-      <thead>
-        <tr>
-          <th scope="col" className="right">
-            Count
-          </th>
-          <th scope="col">Part</th>
-          <th scope="col">Value</th>
-          <th scope="col">References</th>
-          <th scope="col" className="right">
-            Each
-          </th>
-          <th scope="col" className="right">
-            Together
-          </th>
-        </tr>
-      </thead>
+      <Columns of={[right('Count'), 'Part', 'Value', 'References', right('Each'), right('Together')]} />
       <tbody>
         {parts.map((r) => (
           <tr key={`${r.part} ${r.value}`}>

@@ -1,5 +1,6 @@
 // The order of building, a check after each step, cautions beside the step they belong to.
 
+import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Caution } from '../../shared/Caution'
 import { Expectation } from '../../shared/Expectation'
@@ -26,14 +27,7 @@ export const Steps = () => {
             </ul>
             {step.checks.length > 0 && (
               <table className="ruled checks">
-                <thead>
-                  <tr>
-                    <th scope="col">Check</th>
-                    <th scope="col">With power</th>
-                    <th scope="col">Expect</th>
-                    <th scope="col">Otherwise</th>
-                  </tr>
-                </thead>
+                <Columns of={['Check', 'With power', 'Expect', 'Otherwise']} />
                 <tbody>
                   {step.checks.map((c) => (
                     <tr key={c.where}>

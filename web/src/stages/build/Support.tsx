@@ -1,6 +1,7 @@
 // Every support part, in or out: why it is there, its sums, and what leaving it out risks.
 
 import type { SupportPart } from '@root-board/core/circuit'
+import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 
@@ -10,15 +11,7 @@ export const Support = () => {
   const shown = analysis.build.support.filter((s) => s.key !== 'power-lamp-resistor')
   return (
     <table className="ruled support">
-      <thead>
-        <tr>
-          <th scope="col">On the board</th>
-          <th scope="col">Part</th>
-          <th scope="col">Value</th>
-          <th scope="col">Why; without it</th>
-          <th scope="col">Working</th>
-        </tr>
-      </thead>
+      <Columns of={['On the board', 'Part', 'Value', 'Why; without it', 'Working']} />
       <tbody>
         {shown.map((s) => (
           <SupportRow key={s.key} part={s} />

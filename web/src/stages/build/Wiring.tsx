@@ -1,3 +1,4 @@
+import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 
 /** One row a wire. Rows of one net stand together. */
@@ -5,13 +6,7 @@ export const Wiring = () => {
   const { wiring } = useStage().analysis.build
   return (
     <table className="ruled wiring">
-      <thead>
-        <tr>
-          <th scope="col">Net</th>
-          <th scope="col">From</th>
-          <th scope="col">To</th>
-        </tr>
-      </thead>
+      <Columns of={['Net', 'From', 'To']} />
       <tbody>
         {wiring.map((w, i) => (
           <tr key={i}>

@@ -1,6 +1,7 @@
 import { anatomyOf, standaloneEdit } from '@root-board/core/chip'
 import type { Board } from '@root-board/core/parts'
 import { formatQuantity, fullRange } from '@root-board/core/quantity'
+import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 import { PreviewedFix } from '../../shared/PreviewedFix'
@@ -21,20 +22,9 @@ export const AnatomyPart = ({ board }: { board: Board }) => {
       <h2 id="anatomy">What {board.name} is made of</h2>
       <div className="scroll-x">
         <table className="ruled anatomy">
-          <thead>
-            <tr>
-              <th scope="col">Block</th>
-              <th scope="col">What it does</th>
-              <th scope="col" className="right">
-                Asleep
-              </th>
-              <th scope="col" className="right">
-                Awake
-              </th>
-              <th scope="col">Legs</th>
-              <th scope="col">On a board of your own</th>
-            </tr>
-          </thead>
+          <Columns
+            of={['Block', 'What it does', right('Asleep'), right('Awake'), 'Legs', 'On a board of your own']}
+          />
           <tbody>
             {board.blocks.map((b) => (
               <tr key={b.id}>

@@ -6,6 +6,7 @@ import type { Edit } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
+import { Columns, hidden, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 import { PreviewedFix } from '../../shared/PreviewedFix'
@@ -95,27 +96,17 @@ const ChipPage = () => {
       </p>
       <div className="scroll-x">
         <table className="ruled candidates">
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="visually-hidden">Side by side</span>
-              </th>
-              <th scope="col">Chip, module or board</th>
-              <th scope="col">Does it fit?</th>
-              <th scope="col" className="right">
-                Legs left
-              </th>
-              <th scope="col" className="right">
-                Memory left
-              </th>
-              <th scope="col" className="right">
-                Price
-              </th>
-              <th scope="col">
-                <span className="visually-hidden">Choose</span>
-              </th>
-            </tr>
-          </thead>
+          <Columns
+            of={[
+              hidden('Side by side'),
+              'Chip, module or board',
+              'Does it fit?',
+              right('Legs left'),
+              right('Memory left'),
+              right('Price'),
+              hidden('Choose'),
+            ]}
+          />
           <tbody>
             {shown.map((c) => (
               <Fragment key={c.chip.id}>

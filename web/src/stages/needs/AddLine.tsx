@@ -4,6 +4,7 @@ import { readTypedDevices } from '@root-board/core/needs'
 import { type Device, partsOfKind } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useId, useMemo, useState } from 'react'
+import { Columns, hidden } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 
 export const AddLine = () => {
@@ -104,16 +105,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 const AllDevices = ({ devices, add }: { devices: Device[]; add: (part: Device) => void }) => (
   <table className="ruled all-devices">
-    <thead>
-      <tr>
-        <th scope="col">Sort</th>
-        <th scope="col">Device</th>
-        <th scope="col">Wiring</th>
-        <th scope="col">
-          <span className="visually-hidden">Add</span>
-        </th>
-      </tr>
-    </thead>
+    <Columns of={['Sort', 'Device', 'Wiring', hidden('Add')]} />
     <tbody>
       {devices.map((d) => (
         <tr key={d.id}>

@@ -6,6 +6,7 @@ import { type Device, findPart } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { Columns, hidden, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 import { QuantityField } from '../../shared/QuantityField'
@@ -15,22 +16,16 @@ export const DeviceTable = () => {
   return (
     <div className="scroll-x">
       <table className="ruled devices">
-        <thead>
-          <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Count</th>
-            <th scope="col">Part and wiring</th>
-            <th scope="col" className="right">
-              Signals
-            </th>
-            <th scope="col" className="right">
-              At work, up to
-            </th>
-            <th scope="col">
-              <span className="visually-hidden">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <Columns
+          of={[
+            'Name',
+            'Count',
+            'Part and wiring',
+            right('Signals'),
+            right('At work, up to'),
+            hidden('Remove'),
+          ]}
+        />
         <tbody>
           {design.needs.devices.map((need) => {
             const part = findPart(library, 'device', need.part)

@@ -1,5 +1,6 @@
 // What the needs add up to: signals by kind, current, memory; and the cautions that come with the devices.
 
+import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Caution } from '../../shared/Caution'
 import { Num } from '../../shared/Num'
@@ -14,15 +15,7 @@ export const Sum = () => {
       <h2 id="sum">What this asks for</h2>
       <div className="sum-columns">
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Signals</th>
-              <th scope="col" className="right">
-                Legs
-              </th>
-              <th scope="col">Which</th>
-            </tr>
-          </thead>
+          <Columns of={['Signals', right('Legs'), 'Which']} />
           <tbody>
             {needs.asked.map((a) => (
               <tr key={a.kind}>
@@ -34,17 +27,7 @@ export const Sum = () => {
           </tbody>
         </table>
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">From the rail and the chip</th>
-              <th scope="col" className="right">
-                Typical
-              </th>
-              <th scope="col" className="right">
-                Up to
-              </th>
-            </tr>
-          </thead>
+          <Columns of={['From the rail and the chip', right('Typical'), right('Up to')]} />
           <tbody>
             <tr>
               <td>Current, everything at rest</td>

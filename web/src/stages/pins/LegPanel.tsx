@@ -5,6 +5,7 @@ import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { passport, type Wire, wireOn } from '@root-board/core/pins'
 import { Button } from '@mui/material'
+import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 import type { Reach } from './use-reach'
@@ -155,13 +156,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
 const SupportTable = ({ parts, full }: { parts: SupportPart[]; full?: boolean }) =>
   parts.length === 0 ? null : (
     <table className={full ? 'ruled full' : 'ruled'}>
-      <thead>
-        <tr>
-          <th scope="col">{full ? 'Support the signals need' : 'Support it needs'}</th>
-          <th scope="col">Value</th>
-          <th scope="col">Working</th>
-        </tr>
-      </thead>
+      <Columns of={[full ? 'Support the signals need' : 'Support it needs', 'Value', 'Working']} />
       <tbody>
         {parts.map((s) => (
           <tr key={s.key}>

@@ -4,6 +4,7 @@ import type { Edit } from '@root-board/core/design'
 import type { NextPlan } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
+import { Columns, hidden } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { PreviewedFix } from '../../shared/PreviewedFix'
 import { worker } from '../../worker/client'
@@ -45,17 +46,9 @@ export const NextPlans = () => {
       )}
       {plans && plans.length > 0 && (
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Plan</th>
-              <th scope="col">What lies elsewhere</th>
-              <th scope="col">What it gives up</th>
-              <th scope="col">What it spares</th>
-              <th scope="col">
-                <span className="visually-hidden">Take it</span>
-              </th>
-            </tr>
-          </thead>
+          <Columns
+            of={['Plan', 'What lies elsewhere', 'What it gives up', 'What it spares', hidden('Take it')]}
+          />
           <tbody>
             {plans.map((p, i) => (
               <tr key={i}>

@@ -1,3 +1,4 @@
+import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 
@@ -10,20 +11,7 @@ export const Consumers = () => {
     <section aria-labelledby="currents">
       <h2 id="currents">Currents</h2>
       <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Who</th>
-            <th scope="col" className="right">
-              Rest
-            </th>
-            <th scope="col" className="right">
-              Work, typical
-            </th>
-            <th scope="col" className="right">
-              Work, least … most
-            </th>
-          </tr>
-        </thead>
+        <Columns of={['Who', right('Rest'), right('Work, typical'), right('Work, least … most')]} />
         <tbody>
           {sorted.map((c) => (
             <tr key={c.id}>

@@ -3,6 +3,7 @@
 import { fromWorked, type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
 import type { Rated } from '@root-board/core/parts'
 import { durationWords, exactly, fullRange, type Unit } from '@root-board/core/quantity'
+import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../shared/Num'
 
@@ -102,20 +103,7 @@ export const LimitTable = () => {
     <section aria-labelledby="power-limits">
       <h2 id="power-limits">Limits at the worst corner</h2>
       <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Limit</th>
-            <th scope="col" className="right">
-              Used
-            </th>
-            <th scope="col" className="right">
-              Allowed
-            </th>
-            <th scope="col" className="right">
-              Left
-            </th>
-          </tr>
-        </thead>
+        <Columns of={['Limit', right('Used'), right('Allowed'), right('Left')]} />
         <tbody>
           {lines.map((l) => {
             const value = l.used.value[l.show]

@@ -1,5 +1,6 @@
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
+import { Columns, hidden, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
 
@@ -11,27 +12,17 @@ export const Regulators = () => {
       <h2 id="regulators">Regulators for this load</h2>
       <div className="scroll-x">
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Regulator</th>
-              <th scope="col">Does it do?</th>
-              <th scope="col" className="right">
-                Junction
-              </th>
-              <th scope="col" className="right">
-                Margin
-              </th>
-              <th scope="col" className="right">
-                Good up to
-              </th>
-              <th scope="col" className="right">
-                Price
-              </th>
-              <th scope="col">
-                <span className="visually-hidden">Choose</span>
-              </th>
-            </tr>
-          </thead>
+          <Columns
+            of={[
+              'Regulator',
+              'Does it do?',
+              right('Junction'),
+              right('Margin'),
+              right('Good up to'),
+              right('Price'),
+              hidden('Choose'),
+            ]}
+          />
           <tbody>
             {analysis.power.ranked.map((r) => (
               <tr

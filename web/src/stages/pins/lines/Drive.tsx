@@ -2,6 +2,7 @@
 
 import { driveGrade, legLoads, loadSums, shortPlace } from '@root-board/core/pins'
 import { fullRange } from '@root-board/core/quantity'
+import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num, Quantity } from '../../../shared/Num'
 import { GradeWord } from './GradeWord'
@@ -18,23 +19,17 @@ export const Drive = () => {
     <section aria-labelledby="drive">
       <h2 id="drive">What the legs carry</h2>
       <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Leg, colour</th>
-            <th scope="col">Resistor</th>
-            <th scope="col" className="right">
-              With it
-            </th>
-            <th scope="col" className="right">
-              Without it
-            </th>
-            <th scope="col" className="right">
-              A leg is good for
-            </th>
-            <th scope="col">Verdict</th>
-          </tr>
-        </thead>
+        <Columns
+          of={[
+            'Line',
+            'Leg, colour',
+            'Resistor',
+            right('With it'),
+            right('Without it'),
+            right('A leg is good for'),
+            'Verdict',
+          ]}
+        />
         <tbody>
           {loads.map(({ wire, current }) => {
             const led = pins.leds[wire.signal.id]!

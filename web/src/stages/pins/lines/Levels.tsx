@@ -1,6 +1,7 @@
 import type { Worked } from '@root-board/core/findings'
 import { type LineLevel, shortPlace } from '@root-board/core/pins'
 import { Button } from '@mui/material'
+import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num } from '../../../shared/Num'
 import { GradeWord } from './GradeWord'
@@ -26,24 +27,18 @@ export const Levels = () => {
     <section aria-labelledby="levels">
       <h2 id="levels">Levels, over the whole range of the supplies</h2>
       <table className="ruled levels">
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Leg</th>
-            <th scope="col">With</th>
-            <th scope="col" className="right">
-              Highest at the leg
-            </th>
-            <th scope="col" className="right">
-              Must stay below
-            </th>
-            <th scope="col" className="right">
-              Least margin
-            </th>
-            <th scope="col">Verdict</th>
-            <th scope="col">Joined by</th>
-          </tr>
-        </thead>
+        <Columns
+          of={[
+            'Line',
+            'Leg',
+            'With',
+            right('Highest at the leg'),
+            right('Must stay below'),
+            right('Least margin'),
+            'Verdict',
+            'Joined by',
+          ]}
+        />
         <tbody>
           {levels.map((l) => {
             const margin = tightest(l.margins)

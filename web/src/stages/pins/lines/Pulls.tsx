@@ -1,6 +1,7 @@
 // The window of each pull-up on one scale: its two limits, what sits on the devices' boards, what the leg has inside.
 
 import { type PullWindow, shortPlace } from '@root-board/core/pins'
+import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num, Quantity } from '../../../shared/Num'
 
@@ -33,23 +34,7 @@ export const Pulls = () => {
         </p>
       )}
       <table className="ruled pulls">
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Leg</th>
-            <th scope="col">For</th>
-            <th scope="col" className="right">
-              Smallest
-            </th>
-            <th scope="col">
-              <Scale />
-            </th>
-            <th scope="col" className="right">
-              Largest
-            </th>
-            <th scope="col">Fitted</th>
-          </tr>
-        </thead>
+        <Columns of={['Line', 'Leg', 'For', right('Smallest'), <Scale />, right('Largest'), 'Fitted']} />
         <tbody>
           {windows.map((w) => (
             <tr key={`${w.wire.signal.id} ${w.what}`} className={w.used ? undefined : 'faint'}>

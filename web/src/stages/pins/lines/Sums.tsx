@@ -1,4 +1,5 @@
 import { shortPlace } from '@root-board/core/pins'
+import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num, Quantity } from '../../../shared/Num'
 
@@ -10,22 +11,16 @@ export const Converters = () => {
     <section aria-labelledby="converters">
       <h2 id="converters">Readings</h2>
       <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Leg, converter</th>
-            <th scope="col" className="right">
-              One step
-            </th>
-            <th scope="col" className="right">
-              Highest code
-            </th>
-            <th scope="col" className="right">
-              It stands for
-            </th>
-            <th scope="col">Which way</th>
-          </tr>
-        </thead>
+        <Columns
+          of={[
+            'Line',
+            'Leg, converter',
+            right('One step'),
+            right('Highest code'),
+            right('It stands for'),
+            'Which way',
+          ]}
+        />
         <tbody>
           {converters.map((c) => (
             <tr key={c.wire.signal.id}>
@@ -59,27 +54,17 @@ export const Pulses = () => {
     <section aria-labelledby="pulses">
       <h2 id="pulses">Pulses</h2>
       <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col">Leg, timer</th>
-            <th scope="col" className="right">
-              Wanted
-            </th>
-            <th scope="col" className="right">
-              Reached
-            </th>
-            <th scope="col" className="right">
-              Prescaler
-            </th>
-            <th scope="col" className="right">
-              Steps of the duty
-            </th>
-            <th scope="col" className="right">
-              One step
-            </th>
-          </tr>
-        </thead>
+        <Columns
+          of={[
+            'Line',
+            'Leg, timer',
+            right('Wanted'),
+            right('Reached'),
+            right('Prescaler'),
+            right('Steps of the duty'),
+            right('One step'),
+          ]}
+        />
         <tbody>
           {pwms.map((p) => (
             <tr key={p.wire.signal.id}>

@@ -2,6 +2,7 @@
 
 import type { Design } from '@root-board/core/design'
 import { Button } from '@mui/material'
+import { Columns, hidden } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { useAsked } from '../../../shared/use-asked'
 import { worker } from '../../../worker/client'
@@ -22,16 +23,7 @@ export const Variants = () => {
       {!verdicts && <p className="faint">Checking every version …</p>}
       {verdicts && (
         <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Device</th>
-              <th scope="col">Version you may meet</th>
-              <th scope="col">Does the plan hold?</th>
-              <th scope="col">
-                <span className="visually-hidden">Use it</span>
-              </th>
-            </tr>
-          </thead>
+          <Columns of={['Device', 'Version you may meet', 'Does the plan hold?', hidden('Use it')]} />
           <tbody>
             {verdicts.map((v) => (
               <tr key={`${v.need} ${v.variant}`}>
