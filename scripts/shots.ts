@@ -29,7 +29,6 @@ const demoOf = (name: string) =>
 interface Shot {
   name: string
   path: string
-  dark?: boolean
   /** The darkroom timer where none is named. */
   demo?: string
   /** A design other than the demo as it is. */
@@ -64,15 +63,6 @@ const shots: Shot[] = [
       await page.getByText(/^All \d+ solved/).waitFor()
       await page.getByRole('button', { name: 'Bramble stick Q48', exact: true }).click()
       await page.locator('#anatomy').evaluate((e) => e.scrollIntoView())
-    },
-  },
-  {
-    name: 'next-plans',
-    path: 'pins',
-    demo: 'hive-scale',
-    steps: async (page) => {
-      await page.getByRole('button', { name: 'Next best plans' }).click()
-      await page.getByRole('button', { name: 'Take it' }).first().waitFor()
     },
   },
   {
@@ -156,7 +146,6 @@ const shots: Shot[] = [
   { name: 'wiring', path: 'build?view=wiring' },
   { name: 'steps', path: 'build?view=steps' },
   { name: 'sheet', path: 'sheet' },
-  { name: 'dark', path: 'pins', dark: true },
   {
     name: 'working',
     path: 'power',
@@ -184,7 +173,7 @@ const browser = await chromium.launch(config.use?.launchOptions)
 for (const shot of shots) {
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
-    colorScheme: shot.dark ? 'dark' : 'light',
+    colorScheme: 'light',
     baseURL: server.url,
   })
   const page = await context.newPage()
