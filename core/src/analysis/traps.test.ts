@@ -219,6 +219,20 @@ test('the chain of a strap held low goes through the names of display, deck, hea
   )
 })
 
+test('of two overlaps only the one that no link clears is told', () => {
+  const design = project({
+    chip: 'trestle-32',
+    source: 'adapter-9v',
+    devices: [
+      ['servo-deck', 'Points'],
+      ['relay-deck', 'Crane'],
+      ['display-deck', 'Screen'],
+    ],
+  })
+  const found = analyse(design, library).findings.filter((f) => f.stage === 'pins')
+  expect(found.map((f) => f.text)).toEqual(['Points and Screen both use T2 (PA6).'])
+})
+
 test('where the links of expansion boards are left to the plan it sets them so that they don’t overlap', () => {
   const design = project({
     chip: 'trestle-32',

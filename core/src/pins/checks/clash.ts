@@ -1,5 +1,5 @@
 import type { Check, Fix } from '../../findings'
-import { overlapsOf } from './stack-overlap'
+import { overlapsOf, stackOverlap } from './stack-overlap'
 
 export const clash: Check = {
   id: 'pins.clash',
@@ -15,7 +15,7 @@ export const clash: Check = {
     } = stages
     if (!chip.chip || !plan || plan.status !== 'clash') return []
     // Told by its own check, with the links that clear it.
-    if (overlapsOf(plan.clash).length > 0 && overlapsOf(needs.signals).length > 0) return []
+    if (overlapsOf(plan.clash).length > 0 && stackOverlap.run(stages).length > 0) return []
     const locked = plan.clash.filter((s) => design.pins.locks[s.id])
     const other = stages.fitting()
     const devices = [

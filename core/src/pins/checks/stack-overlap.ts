@@ -41,36 +41,42 @@ export const stackOverlap: Check = {
   rule: 'the positions of the expansion boards and their links',
   run: (stages) => {
     const { chip } = stages.chip
-    if (!chip?.board || stages.pins.plan?.status !== 'clash') return []
+    const { plan } = stages.pins
+    if (!chip?.board || plan?.status !== 'clash') return []
+    // Links left to the plan are no overlap, unless no setting of theirs helps.
+    const open = stages.needs.open.choices.filter((c) => !plan.clashChoices.includes(c)).map((c) => c.need.id)
+    const settled = (claim: Claim) => !open.includes(claim.seat.instance.need.id)
     const seen = new Set<string>()
-    return overlapsOf(stages.needs.signals).flatMap(({ place, a, b }) => {
-      const pair = [a.seat.instance, b.seat.instance]
-      const key = pair.map((i) => i.id).join(' ')
-      const pin = chip.pins.find((p) => p.places?.includes(place))
-      if (!pin || seen.has(key)) return []
-      seen.add(key)
-      return [
-        {
-          id: `pins.stack-overlap:${key}`,
-          severity: 'stops' as const,
-          grade: 'impossible' as const,
-          text: `${pair[0]!.name} and ${pair[1]!.name} both use ${legName(pin)}.`,
-          because: [
-            ...[a, b].map(({ signal, seat }) => ({
-              text: `${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legName(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
-            })),
-            { text: 'One position can carry one line' },
-          ],
-          fixes: [
-            ...otherLinks(stages, [a, b]),
-            ...pair.map((i) => ({
-              label: `Do without ${i.name}`,
-              edits: [{ kind: 'removeDevice' as const, id: i.need.id }],
-            })),
-          ],
-          about: { device: pair[1]!.need.id, pin: pin.id },
-        },
-      ]
-    })
+    return overlapsOf(stages.needs.signals)
+      .filter(({ a, b }) => settled(a) && settled(b))
+      .flatMap(({ place, a, b }) => {
+        const pair = [a.seat.instance, b.seat.instance]
+        const key = pair.map((i) => i.id).join(' ')
+        const pin = chip.pins.find((p) => p.places?.includes(place))
+        if (!pin || seen.has(key)) return []
+        seen.add(key)
+        return [
+          {
+            id: `pins.stack-overlap:${key}`,
+            severity: 'stops' as const,
+            grade: 'impossible' as const,
+            text: `${pair[0]!.name} and ${pair[1]!.name} both use ${legName(pin)}.`,
+            because: [
+              ...[a, b].map(({ signal, seat }) => ({
+                text: `${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legName(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
+              })),
+              { text: 'One position can carry one line' },
+            ],
+            fixes: [
+              ...otherLinks(stages, [a, b]),
+              ...pair.map((i) => ({
+                label: `Do without ${i.name}`,
+                edits: [{ kind: 'removeDevice' as const, id: i.need.id }],
+              })),
+            ],
+            about: { device: pair[1]!.need.id, pin: pin.id },
+          },
+        ]
+      })
   },
 }

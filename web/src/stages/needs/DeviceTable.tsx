@@ -131,7 +131,7 @@ const DeviceRow = ({
             </select>
           </>
         )}
-        {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}
+        {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}{' '}
         {address !== undefined &&
           (wiring?.addresses ? (
             <label className="setting">
