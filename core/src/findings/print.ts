@@ -19,6 +19,7 @@ const limitWords = {
   typical: 'typical',
   condition: 'test condition',
   measured: 'measured',
+  assumed: 'assumed, from no sheet',
 }
 
 export const originText = (origin: Origin): string => {

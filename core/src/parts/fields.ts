@@ -62,6 +62,7 @@ export const limitKinds = [
   'typical',
   'condition',
   'measured',
+  'assumed',
 ] as const
 export type LimitKind = (typeof limitKinds)[number]
 
@@ -155,6 +156,8 @@ export const head = <K extends string>(kind: K) => ({
   price: number().strict(true).min(0).max(1e5).required(),
   /** Made-up words a builder might type to find it. */
   keywords: array().of(text()).optional(),
+  /** Fields that no sheet was found for yet, filled with a cautious assumption: `io.leakage`. */
+  assumed: array().of(text()).optional(),
 })
 
 export const packageFields = () =>

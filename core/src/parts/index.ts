@@ -1,3 +1,5 @@
+export * from './assumed'
+export * from './completeness'
 export * from './fields'
 export * from './faults'
 export * from './library'

@@ -2,6 +2,7 @@
 // that a schema can't see (a function of a unit that isn't there, a leg named twice).
 
 import type { ObjectSchema } from 'yup'
+import { withAssumptions } from './assumed'
 import { type Fault, FaultyFile, readWith } from './faults'
 import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
@@ -109,7 +110,8 @@ export const readPart = (data: unknown, file: string): Part => {
     throw new FaultyFile(file, [
       { path: 'kind', message: `must be one of ${Object.keys(schemas).join(', ')}` },
     ])
-  const part = readWith(schemas[kind as Part['kind']], data, file) as Part
+  const whole = kind === 'chip' ? withAssumptions(data as Record<string, unknown>) : data
+  const part = readWith(schemas[kind as Part['kind']], whole, file) as Part
   const faults = part.kind === 'chip' ? chipFaults(part) : part.kind === 'device' ? deviceFaults(part) : []
   if (faults.length > 0) throw new FaultyFile(file, faults)
   return part

@@ -32,6 +32,7 @@ export const unitKinds = [
   'oscillator',
   'debug',
   'programming',
+  'other',
 ] as const
 export type UnitKind = (typeof unitKinds)[number]
 

@@ -1,0 +1,5 @@
+export * from './grid'
+export * from './table'
+export * from './questions'
+export type { Place, RowKind } from './layout'
+export type { Column, Role } from './columns'

@@ -1,0 +1,273 @@
+// What each row of a pasted table is: a heading, a leg, the rest of the row above, a footnote, or what the document's
+// pages carry besides. Broken rows are put together again.
+
+import type { Cell, Grid, Row } from './grid'
+import { legsIn } from './legs'
+import { isPort, isReset, nameIn, typeByName, typeIn } from './names'
+
+/** A cell that may have been broken over several lines, knowing where each part of its text came from. */
+export interface JoinedCell {
+  text: string
+  pieces: { start: number; cell: Cell }[]
+}
+export interface Place {
+  line: number
+  from: number
+  to: number
+}
+export type RowKind = 'blank' | 'page' | 'heading' | 'section' | 'footnote' | 'leg' | 'joined'
+export interface TableRow {
+  cells: JoinedCell[]
+  lines: number[]
+}
+export interface Footnote {
+  mark: string
+  text: string
+  line: number
+}
+export interface Layout {
+  /** The heading of each column; empty where there is none. */
+  headings: string[]
+  columns: number
+  rows: TableRow[]
+  /** What each line of the text was taken for. */
+  kinds: Record<number, RowKind>
+  footnotes: Footnote[]
+  /** A number of legs that a title names: “28-pin”. */
+  titled: number[]
+}
+
+export const placeIn = (cell: JoinedCell, from: number, to: number): Place => {
+  const piece = [...cell.pieces].reverse().find((p) => p.start <= from) ?? cell.pieces[0]!
+  const at = piece.cell.from + (from - piece.start)
+  const { line, to: end } = piece.cell
+  // In a quoted cell over several lines, or with doubled quotes, its beginning is all that is known.
+  return at >= end
+    ? { line, from: piece.cell.from, to: end }
+    : { line, from: at, to: Math.min(at + (to - from), end) }
+}
+export const placeOf = (cell: JoinedCell): Place => {
+  const { line, from, to } = cell.pieces[0]!.cell
+  return { line, from, to }
+}
+const alone = (cell: Cell): JoinedCell => ({ text: cell.text, pieces: [{ start: 0, cell }] })
+
+/** Puts the rest of a broken cell behind it: a hyphen at the break goes, a slash or underscore holds on. */
+const joined = (before: JoinedCell, cell: Cell): JoinedCell => {
+  if (cell.text === '') return before
+  if (before.text === '') return alone(cell)
+  const hyphen = /[A-Z0-9_]-$/i.test(before.text)
+  const kept = hyphen ? before.text.slice(0, -1) : before.text
+  const tight = hyphen || /[_/|]$/.test(kept) || /^[_/|)]/.test(cell.text) || kept.endsWith('(')
+  const start = kept.length + (tight ? 0 : 1)
+  return {
+    text: `${kept}${tight ? '' : ' '}${cell.text}`,
+    pieces: [...before.pieces, { start, cell }],
+  }
+}
+
+const rowText = (row: Row) =>
+  row.cells
+    .map((c) => c.text)
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+const footnote = /^\s*([([]\d{1,2}[)\]]|\d{1,2}[.)]|[*†‡§¹²³⁴⁵])\s*(\S+(?:\s+\S+){2,})$/
+const pageLine =
+  /\bpage\s+\d+|\b\d+\s+of\s+\d+\s*$|\bdata\s?sheet\b|\bcontinued\b|^\s*table\s+\d+|\b(?:revision|issue|rev\.?)\s+\d/i
+const sentence = (text: string) => (text.match(/\b[a-z]{2,}\b/g) ?? []).length >= 4
+const masked = (text: string) => text.replace(/\d+/g, '#').toLowerCase()
+
+const isName = (text: string): boolean => {
+  const first = /^[^\s,;/|(]+/.exec(text)?.[0] ?? ''
+  return (
+    isPort(first) ||
+    typeByName(text) !== undefined ||
+    typeByName(first) !== undefined ||
+    /^[a-z]{1,4}\d{1,2}(?:[._]\d+)?$/.test(first) ||
+    (/^[~/!]?[A-Z][A-Z0-9_+.-]*#?[*†¹²³]*(?:[([/|,].*)?$/.test(text) && /^[~/!]?[A-Z]/.test(first))
+  )
+}
+const startsWithPort = (text: string) => {
+  const name = nameIn(text)
+  return name !== undefined && (isPort(name.id) || typeByName(name.id) !== undefined)
+}
+
+/** A row that names a leg: a leg number beside a name, or a port's name with something beside it. */
+const looksLikeLeg = (row: Row): boolean => {
+  const filled = row.cells.filter((c) => c.text !== '')
+  const numbers = filled.filter((c) => (legsIn(c.text)?.length ?? 0) > 0)
+  const others = filled.filter((c) => legsIn(c.text) === undefined)
+  const named = (c: Cell) =>
+    isName(c.text) && (typeIn(c.text) === undefined || typeByName(c.text) !== undefined)
+  if (numbers.length > 0 && others.some(named)) return true
+  if (filled.length === 1 && isReset(filled[0]!.text)) return true
+  return filled.length > 0 && startsWithPort(filled[0]!.text) && !/\b[a-z]{3,}\b/.test(filled[0]!.text)
+}
+
+/** In text without columns, a line is taken apart by what its words are: numbers, a name, a type, and the rest. */
+const byWords = (rows: Row[]): Row[] => {
+  const leading = (row: Row) => {
+    let n = 0
+    while (
+      n < row.cells.length &&
+      (legsIn(row.cells[n]!.text) !== undefined || /^\d+,$/.test(row.cells[n]!.text))
+    )
+      n++
+    return n
+  }
+  const counts = rows.map(leading).filter((n) => n > 0)
+  const usual = [...new Set(counts)].sort(
+    (a, b) => counts.filter((c) => c === b).length - counts.filter((c) => c === a).length,
+  )[0]
+  return rows.map((row) => takenApart(row, usual ?? 0))
+}
+const merge = (all: Cell[]): Cell | undefined => {
+  const cells = all.filter((c) => c.text !== '')
+  const [first] = cells
+  const last = cells[cells.length - 1]
+  return first && last
+    ? { text: cells.map((c) => c.text).join(' '), line: first.line, from: first.from, to: last.to }
+    : undefined
+}
+const takenApart = (row: Row, numbers: number): Row => {
+  const { cells, line } = row
+  if (cells.length === 0) return row
+  const blank: Cell = { text: '', line, from: 0, to: 0 }
+  const full = merge(cells)!
+  const colon = /^(\S+)\s*:\s*(\d[\d\s,;–-]*)$/.exec(full.text)
+  if (colon && legsIn(colon[2]!) !== undefined) {
+    const second = full.text.lastIndexOf(colon[2]!)
+    const legs = { text: colon[2]!, line, from: full.from + second, to: full.to }
+    return {
+      line,
+      cells: [legs, { text: colon[1]!, line, from: full.from, to: full.from + colon[1]!.length }],
+    }
+  }
+  const counted =
+    /^(?:(?:pin|leg|lead|terminal)\s*#?\s*(\d{1,3})\s*[:=.)–-]?|(\d{1,3})\s*[:=.)–-])\s+(\S.*)$/i.exec(
+      full.text,
+    )
+  if (counted) {
+    const at = full.to - counted[3]!.length
+    return {
+      line,
+      cells: [
+        { text: counted[1] ?? counted[2]!, line, from: full.from, to: at },
+        { text: counted[3]!, line, from: at, to: full.to },
+      ],
+    }
+  }
+  const width = Math.max(1, numbers)
+  const led = cells.slice(0, numbers).every((c) => legsIn(c.text) !== undefined) && numbers > 0
+  let at = led ? numbers : 0
+  const name: Cell[] = []
+  if (cells[at] && isName(cells[at]!.text)) {
+    name.push(cells[at++]!)
+    let depth = 0
+    const count = (c: Cell) => (c.text.match(/\(/g) ?? []).length - (c.text.match(/\)/g) ?? []).length
+    depth += count(name[0]!)
+    if (depth === 0 && cells[at]?.text.startsWith('(')) {
+      name.push(cells[at]!)
+      depth += count(cells[at++]!)
+    }
+    while (depth > 0 && at < cells.length) {
+      name.push(cells[at]!)
+      depth += count(cells[at++]!)
+    }
+  }
+  if (name.length === 0) return led ? { line, cells } : { line, cells: [full] }
+  const behind = !led && legsIn(cells[at]?.text ?? '')?.length ? cells[at++] : undefined
+  const type = typeIn(cells[at]?.text ?? '') !== undefined ? cells[at++] : undefined
+  const numbersHere = led
+    ? cells.slice(0, numbers)
+    : Array.from({ length: width }, (_, i) => (i === 0 && behind) || blank)
+  return {
+    line,
+    cells: [...numbersHere, merge(name)!, type ?? blank, merge(cells.slice(at)) ?? blank],
+  }
+}
+
+const titledLegs = (text: string): number[] =>
+  [...text.matchAll(/(\d{1,3})[- ]?(?:pins?|legs?|leads?)\b/gi)].map((m) => Number(m[1]))
+
+/** The lines above the first leg that have several cells are the heading, those with one are titles. */
+const headingRows = (rows: Row[], first: number): number[] => {
+  const found: number[] = []
+  for (let i = first - 1; i >= 0 && found.length < 3; i--) {
+    const filled = rows[i]!.cells.filter((c) => c.text !== '')
+    if (filled.length === 0 && found.length === 0) continue
+    if (filled.length < 2) break
+    found.unshift(i)
+  }
+  return found
+}
+
+/** Reads the layout of a grid. */
+export const layoutOf = (grid: Grid): Layout => {
+  const whole = grid.rows.map(rowText)
+  const rows = grid.separator === 'words' ? byWords(grid.rows) : grid.rows
+  const kinds: Record<number, RowKind> = {}
+  const footnotes: Footnote[] = []
+  const titled: number[] = []
+  const legRows = rows.map(looksLikeLeg)
+  const first = Math.max(0, legRows.indexOf(true))
+  const heads = headingRows(rows, first)
+  const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))
+  const repeats = new Map<string, number>()
+  whole.forEach((t) => t && repeats.set(masked(t), (repeats.get(masked(t)) ?? 0) + 1))
+  const columns = Math.max(
+    1,
+    ...rows.filter((_, i) => legRows[i] || heads.includes(i)).map((r) => r.cells.length),
+  )
+  const headings = Array.from({ length: columns }, (_, c) =>
+    heads
+      .map((i) => rows[i]!.cells[c]?.text ?? '')
+      .filter((t) => t !== '')
+      .join(' '),
+  )
+  const table: TableRow[] = []
+  rows.forEach((row, i) => {
+    const text = whole[i]!
+    const say = (kind: RowKind) => {
+      kinds[row.line] = kind
+    }
+    if (text === '' || row.cells.length === 0) return say('blank')
+    if (heads.includes(i) || (headTexts.has(text.toLowerCase()) && !legRows[i])) return say('heading')
+    const note = footnote.exec(text)
+    if (note && sentence(note[2]!)) {
+      footnotes.push({ mark: note[1]!.replace(/[^\d*†‡§¹²³⁴⁵]/g, ''), text: note[2]!, line: row.line })
+      return say('footnote')
+    }
+    if (legRows[i]) {
+      table.push({ cells: row.cells.map(alone), lines: [row.line] })
+      return say('leg')
+    }
+    const page = pageLine.test(text) || (repeats.get(masked(text))! > 1 && sentence(text))
+    if (i < first || page) {
+      titled.push(...titledLegs(text))
+      return say('page')
+    }
+    const filled = row.cells.flatMap((c, at) => (c.text === '' ? [] : [at]))
+    const last = table[table.length - 1]
+    const section =
+      filled.length === 1 && filled[0] === 0 && (grid.separator !== 'words' || /^[A-Z][a-z]/.test(text))
+    const prose = sentence(text) && filled.length === 1
+    if (!last || prose || (section && grid.separator !== 'words')) return say(prose ? 'footnote' : 'section')
+    if (section) return say('section')
+    // What is left belongs to the row above, cell by cell; text without columns belongs to its end.
+    if (grid.separator === 'words') {
+      const end = last.cells.length - 1
+      const rest = merge(row.cells)!
+      const target =
+        last.cells[end]!.text === '' && /\($|\([^)]*$/.test(last.cells[end - 2]?.text ?? '') ? end - 2 : end
+      last.cells[target] = joined(last.cells[target]!, rest)
+    } else
+      filled.forEach((at) => {
+        last.cells[at] = last.cells[at] ? joined(last.cells[at], row.cells[at]!) : alone(row.cells[at]!)
+      })
+    last.lines.push(row.line)
+    say('joined')
+  })
+  return { headings, columns, rows: table, kinds, footnotes, titled }
+}

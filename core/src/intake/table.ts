@@ -1,0 +1,458 @@
+// A pasted table of legs, read: which legs there are, what each is called and can be, what contradicts itself, and what
+// has to be asked. Pure: text and answers in, everything understood out.
+
+import type { ChipPin, Fault, UnitKind } from '../parts'
+import { type Column, columnsOf } from './columns'
+import {
+  bareName,
+  hintOf,
+  kindBySignals,
+  type NamedFunction,
+  readToken,
+  resetWord,
+  signalFor,
+} from './functions'
+import { gridOf, type Separator } from './grid'
+import {
+  type JoinedCell,
+  type Layout,
+  layoutOf,
+  type Place,
+  placeIn,
+  placeOf,
+  type RowKind,
+  type TableRow,
+} from './layout'
+import { legsIn } from './legs'
+import { isPort, isReset, nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
+import { type Answers, inOrderOfValue, type Question } from './questions'
+import { questionsOf } from './ask'
+
+export interface FoundFunction extends NamedFunction {
+  /** Why its kind is what it is: its form, its column’s heading, its family’s signals, or an answer. */
+  by: 'form' | 'signals' | 'answer' | 'nothing'
+  select?: number
+  text: string
+  place: Place
+}
+export interface FoundLeg {
+  id: string
+  legs: number[]
+  type: ChipPin['type']
+  functions: FoundFunction[]
+  reset: boolean
+  oscillator: boolean
+  debug?: string
+  /** From footnotes: what they say about this leg. */
+  notes: string[]
+  /** Number in the program, label and header position, where columns give them. */
+  number?: number
+  label?: string
+  position?: string
+  places: Place[]
+}
+export interface PackageColumn {
+  column: number
+  heading: string
+  legs: number
+}
+export interface FoundUnit {
+  id: string
+  family: string
+  kind: UnitKind
+  signals: string[]
+  functions: number
+}
+export interface Understood {
+  separator: Separator
+  kinds: Record<number, RowKind>
+  columns: Column[]
+  packages: PackageColumn[]
+  legs: FoundLeg[]
+  units: FoundUnit[]
+  /** How many legs the package has. */
+  total: number
+  faults: Fault[]
+  questions: Question[]
+}
+
+export interface TableOptions {
+  answers?: Answers
+  /** Legs of the builder's package, where known. */
+  legs?: number
+  separator?: Separator
+  /** Positions of a board's header instead of legs of a package. */
+  board?: boolean
+}
+
+/** One leg's row before its functions are settled. */
+interface Entry {
+  row: TableRow
+  legs: number[] | undefined
+  name: JoinedCell
+  type?: string
+  functions: { cell: JoinedCell; column: Column; unit?: string }[]
+  more: Partial<Pick<FoundLeg, 'number' | 'label' | 'position'>>
+}
+
+const cellOf = (row: TableRow, column: Column | undefined): JoinedCell | undefined =>
+  column ? row.cells[column.index] : undefined
+
+const packagesOf = (layout: Layout, columns: Column[]): PackageColumn[] =>
+  columns
+    .filter((c) => c.role === 'legs')
+    .map((c) => ({
+      column: c.index,
+      heading: c.heading,
+      legs: Math.max(0, ...layout.rows.flatMap((r) => legsIn(r.cells[c.index]?.text ?? '') ?? [])),
+    }))
+
+/** Two halves side by side: as many columns of names as of legs, and no leg in both. */
+const foldedColumns = (layout: Layout, columns: Column[]): Column[][] | undefined => {
+  const names = columns.filter((c) => c.role === 'name')
+  const legs = columns.filter((c) => c.role === 'legs')
+  if (names.length < 2 || names.length !== legs.length) return undefined
+  const sets = legs.map((c) => layout.rows.flatMap((r) => legsIn(r.cells[c.index]?.text ?? '') ?? []))
+  const all = sets.flat()
+  if (new Set(all).size < all.length * 0.9) return undefined
+  const starts = columns.filter((c) => c.role === 'legs' || c.role === 'name').filter((_, i) => i % 2 === 0)
+  return starts.map((s, i) => {
+    const end = starts[i + 1]?.index ?? Infinity
+    return columns.filter((c) => c.index >= s.index && c.index < end)
+  })
+}
+
+/** The unit that the column before it names for this row. */
+const unitBeside = (row: TableRow, columns: Column[], column: Column): string | undefined => {
+  const before = columns.find((c) => c.index === column.index - 1 && c.role === 'unit')
+  return before && (row.cells[before.index]?.text || undefined)
+}
+
+const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefined): Entry[] =>
+  layout.rows.flatMap((row) =>
+    parts.flatMap((columns): Entry[] => {
+      const name = cellOf(
+        row,
+        columns.find((c) => c.role === 'name'),
+      )
+      const legs = columns.find((c) => c.role === 'legs' && (parts.length > 1 || c.index === legColumn))
+      if (!name || name.text === '') return []
+      const text = (role: Column['role']) =>
+        cellOf(
+          row,
+          columns.find((c) => c.role === role),
+        )?.text || undefined
+      const number = text('number')
+      return [
+        {
+          row,
+          legs: legs && legsIn(row.cells[legs.index]?.text ?? ''),
+          name,
+          type: text('type'),
+          functions: columns.flatMap((column) => {
+            const cell = row.cells[column.index]
+            return (column.role === 'functions' || column.role === 'select') && cell && cell.text !== ''
+              ? [{ cell, column, unit: unitBeside(row, columns, column) }]
+              : []
+          }),
+          more: {
+            ...(number !== undefined && /^\d+$/.test(number) ? { number: Number(number) } : {}),
+            label: text('label'),
+            position: text('position'),
+          },
+        },
+      ]
+    }),
+  )
+
+/** A row that stands for several legs: PA0–PA7 on legs 1 to 8, its functions counting along. */
+const unrolled = (entry: Entry): { entry: Entry; name: string; at: number; of: number }[] => {
+  const names = namesInRange(entry.name.text)
+  if (!names) return [{ entry, name: entry.name.text, at: 0, of: 1 }]
+  const each = entry.legs?.length === names.length
+  return names.map((name, at) => ({
+    entry: { ...entry, legs: entry.legs && each ? [entry.legs[at]!] : entry.legs },
+    name,
+    at,
+    of: names.length,
+  }))
+}
+
+interface ReadFunctions {
+  functions: FoundFunction[]
+  words: Set<string>
+  debug?: string
+}
+const readCell = (
+  cell: JoinedCell,
+  column: Column | undefined,
+  from: number,
+  at: number,
+  of: number,
+  unit?: string,
+): ReadFunctions => {
+  const read: ReadFunctions = { functions: [], words: new Set() }
+  const hint = column ? hintOf(column.heading) : {}
+  const text = cell.text.slice(from)
+  for (const token of tokensOf(text)) {
+    const range = of > 1 ? namesInRange(token.text) : undefined
+    const one = range && range.length === of ? range[at]! : token.text
+    const known = unit ? readToken(`${unit}_${one}`) : readToken(one, hint)
+    if (!known) continue
+    if ('word' in known && known.word) read.words.add(known.word)
+    if (!('function' in known)) continue
+    if (known.word === 'debug') read.debug = known.function.signal
+    read.functions.push({
+      ...known.function,
+      by: known.function.kind ? 'form' : 'nothing',
+      ...(column?.select === undefined ? {} : { select: column.select }),
+      text: one,
+      place: placeIn(cell, from + token.from, from + token.to),
+    })
+  }
+  return read
+}
+
+const noted = (entry: Entry, layout: Layout): string[] => {
+  const marks = new Set<string>()
+  for (const m of entry.name.text.matchAll(/[([](\d{1,2})[)\]]|([¹²³⁴⁵*†‡§])/g)) marks.add(m[1] ?? m[2]!)
+  return layout.footnotes.filter((f) => marks.has(f.mark)).map((f) => f.text)
+}
+
+const legFrom = (
+  { entry, name, at, of }: ReturnType<typeof unrolled>[number],
+  layout: Layout,
+  legs: number[],
+): FoundLeg | undefined => {
+  const named = nameIn(name)
+  if (!named) return undefined
+  const whole = nameIn(entry.name.text)
+  const reads = entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))
+  // What stands beside the name in its own cell is a function too.
+  if (of === 1)
+    for (const other of whole?.others ?? []) {
+      const read = readCell(
+        { ...entry.name, text: entry.name.text.slice(0, other.to) },
+        undefined,
+        other.from,
+        0,
+        1,
+      )
+      reads.unshift(read)
+    }
+  const own = isPort(named.id) ? undefined : readToken(named.id)
+  const byName = typeByName(named.id)
+  const told = entry.type === undefined ? undefined : typeIn(entry.type)
+  const reset = isReset(named.id) || reads.some((r) => r.words.has('reset'))
+  const functions = reads.flatMap((r) => r.functions)
+  if (own && 'function' in own && own.function.kind && !byName)
+    functions.unshift({ ...own.function, by: 'form', text: named.id, place: placeOf(entry.name) })
+  const plain = told !== undefined && told !== 'analog' ? told : 'io'
+  return {
+    id: named.id,
+    legs,
+    type: byName ?? (isReset(named.id) && told === undefined ? 'input' : plain),
+    functions: byName ? [] : functions,
+    reset: reset && !byName,
+    oscillator: reads.some((r) => r.words.has('oscillator')) || (own?.word === 'oscillator' && !byName),
+    debug: own?.word === 'debug' ? named.id : reads.find((r) => r.debug)?.debug,
+    notes: noted(entry, layout),
+    ...entry.more,
+    places: [placeOf(entry.name)],
+  }
+}
+
+/** Rows of the same leg, as in a table with one function a row; and supply legs of one name, which are one pin. */
+const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
+  const merged: FoundLeg[] = []
+  for (const leg of found) {
+    const same = merged.find(
+      (m) => m.id === leg.id && m.type === leg.type && m.type !== 'io' && m.type !== 'input',
+    )
+    const again = merged.find(
+      (m) => m.id === leg.id && m.legs.length > 0 && m.legs.join() === leg.legs.join(),
+    )
+    if (again) {
+      again.functions.push(...leg.functions)
+      again.places.push(...leg.places)
+      continue
+    }
+    if (same && leg.label === undefined && leg.position === undefined) {
+      same.legs = [...new Set([...same.legs, ...leg.legs])]
+      same.places.push(...leg.places)
+    } else merged.push(leg)
+  }
+  return merged
+}
+
+const settleKinds = (legs: FoundLeg[], answers: Answers): FoundUnit[] => {
+  const families = new Map<string, Set<string>>()
+  for (const f of legs.flatMap((l) => l.functions)) {
+    if (f.by === 'form') continue
+    if (!families.has(f.family)) families.set(f.family, new Set())
+    families.get(f.family)!.add(f.signal)
+  }
+  const told = (family: string) => {
+    const answer = answers[`kind:${family}`]
+    return answer as UnitKind | undefined
+  }
+  const known = new Map<string, UnitKind>()
+  for (const f of legs.flatMap((l) => l.functions))
+    if (f.by === 'form' && f.kind && f.kind !== 'other') known.set(f.family, f.kind)
+  const units = new Map<string, FoundUnit>()
+  for (const f of legs.flatMap((l) => l.functions)) {
+    const answer = told(f.family)
+    if (answer !== undefined && f.kind !== answer) Object.assign(f, { kind: answer, by: 'answer' })
+    else if (f.kind === undefined) {
+      const byFamily = kindBySignals([...families.get(f.family)!])
+      // Another signal of a unit whose kind is known, such as its clock input, does nothing that is asked for.
+      if (byFamily) Object.assign(f, { kind: byFamily, by: 'signals' })
+      else Object.assign(f, { kind: 'other', by: 'nothing' })
+    }
+    if (f.by === 'answer') f.signal = signalFor(f.kind!, f)
+    const main = known.get(f.family)
+    if (f.kind === 'other' && main) f.unit = `${f.unit}-MORE`
+    const unit = units.get(f.unit)
+    if (unit) {
+      unit.functions++
+      if (!unit.signals.includes(f.signal)) unit.signals.push(f.signal)
+    } else
+      units.set(f.unit, { id: f.unit, family: f.family, kind: f.kind!, signals: [f.signal], functions: 1 })
+  }
+  return [...units.values()]
+}
+
+const settleSelects = (layout: Layout, columns: Column[], answers: Answers): void => {
+  const answer = answers.select
+  const bare = columns.filter((c) => c.role === 'functions' && c.heading === '')
+  const gaps = layout.rows.filter((r) => {
+    const filled = bare.map((c) => /[A-Z0-9]/i.test(r.cells[c.index]?.text ?? ''))
+    return filled.lastIndexOf(true) > filled.indexOf(false) && filled.includes(false)
+  })
+  const matrix = bare.length >= 4 && gaps.length >= layout.rows.length * 0.2
+  if (!matrix || answer === 'none') return
+  const first = answer === 'one' ? 1 : 0
+  bare.forEach((c, i) => Object.assign(c, { role: 'select', select: i + first, sure: answer ? 1 : 0.4 }))
+}
+
+const legFaults = (legs: FoundLeg[], total: number, listed: number | undefined): Fault[] => {
+  const faults: Fault[] = []
+  const names = new Map<number, string[]>()
+  for (const l of legs) for (const n of l.legs) names.set(n, [...(names.get(n) ?? []), l.id])
+  for (const [n, ids] of names)
+    if (ids.length > 1)
+      faults.push({ path: `leg ${n}`, message: `is named ${[...new Set(ids)].join(' and ')}` })
+  const missing = Array.from({ length: total }, (_, i) => i + 1).filter((n) => !names.has(n))
+  if (missing.length > 0)
+    faults.push({
+      path: 'legs',
+      message: `${total} listed, ${names.size} named; missing: ${missing.join(', ')}`,
+    })
+  if (listed !== undefined && listed !== total)
+    faults.push({
+      path: 'title',
+      message: `the heading speaks of ${listed} legs, the table goes up to ${total}`,
+    })
+  const twice = new Map<string, number[]>()
+  for (const l of legs)
+    if (l.type === 'io' || l.type === 'input' || l.type === 'output')
+      twice.set(l.id, [...(twice.get(l.id) ?? []), ...l.legs])
+  for (const [id, at] of twice)
+    if (at.length > 1) faults.push({ path: id, message: `is on legs ${at.join(' and ')}` })
+  return faults
+}
+
+/** What the builder said about single legs: which name holds, what a missing one is. */
+const withAnswers = (legs: FoundLeg[], answers: Answers): FoundLeg[] => {
+  let now = legs
+  for (const [id, answer] of Object.entries(answers)) {
+    const leg = /^leg:(\d+)$/.exec(id)
+    if (leg) {
+      const n = Number(leg[1])
+      now = now.flatMap((l) => {
+        if (!l.legs.includes(n) || l.id === answer) return [l]
+        const rest = l.legs.filter((x) => x !== n)
+        return rest.length > 0 ? [{ ...l, legs: rest }] : []
+      })
+    }
+    const missing = /^missing:(\d+)$/.exec(id)
+    if (missing && answer !== 'unknown') {
+      const n = Number(missing[1])
+      const name = bareName(answer).toUpperCase()
+      if (!now.some((l) => l.legs.includes(n)) && /^[A-Z0-9+][A-Z0-9_.:+-]*$/.test(name))
+        now = [
+          ...now,
+          {
+            id: name,
+            legs: [n],
+            type: typeByName(name) ?? 'io',
+            functions: [],
+            reset: resetWord.test(name),
+            oscillator: false,
+            notes: [],
+            places: [],
+          },
+        ]
+    }
+    const twice = /^twice:(.+)$/.exec(id)
+    if (twice)
+      now = now
+        .map((l) =>
+          l.id === twice[1] && answer !== 'all'
+            ? { ...l, legs: l.legs.filter((n) => String(n) === answer) }
+            : l,
+        )
+        .filter((l) => l.legs.length > 0 || l.position !== undefined)
+  }
+  return mergedRows(now)
+}
+
+/** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
+export const readTable = (text: string, options: TableOptions = {}): Understood => {
+  const { answers = {}, board = false } = options
+  const grid = gridOf(text, options.separator)
+  const layout = layoutOf(grid)
+  const columns = columnsOf(layout, answers, board)
+  settleSelects(layout, columns, answers)
+  const packages = packagesOf(layout, columns)
+  const folded = foldedColumns(layout, columns)
+  const chosen = folded ? undefined : chosenPackage(packages, answers, options.legs ?? layout.titled[0])
+  const entries = entriesOf(layout, folded ?? [columns], chosen?.column)
+  const numbered = folded !== undefined || chosen !== undefined
+  let next = 1
+  const read = entries.flatMap((entry) =>
+    unrolled(entry).flatMap((one) => {
+      const legs = numbered ? one.entry.legs : answers.order === 'none' ? [] : [next++]
+      // A dash: this package has no such leg.
+      if (!legs || (legs.length === 0 && numbered && !board)) return []
+      return legFrom(one, layout, legs) ?? []
+    }),
+  )
+  const legs = withAnswers(mergedRows(read), answers)
+  const units = settleKinds(legs, answers)
+  const highest = Math.max(0, ...legs.flatMap((l) => l.legs))
+  const total = board ? legs.length : (options.legs ?? highest)
+  const understood = {
+    separator: grid.separator,
+    kinds: layout.kinds,
+    columns,
+    packages: folded ? [] : packages,
+    legs,
+    units,
+    total,
+    faults: board ? [] : legFaults(legs, total, packages.length > 1 ? undefined : layout.titled[0]),
+  }
+  const questions = questionsOf(understood, layout, { board, numbered, chosen, answers })
+  return { ...understood, questions: inOrderOfValue(questions, answers) }
+}
+
+/** The column of the builder's package: told, or the only one with as many legs as theirs has. */
+const chosenPackage = (
+  packages: PackageColumn[],
+  answers: Answers,
+  legs: number | undefined,
+): PackageColumn | undefined => {
+  const told = packages.find((p) => String(p.column) === answers.package)
+  const fitting = packages.filter((p) => p.legs === legs)
+  return told ?? (fitting.length === 1 ? fitting[0] : packages[0])
+}
