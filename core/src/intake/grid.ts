@@ -199,7 +199,7 @@ export const separatorOf = (text: string): Separator => {
   if (semicolon.share >= 0.6) return 'semicolon'
   const gaps = share((l) => /\S {2,}\S/.test(l))
   const comma = regularity(separated(text, ','))
-  if (comma.share >= 0.7 && comma.cells >= 3 && gaps < 0.5) return 'comma'
+  if (comma.share >= 0.6 && comma.cells >= 3 && gaps < 0.5) return 'comma'
   if (share((l) => l.includes('|')) >= 0.6) return 'bar'
   if (gaps >= 0.5) {
     const pieces = lines.map((l, i) => ({ cells: piecesOf(l, i), line: i }))

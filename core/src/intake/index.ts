@@ -1,3 +1,5 @@
+export * from './chip'
+export * from './limits'
 export * from './grid'
 export * from './table'
 export * from './questions'

@@ -144,9 +144,11 @@ export const completenessOf = (part: Part): ServedCheck[] => {
     if (mine.length === 0) return []
     const check: ServedCheck = { serves, stated: [], assumed: [], missing: [] }
     for (const { stated, words } of mine) {
-      if (typeof stated === 'string' && assumed.has(stated)) check.assumed.push({ words, path: stated })
-      else if (typeof stated === 'string' ? fieldAt(part, stated) !== undefined : stated(part))
-        check.stated.push(words)
+      const value = typeof stated === 'string' ? fieldAt(part, stated) : undefined
+      const isGuess = JSON.stringify(value ?? null).includes('"kind":"assumed"')
+      if (typeof stated === 'string' && (assumed.has(stated) || isGuess))
+        check.assumed.push({ words, path: stated })
+      else if (typeof stated === 'string' ? value !== undefined : stated(part)) check.stated.push(words)
       else check.missing.push(words)
     }
     return [check]

@@ -10,7 +10,8 @@ export const memoryShort: Check = {
       needs,
       chip: { chip, own },
     } = stages
-    if (!chip || !own || (own.programLeft >= 0 && own.dataLeft >= 0)) return []
+    if (!chip || !own || chip.assumed?.includes('memory') || (own.programLeft >= 0 && own.dataLeft >= 0))
+      return []
     const roomy = stages.fitting()
     const short =
       own.programLeft < 0

@@ -16,17 +16,18 @@ export const supplyOutOfRange: Check = {
     const absolute = fullRange(chip.supply.absolute)
     const rail = power.rail.value
     if (rail.min >= recommended.min && rail.max <= recommended.max) return []
-    const dead = rail.max > absolute.max
+    const guess = chip.supply.recommended.kind === 'assumed'
+    const dead = rail.max > absolute.max && !guess
     const other = stages.fitting()
     const regulators = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
     return [
       {
         id: 'chip.supply-out-of-range',
-        severity: 'stops',
+        severity: guess ? 'risks' : 'stops',
         grade: dead ? 'impossible' : 'outside the sheet',
         text: dead
           ? `The rail reaches ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} is destroyed above ${formatQuantity(absolute.max, 'V')}.`
-          : `The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}.`,
+          : `The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}${guess ? ', as far as can be assumed before its sheet is read' : ''}.`,
         because: [
           { text: `The rail is at most ${formatQuantity(rail.max, 'V', 3)}`, worked: power.rail },
           {

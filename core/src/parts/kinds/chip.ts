@@ -195,6 +195,8 @@ export const chipSchema = object({
   })
     .exact()
     .required(),
+  /** Of the air around it. */
+  temperature: rated('°C', 'recommended').optional(),
   /** Highest clock at a supply; straight between the points, none below the first. */
   frequencyLimits: array()
     .of(

@@ -1,0 +1,134 @@
+// Limits pasted from sheets of several shapes, and a part file made of pasted tables alone.
+
+import { completenessOf, readPart } from '../parts'
+import { chipFileFrom, type FoundFact, readLimits, readTable, withFacts } from '.'
+import { shareOfSupply } from './limits'
+
+const absolute = `Table 7. Absolute maximum ratings
+Parameter\tSymbol\tMin\tMax\tUnit
+Supply voltage\tVDD\t-0.3\t4.0\tV
+Voltage on any other pin\tVIN\t-0.3\tVDD + 0.3\tV
+Output current sourced by any I/O pin\tIIO\t–\t25\tmA
+Total current out of VSS\tIVSS\t–\t120\tmA
+Storage humidity\t\t5\t95\t%`
+const operating = `Recommended operating conditions (table 8)
+Symbol;Parameter;Conditions;Min;Typ;Max;Unit
+VDD;Supply voltage;;1,8;3,3;3,6;V
+TA;Ambient temperature;;−40;;85;°C
+VIH;Input high level;;0.7 × VDD;;;V
+VIL;Input low level;;;;0.3VDD;V
+VOH;Output high level;IOH = −8 mA;VDD − 0.4;;;V
+VOL;Output low level;IOL = 8 mA;;;0.4;V
+Ileak;Input leakage current;;;;±100;nA
+RPU;Pull-up resistor;;25;40;55;kΩ
+CIN;Input capacitance;;;5;;pF
+fCPU;CPU frequency;VDD = 1.8 V;;;24;MHz
+;;VDD = 3.0 V;;;48;MHz
+IDD;Supply current, run mode at 24 MHz;;;6;9;mA
+IDD;Supply current, standby;;;2;9;µA`
+const facts = (found: FoundFact[]) => Object.fromEntries(found.map((f) => [f.path, f.value]))
+
+test('an absolute maximum stays one; a unit stands at the end; what is not asked for is asked about', () => {
+  const { facts: found, questions } = readLimits(absolute)
+  expect(facts(found)).toEqual({
+    'supply.absolute': { min: -0.3, max: 4, kind: 'absolute', source: 'table 7' },
+    'io.aboveSupply': { max: 0.3, kind: 'absolute', source: 'table 7' },
+    'limits.pinAbsolute': { max: 0.025, kind: 'absolute', source: 'table 7' },
+    'limits.totalAbsolute': { max: 0.12, kind: 'absolute', source: 'table 7' },
+  })
+  expect(questions.map((q) => q.text)).toEqual(['What is “Storage humidity”?'])
+  expect(readLimits(absolute, { 'limit:storage humidity': 'nothing' }).questions).toEqual([])
+})
+
+test('operating conditions: decimal commas, shares of the supply, levels at a current, rows that go on', () => {
+  const { facts: found, questions } = readLimits(operating)
+  expect(questions).toEqual([])
+  const of = facts(found)
+  expect(of['supply.recommended']).toMatchObject({ min: 1.8, typ: 3.3, max: 3.6, kind: 'recommended' })
+  expect(of.temperature).toMatchObject({ min: -40, max: 85 })
+  expect(of['io.inputHigh']).toMatchObject({ factor: 0.7, offset: 0 })
+  expect(of['io.inputLow']).toMatchObject({ factor: 0.3, offset: 0 })
+  expect(of['io.outputHigh[]']).toMatchObject({ current: 8e-3, drop: { max: 0.4 } })
+  expect(of['io.outputLow[]']).toMatchObject({ current: 8e-3, drop: { max: 0.4 } })
+  expect(of['io.leakage']).toMatchObject({ max: 1e-7 })
+  expect(of['io.pullUp']).toMatchObject({ min: 25e3, typ: 40e3, max: 55e3 })
+  expect(of['io.capacitance']).toMatchObject({ typ: 5e-12 })
+  const lists = (path: string) => found.filter((f) => f.path === path).map((f) => f.value)
+  expect(lists('frequencyLimits[]')).toMatchObject([
+    { supply: 1.8, frequency: 24e6 },
+    { supply: 3, frequency: 48e6 },
+  ])
+  expect(lists('modes[]')).toMatchObject([
+    { kind: 'active', current: { typ: 6e-3, max: 9e-3 } },
+    { kind: 'sleep', current: { typ: 2e-6, max: 9e-6 } },
+  ])
+})
+
+test.each<[string, string, unknown]>([
+  ['Supply voltage: 2.7 V to 5.5 V', 'supply.recommended', { min: 2.7, max: 5.5 }],
+  ['Supply voltage   4.5   5.0   5.5   V', 'supply.recommended', { min: 4.5, typ: 5, max: 5.5 }],
+  ['Thermal resistance: 62 K/W', 'package.thermalResistance', { typ: 62 }],
+  ['Internal pull-up resistor  20 … 50 kΩ', 'io.pullUp', { min: 20e3, max: 50e3 }],
+  ['Power-down current, 3 V: 0.2 µA typ', 'modes[]', { kind: 'sleep', current: { typ: 2e-7 } }],
+])('without headings: %s', (line, path, value) => {
+  const { facts: found } = readLimits(line)
+  expect(found).toHaveLength(1)
+  expect(found[0]).toMatchObject({ path, value })
+})
+
+test.each<[string, number, number]>([
+  ['0.7 × VDD', 0.7, 0],
+  ['0.2VDD+0.9', 0.2, 0.9],
+  ['V_CC − 0.4 V', 1, -0.4],
+  ['2.0', 0, 2],
+])('a level: %s', (text, factor, offset) => {
+  expect(shareOfSupply(text)).toEqual({ factor, offset })
+})
+
+describe('a part made of pasted tables', () => {
+  const table = readTable(`1 PA0 (ADC0/TX1)\n2 PA1 (ADC1/RX1)\n3 VDD\n4 VSS\n5 PA2 (TMR1_CH1)\n6 NRST`)
+  const head = { id: 'mine-6', name: 'Mine 6', sheet: 'a sheet' }
+  const file = chipFileFrom(table, head)
+  const lacking = (data: Record<string, unknown>, check: string) => {
+    const found = completenessOf(readPart(data, 'x')).find((c) => c.serves === check)!
+    return [...found.assumed.map((a) => a.words), ...found.missing]
+  }
+  test('is valid at once; what no sheet was read for is assumed, and says so', () => {
+    const chip = readPart(file, 'x')
+    if (chip.kind !== 'chip') throw new Error('no chip')
+    expect(chip.pins.map((p) => [p.id, p.legs, p.type])).toEqual([
+      ['PA0', [1], 'io'],
+      ['PA1', [2], 'io'],
+      ['VDD', [3], 'supply'],
+      ['VSS', [4], 'ground'],
+      ['PA2', [5], 'io'],
+      ['NRST', [6], 'input'],
+    ])
+    expect(chip.io.leakage.kind).toBe('assumed')
+    expect(chip.assumed).toContain('io.leakage')
+    expect(chip.support.decoupling.map((d) => d.pin)).toEqual(['VDD'])
+    expect(lacking(file, 'pins')).toEqual([])
+    expect(lacking(file, 'drive')).toContain('output strength, high')
+  })
+  test('its limits complete it, and only then is the check served', () => {
+    const more = withFacts(file, [...readLimits(absolute).facts, ...readLimits(operating).facts])
+    const chip = readPart(more, 'x')
+    expect(lacking(more, 'drive')).toEqual(['recommended current of a leg', 'current of all legs together'])
+    expect(lacking(more, 'power')).toEqual([])
+    expect(chip.kind === 'chip' && chip.modes.map((m) => m.kind)).toEqual(['active', 'sleep'])
+  })
+  test('a second sheet’s word stands beside the first', () => {
+    const once = withFacts(file, readLimits(operating).facts)
+    const twice = withFacts(once, readLimits('Supply voltage: 2.0 V to 3.4 V').facts) as {
+      supply: { recommended: unknown }
+    }
+    expect(twice.supply.recommended).toMatchObject({ min: 2, max: 3.4, others: [{ min: 1.8, max: 3.6 }] })
+    expect(withFacts(once, readLimits(operating).facts.slice(0, 5))).toMatchObject({
+      supply: once.supply,
+    })
+  })
+  test('reading a read part again changes nothing', () => {
+    const chip = readPart(file, 'x')
+    expect(readPart(JSON.parse(JSON.stringify(chip)), 'x')).toEqual(chip)
+  })
+})
