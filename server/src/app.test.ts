@@ -92,6 +92,48 @@ test('a part of one’s own is taken; a sample part can’t be overwritten', asy
   )
 })
 
+test('parts over the API: who uses one, the drawer, a library of one file', async () => {
+  const uses = await http().get('/api/parts/led-red/uses').expect(200)
+  expect(uses.body).toMatchObject({
+    projects: expect.arrayContaining([expect.objectContaining({ name: 'Darkroom timer' })]) as unknown,
+    parts: expect.arrayContaining([expect.objectContaining({ id: 'lamp-red' })]) as unknown,
+  })
+  await http().put('/api/drawer/led-red').send({ count: 5, place: 'tin' }).expect(200)
+  await http().put('/api/drawer/led-red').send({ count: -5, place: 'tin' }).expect(422)
+  const led = { ...file('library/small/led-red.json'), id: 'brought-led' }
+  await http()
+    .post('/api/parts/library')
+    .send({ format: 1, parts: [led] })
+    .expect(201)
+  const clash = { format: 1, parts: [{ ...led, name: 'Other' }] }
+  expect((await http().post('/api/parts/library').send(clash).expect(409)).body).toMatchObject({
+    clashes: [{ id: 'brought-led' }],
+  })
+  await http().post('/api/parts/library').send({ parts: [] }).expect(422)
+  await http().put('/api/parts/brought-led').send(led).expect(428)
+  await http()
+    .put('/api/parts/brought-led')
+    .set('If-Match', '"1"')
+    .send({ ...led, name: 'N' })
+    .expect(200)
+  await http().put('/api/parts/brought-led').set('If-Match', '"1"').send(led).expect(412)
+  await http().delete('/api/parts/brought-led').expect(204)
+  await http().get('/api/parts/brought-led').expect(404)
+  await http().post('/api/parts/brought-led/restore').expect(200)
+})
+
+test('a project made here holds the facts it uses, and is analysed with them', async () => {
+  const { body } = await http().post('/api/projects').send(file('demo/darkroom-timer.json')).expect(201)
+  const { design } = body as { design: { parts: Record<string, { supply?: unknown }> } }
+  expect(Object.keys(design.parts)).toEqual(expect.arrayContaining(['td8-28-dip', 'led-red', 'crystal-8mhz']))
+  const spoilt = structuredClone(design)
+  spoilt.parts['td8-28-dip']!.supply = { recommended: { min: 1, max: 2 }, absolute: { max: 3 } }
+  const analysis = await http().post('/api/analyse').send(spoilt).expect(200)
+  expect((analysis.body as { findings: { check: string }[] }).findings.map((f) => f.check)).toContain(
+    'chip.supply-out-of-range',
+  )
+})
+
 test('the analysis is that of the core', async () => {
   const { body } = await http().post('/api/analyse').send(file('demo/darkroom-timer.json')).expect(200)
   expect(body).toMatchObject({ findings: [], pins: { assignment: { 'i2c.SDA': 'PA4' } } })

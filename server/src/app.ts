@@ -7,14 +7,16 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { handleErrors, sendProblem } from './problems'
 import { analyseRoutes } from './routes/analyse'
-import { partRoutes } from './routes/parts'
+import { drawerRoutes, partRoutes } from './routes/parts'
 import { projectRoutes } from './routes/projects'
+import type { DrawerStore } from './store/drawer'
 import type { PartStore } from './store/parts'
 import type { ProjectStore } from './store/projects'
 
 export interface AppParts {
   projects: ProjectStore
   parts: PartStore
+  drawer: DrawerStore
   version: string
   log: Logger
   /** Names under which this server may be addressed, besides loopback. */
@@ -40,7 +42,7 @@ const ownPagesOnly = (hosts: string[]): RequestHandler => {
   }
 }
 
-export const makeApp = ({ projects, parts, version, log, hosts, page }: AppParts): Express => {
+export const makeApp = ({ projects, parts, drawer, version, log, hosts, page }: AppParts): Express => {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -72,7 +74,8 @@ export const makeApp = ({ projects, parts, version, log, hosts, page }: AppParts
     res.json({ status: 'ok', version, parts: await parts.count(), projects: await projects.count() })
   })
   app.use('/api/projects', projectRoutes(projects))
-  app.use('/api/parts', partRoutes(parts))
+  app.use('/api/parts', partRoutes(parts, projects))
+  app.use('/api/drawer', drawerRoutes(drawer))
   app.use('/api/analyse', analyseRoutes(parts))
   app.use('/api', (_req, res) => sendProblem(res, { title: 'There is nothing at this address', status: 404 }))
   if (page && existsSync(join(page, 'index.html'))) {

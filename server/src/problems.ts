@@ -2,6 +2,7 @@
 
 import { FaultyFile } from '@root-board/core/parts'
 import type { ErrorRequestHandler, Response } from 'express'
+import { ValidationError } from 'yup'
 
 export interface ProblemBody {
   title: string
@@ -25,6 +26,15 @@ export const handleErrors =
         status: 422,
         detail: error.file,
         faults: error.faults,
+      })
+    if (error instanceof ValidationError)
+      return sendProblem(res, {
+        title: 'Not understood',
+        status: 422,
+        faults: (error.inner.length > 0 ? error.inner : [error]).map((e) => ({
+          path: e.path ?? '',
+          message: e.message,
+        })),
       })
     const { status, type } = error as { status?: number; type?: string }
     if (type === 'entity.too.large')

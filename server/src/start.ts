@@ -4,12 +4,14 @@ import { readFileSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import type { Server } from 'node:http'
+import { withFactsKept } from '@root-board/core/design'
 import { FaultyFile } from '@root-board/core/parts'
 import { pino } from 'pino'
 import { makeApp } from './app'
 import { type Config, StartFailure } from './config'
 import { readDemoFolder, readLibraryFolder } from './files'
 import { openDatabase } from './store/database'
+import { DrawerStore } from './store/drawer'
 import { PartStore } from './store/parts'
 import { ProjectStore } from './store/projects'
 
@@ -23,14 +25,16 @@ export const startServer = async (config: Config): Promise<Running> => {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
   const samples = readOrExplain(() => readLibraryFolder(config.root))
   const db = await openDatabase(config.data)
-  const projects = new ProjectStore(db)
+  const parts = new PartStore(db, samples)
+  const projects = new ProjectStore(db, async (design) => withFactsKept(design, await parts.library()))
   await projects.addSamplesOnce(() => readOrExplain(() => readDemoFolder(config.root)))
   const { version } = JSON.parse(readFileSync(join(config.root, 'package.json'), 'utf8')) as {
     version: string
   }
   const app = makeApp({
     projects,
-    parts: new PartStore(db, samples),
+    parts,
+    drawer: new DrawerStore(db),
     version,
     log,
     hosts: config.host === '0.0.0.0' || config.host === '::' ? [] : [config.host],

@@ -1,11 +1,13 @@
 // The application in this process, for tests of the API.
 
+import { withFactsKept } from '@root-board/core/design'
 import { pino } from 'pino'
 import type { Sequelize } from 'sequelize'
 import type { Express } from 'express'
 import { makeApp } from '../src/app'
 import { readDemoFolder, readLibraryFolder } from '../src/files'
 import { openDatabase } from '../src/store/database'
+import { DrawerStore } from '../src/store/drawer'
 import { PartStore } from '../src/store/parts'
 import { ProjectStore } from '../src/store/projects'
 import { freshFolder, root } from './serve'
@@ -17,14 +19,15 @@ export interface TestApi {
 
 export const openApi = async (): Promise<TestApi> => {
   const db = await openDatabase(freshFolder())
-  const projects = new ProjectStore(db)
-  await projects.addSamplesOnce(() => readDemoFolder(root))
   const parts = new PartStore(db, readLibraryFolder(root))
+  const projects = new ProjectStore(db, async (design) => withFactsKept(design, await parts.library()))
+  await projects.addSamplesOnce(() => readDemoFolder(root))
   return {
     db,
     app: makeApp({
       projects,
       parts,
+      drawer: new DrawerStore(db),
       version: 'test',
       log: pino({ level: process.env.LOG_LEVEL ?? 'silent' }),
       hosts: [],

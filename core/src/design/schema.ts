@@ -1,12 +1,14 @@
 // Reading a design from JSON. Faults name the path; unknown fields are refused so that a typing error is not lost.
 
-import { array, boolean, lazy, number, object, string } from 'yup'
+import { array, boolean, lazy, mixed, number, object, string } from 'yup'
 import {
   type Fault,
   FaultyFile,
   identifier,
   optionalText,
+  type Part,
   quantity,
+  readPart,
   readWith,
   recordOf,
   text,
@@ -93,10 +95,31 @@ const schema = object({
   })
     .exact()
     .required(),
+  parts: lazy((value: unknown) =>
+    value === undefined
+      ? object().optional().default(undefined)
+      : recordOf(value, () => mixed().required()).required(),
+  ) as never,
   build: object({ support: sides as never })
     .exact()
     .required(),
 }).exact()
+
+/** The facts a project carries, each read as a part file is. */
+const readFacts = (given: Record<string, unknown>, faults: Fault[]): Record<string, Part> =>
+  Object.fromEntries(
+    Object.entries(given).flatMap(([id, data]) => {
+      try {
+        const part = readPart(data, id)
+        if (part.id !== id) faults.push({ path: `parts.${id}.id`, message: `must be ${id}, not ${part.id}` })
+        return [[id, part]]
+      } catch (error) {
+        if (!(error instanceof FaultyFile)) throw error
+        faults.push(...error.faults.map((f) => ({ path: `parts.${id}.${f.path}`, message: f.message })))
+        return []
+      }
+    }),
+  )
 
 /** Reads a design. Throws FaultyFile with every fault and its path. */
 export const readDesign = (data: unknown, file: string): Design => {
@@ -107,6 +130,7 @@ export const readDesign = (data: unknown, file: string): Design => {
     if (seen.has(d.id)) faults.push({ path: `needs.devices[${i}].id`, message: `${d.id} is there twice` })
     seen.add(d.id)
   })
+  const parts = design.parts && readFacts(design.parts, faults)
   if (faults.length > 0) throw new FaultyFile(file, faults)
-  return design
+  return parts ? { ...design, parts } : design
 }

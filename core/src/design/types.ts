@@ -1,5 +1,7 @@
 // The design: what the builder decided, and never a result. One plain JSON document, the only thing a user edits.
 
+import type { Part } from '../parts'
+
 export const stageNames = ['needs', 'chip', 'pins', 'power', 'build'] as const
 export type StageName = (typeof stageNames)[number]
 
@@ -92,6 +94,8 @@ export interface Design {
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string
   }
+  /** The facts it was planned with, by part: they change when the builder takes newer ones over, never by themselves. */
+  parts?: Record<string, Part>
   build: {
     /** Support parts put in or left out against the stance. */
     support: Record<string, 'in' | 'out'>

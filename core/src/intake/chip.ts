@@ -1,7 +1,7 @@
 // From an understood table to a chip's part file: pins, units, and what follows from them. What no table of legs says is
 // left out, so that it counts as missing until its own table is pasted.
 
-import type { ChipPin } from '../parts'
+import { type ChipPin, partFormat } from '../parts'
 import type { FoundLeg, Understood } from './table'
 
 export interface PartHead {
@@ -118,7 +118,7 @@ export const chipFileFrom = (understood: Understood, head: PartHead): Json => {
   const header = debugHeader(legs)
   const reset = legs.find((l) => l.reset && l.legs.length > 0)
   return {
-    format: 1,
+    format: partFormat,
     kind: 'chip',
     ...Object.fromEntries(
       Object.entries({

@@ -142,9 +142,15 @@ export const oneOfKind = <S extends Record<string, ObjectSchema<object>>>(schema
       })) as ObjectSchema<InferType<S[keyof S]>>
   })
 
+/** The part format this program writes. Format 1 is read too: it had neither assumptions nor drivers of its legs. */
+export const partFormat = 2
+
 /** What every part file begins with. */
 export const head = <K extends string>(kind: K) => ({
-  format: number().strict(true).oneOf([1], '${path} must be 1: this program reads part format 1').required(),
+  format: number()
+    .strict(true)
+    .oneOf([partFormat], '${path} must be 1 or 2: newer files need a newer version of this program')
+    .required(),
   kind: string().strict(true).oneOf([kind]).required(),
   id: identifier(),
   name: text(),

@@ -63,7 +63,7 @@ test.each<[string, (c: ReturnType<typeof chip>) => void, string]>([
     (c) => Object.assign(c, { limits: { ...c.limits, total: { min: 2, max: 1 } } }),
     'limits.total',
   ],
-  ['a newer format', (c) => Object.assign(c, { format: 2 }), 'format'],
+  ['a newer format', (c) => Object.assign(c, { format: 3 }), 'format'],
 ])('%s is refused by its path', (_, spoil, path) => {
   const data = chip()
   spoil(data)

@@ -3,6 +3,7 @@
 
 import type { ObjectSchema } from 'yup'
 import { withAssumptions } from './assumed'
+import { partFormat } from './fields'
 import { type Fault, FaultyFile, readWith } from './faults'
 import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
@@ -103,6 +104,10 @@ const deviceFaults = (device: Device): Fault[] => {
   return faults
 }
 
+/** A file of an older format as it would be written today: all that format 1 could say is said in the same way. */
+const upgraded = (data: Record<string, unknown>): Record<string, unknown> =>
+  data.format === 1 ? { ...data, format: partFormat } : data
+
 /** Reads one part. `file` is used in the faults. Throws FaultyFile. */
 export const readPart = (data: unknown, file: string): Part => {
   const kind = (data as { kind?: unknown } | null)?.kind
@@ -110,7 +115,8 @@ export const readPart = (data: unknown, file: string): Part => {
     throw new FaultyFile(file, [
       { path: 'kind', message: `must be one of ${Object.keys(schemas).join(', ')}` },
     ])
-  const whole = kind === 'chip' ? withAssumptions(data as Record<string, unknown>) : data
+  const now = upgraded(data as Record<string, unknown>)
+  const whole = kind === 'chip' ? withAssumptions(now) : now
   const part = readWith(schemas[kind as Part['kind']], whole, file) as Part
   const faults = part.kind === 'chip' ? chipFaults(part) : part.kind === 'device' ? deviceFaults(part) : []
   if (faults.length > 0) throw new FaultyFile(file, faults)

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { analyse } from '@root-board/core/analysis'
 import { textReport } from '@root-board/core/formats'
+import { libraryFor } from '@root-board/core/design'
 import { FaultyFile, makeLibrary } from '@root-board/core/parts'
 import { readDesignFile, readLibraryFolder } from '../files'
 
@@ -16,7 +17,8 @@ if (!file || args.some((a) => a.startsWith('--') && a !== '--text')) {
   process.exit(2)
 }
 try {
-  const analysis = analyse(readDesignFile(file), makeLibrary(readLibraryFolder(root)))
+  const design = readDesignFile(file)
+  const analysis = analyse(design, libraryFor(design, makeLibrary(readLibraryFolder(root))))
   process.stdout.write(
     args.includes('--text') ? textReport(analysis) : `${JSON.stringify(analysis, null, 2)}\n`,
   )

@@ -1,12 +1,13 @@
 import { analyse } from '@root-board/core/analysis'
-import { readDesign } from '@root-board/core/design'
+import { libraryFor, readDesign } from '@root-board/core/design'
 import { Router } from 'express'
 import type { PartStore } from '../store/parts'
 
 export const analyseRoutes = (parts: PartStore): Router => {
   const router = Router()
   router.post('/', async (req, res) => {
-    res.json(analyse(readDesign(req.body, 'project'), await parts.library()))
+    const design = readDesign(req.body, 'project')
+    res.json(analyse(design, libraryFor(design, await parts.library())))
   })
   return router
 }

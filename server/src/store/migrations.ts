@@ -31,4 +31,21 @@ export const migrations: Migration[] = [
       })
     },
   },
+  {
+    name: '002-drawer-and-part-versions',
+    up: async ({ context }) => {
+      await context.addColumn('parts', 'version', {
+        type: DataTypes.INTEGER,
+        allowNull: false,
+        defaultValue: 1,
+      })
+      await context.addColumn('parts', 'deletedAt', { type: DataTypes.STRING, allowNull: true })
+      await context.createTable('drawer', {
+        part: { type: DataTypes.STRING, primaryKey: true },
+        count: { type: DataTypes.INTEGER, allowNull: false },
+        place: { type: DataTypes.STRING, allowNull: false },
+        since: { type: DataTypes.STRING, allowNull: false },
+      })
+    },
+  },
 ]

@@ -1,7 +1,51 @@
-// The library: part files that came with the program, and parts the builder brought in.
+// The library: part files that came with the program, and parts the builder brought in. A save names the version it was
+// made from, and a part put away can be brought back.
 
-import { FaultyFile, type Library, makeLibrary, type Part, readPart } from '@root-board/core/parts'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import {
+  differencesOf,
+  FaultyFile,
+  type Library,
+  makeLibrary,
+  type Part,
+  readPart,
+} from '@root-board/core/parts'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+
+export interface StoredPart {
+  id: string
+  /** As it was written, before assumptions are put in. */
+  file: unknown
+  part: Part
+  version: number
+  changedAt: string
+}
+interface Row {
+  id: string
+  part: string
+  version: number
+  changedAt: string
+}
+/** A part that an earlier or later version of the program wrote may not be readable: it is kept, and shown with its faults. */
+export interface UnreadablePart {
+  id: string
+  file: unknown
+  faults: FaultyFile['faults']
+}
+const opened = (row: Row): StoredPart | UnreadablePart => {
+  const file: unknown = JSON.parse(row.part)
+  try {
+    return { id: row.id, file, part: readPart(file, row.id), version: row.version, changedAt: row.changedAt }
+  } catch (error) {
+    if (!(error instanceof FaultyFile)) throw error
+    return { id: row.id, file, faults: error.faults }
+  }
+}
+
+export type PartSave = { saved: StoredPart } | { taken: StoredPart } | { stale: StoredPart } | 'gone'
+/** What is done with a part of a brought library whose id one of the builder’s own has. */
+export type Take = 'mine' | 'theirs' | 'both'
+
+const sameAs = (a: Part | undefined, b: Part) => a !== undefined && differencesOf(a, b).length === 0
 
 export class PartStore {
   private readonly samples: Map<string, Part>
@@ -13,22 +57,52 @@ export class PartStore {
     this.samples = new Map(samples.map((p) => [p.id, p]))
   }
 
-  private async own(): Promise<Part[]> {
-    const rows = await this.db.query<{ part: string }>('SELECT part FROM parts ORDER BY id', {
-      type: QueryTypes.SELECT,
-    })
-    return rows.map((r) => readPart(JSON.parse(r.part), 'database'))
+  private async opened(
+    where: string,
+    replacements: Record<string, unknown> = {},
+    transaction?: Transaction,
+  ): Promise<(StoredPart | UnreadablePart)[]> {
+    const rows = await this.db.query<Row>(
+      `SELECT id, part, version, changedAt FROM parts WHERE deletedAt IS NULL AND ${where} ORDER BY id`,
+      { type: QueryTypes.SELECT, replacements, transaction },
+    )
+    return rows.map(opened)
+  }
+
+  private async rows(
+    where: string,
+    replacements: Record<string, unknown> = {},
+    transaction?: Transaction,
+  ): Promise<StoredPart[]> {
+    return (await this.opened(where, replacements, transaction)).filter((p): p is StoredPart => 'part' in p)
+  }
+
+  async unreadable(): Promise<UnreadablePart[]> {
+    return (await this.opened('1 = 1')).filter((p): p is UnreadablePart => 'faults' in p)
+  }
+
+  own(): Promise<StoredPart[]> {
+    return this.rows('1 = 1')
+  }
+
+  async find(id: string): Promise<StoredPart | undefined> {
+    return (await this.rows('id = :id', { id }))[0]
+  }
+
+  sample(id: string): Part | undefined {
+    return this.samples.get(id)
   }
 
   async all(): Promise<Part[]> {
-    return [...this.samples.values(), ...(await this.own())]
+    return [...this.samples.values(), ...(await this.own()).map((s) => s.part)]
   }
 
   /** How many there are, without reading them. */
   async count(): Promise<number> {
-    const [row] = await this.db.query<{ n: number }>('SELECT COUNT(*) AS n FROM parts', {
-      type: QueryTypes.SELECT,
-    })
+    const [row] = await this.db.query<{ n: number }>(
+      'SELECT COUNT(*) AS n FROM parts WHERE deletedAt IS NULL',
+      { type: QueryTypes.SELECT },
+    )
     return this.samples.size + row!.n
   }
 
@@ -36,17 +110,113 @@ export class PartStore {
     return makeLibrary(await this.all())
   }
 
-  /** Adds or replaces a part of the builder's own. Throws FaultyFile; a sample part can't be overwritten. */
-  async add(data: unknown, file: string): Promise<Part> {
+  /** Throws FaultyFile; a sample part can't be overwritten. */
+  private checked(data: unknown, file: string): Part {
     const part = readPart(data, file)
     if (this.samples.has(part.id))
       throw new FaultyFile(file, [
         { path: 'id', message: `“${part.id}” is a sample part, which stays as it is: give yours another id` },
       ])
-    await this.db.query(
-      'INSERT INTO parts (id, part, changedAt) VALUES (:id, :part, :now) ON CONFLICT (id) DO UPDATE SET part = :part, changedAt = :now',
-      { replacements: { id: part.id, part: JSON.stringify(data), now: new Date().toISOString() } },
-    )
     return part
+  }
+
+  private async write(data: unknown, id: string, transaction?: Transaction): Promise<void> {
+    await this.db.query(
+      'INSERT INTO parts (id, part, changedAt, version) VALUES (:id, :part, :now, 1) ON CONFLICT (id) DO UPDATE SET part = :part, changedAt = :now, version = version + 1, deletedAt = NULL',
+      {
+        replacements: { id, part: JSON.stringify(data), now: new Date().toISOString() },
+        transaction,
+      },
+    )
+  }
+
+  /** Adds a part of the builder's own; one that has this id already is shown instead of overwritten. Throws FaultyFile. */
+  async add(data: unknown, file: string): Promise<PartSave> {
+    const part = this.checked(data, file)
+    const taken = await this.find(part.id)
+    if (taken) return { taken }
+    await this.write(data, part.id)
+    return { saved: (await this.find(part.id))! }
+  }
+
+  /** Saves over exactly `version` of a part of one's own, which may get another id. Throws FaultyFile. */
+  async save(id: string, version: number, data: unknown): Promise<PartSave> {
+    const part = this.checked(data, id)
+    return this.db.transaction(async (transaction): Promise<PartSave> => {
+      const [now] = await this.rows('id = :id', { id }, transaction)
+      if (!now) return 'gone'
+      if (now.version !== version) return { stale: now }
+      if (part.id !== id) {
+        const [taken] = await this.rows('id = :other', { other: part.id }, transaction)
+        if (taken) return { taken }
+        await this.db.query('DELETE FROM parts WHERE id = :id', { replacements: { id }, transaction })
+      }
+      await this.write(data, part.id, transaction)
+      const [saved] = await this.rows('id = :other', { other: part.id }, transaction)
+      return { saved: saved! }
+    })
+  }
+
+  async remove(id: string): Promise<boolean> {
+    if (!(await this.find(id))) return false
+    await this.db.query('UPDATE parts SET deletedAt = :now WHERE id = :id', {
+      replacements: { id, now: new Date().toISOString() },
+    })
+    return true
+  }
+
+  async restore(id: string): Promise<StoredPart | undefined> {
+    await this.db.query('UPDATE parts SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
+    return this.find(id)
+  }
+
+  /**
+   * A whole library in one go: all of it or, when one part is faulty or one clash is left without a choice, nothing.
+   * Throws FaultyFile with the place in the list.
+   */
+  async take(
+    parts: unknown[],
+    choices: Record<string, Take>,
+  ): Promise<{ taken: string[] } | { clashes: StoredPart[] }> {
+    const faults: { path: string; message: string }[] = []
+    const read = parts.flatMap((data, i) => {
+      try {
+        return [{ data: data as Record<string, unknown>, part: readPart(data, `parts[${i}]`) }]
+      } catch (error) {
+        if (!(error instanceof FaultyFile)) throw error
+        faults.push(...error.faults.map((f) => ({ ...f, path: `parts[${i}].${f.path}` })))
+        return []
+      }
+    })
+    const ids = read.map((r) => r.part.id)
+    ids.forEach((id, i) => {
+      if (ids.indexOf(id) !== i) faults.push({ path: `parts[${i}].id`, message: `“${id}” is there twice` })
+    })
+    if (faults.length > 0) throw new FaultyFile('library', faults)
+    // What says the same as a sample part, or as one's own, is there already.
+    const fresh = read.filter(({ part }) => !sameAs(this.samples.get(part.id), part))
+    const own = new Map((await this.own()).map((s) => [s.id, s]))
+    const isClash = ({ part }: (typeof fresh)[number]) => {
+      const mine = own.get(part.id)
+      return mine !== undefined && !sameAs(mine.part, part)
+    }
+    const open = fresh.filter((r) => isClash(r) && !(r.part.id in choices))
+    if (open.length > 0) return { clashes: open.map((r) => own.get(r.part.id)!) }
+    const free = (id: string): string => {
+      for (let n = 2; ; n++)
+        if (!own.has(`${id}-${n}`) && !this.samples.has(`${id}-${n}`) && !ids.includes(`${id}-${n}`))
+          return `${id}-${n}`
+    }
+    const taken: string[] = []
+    await this.db.transaction(async (transaction) => {
+      for (const r of fresh) {
+        const choice = isClash(r) ? choices[r.part.id] : this.samples.has(r.part.id) ? 'both' : 'theirs'
+        if (choice === 'mine' || (own.has(r.part.id) && !isClash(r))) continue
+        const id = choice === 'both' ? free(r.part.id) : r.part.id
+        await this.write({ ...r.data, id }, id, transaction)
+        taken.push(id)
+      }
+    })
+    return { taken }
   }
 }

@@ -36,7 +36,11 @@ const stored = (row: Row): StoredProject => ({
 export type SaveResult = { saved: StoredProject } | { stale: StoredProject } | 'gone'
 
 export class ProjectStore {
-  constructor(private readonly db: Sequelize) {}
+  /** `withFacts` gives a design the facts of the parts it uses, as far as they are known here. */
+  constructor(
+    private readonly db: Sequelize,
+    private readonly withFacts: (design: Design) => Promise<Design> = (design) => Promise.resolve(design),
+  ) {}
 
   private async rows(where: string, replacements: Record<string, unknown> = {}): Promise<StoredProject[]> {
     const rows = await this.db.query<Row>(
@@ -57,6 +61,11 @@ export class ProjectStore {
     }))
   }
 
+  /** Every design, for whoever asks what is used where. */
+  async designs(): Promise<{ id: string; design: Design }[]> {
+    return (await this.rows('1 = 1')).map(({ id, design }) => ({ id, design }))
+  }
+
   async count(): Promise<number> {
     const [row] = await this.db.query<{ n: number }>(
       'SELECT COUNT(*) AS n FROM projects WHERE deletedAt IS NULL',
@@ -72,7 +81,7 @@ export class ProjectStore {
   async create(design: Design, sample = false): Promise<StoredProject> {
     const row = {
       id: randomUUID(),
-      design: JSON.stringify(design),
+      design: JSON.stringify(await this.withFacts(design)),
       version: 1,
       sample: sample ? 1 : 0,
       changedAt: new Date().toISOString(),

@@ -3,13 +3,11 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
-import { FaultyFile, type Part } from '@root-board/core/parts'
 import { QueryTypes } from 'sequelize'
 import { freshFolder, root } from '../../test/serve'
-import { readDemoFolder, readLibraryFolder } from '../files'
+import { readDemoFolder } from '../files'
 import { integrity, openDatabase } from './database'
 import { migrations } from './migrations'
-import { PartStore } from './parts'
 import { ProjectStore } from './projects'
 
 test('write-ahead log and full synchronisation are on', async () => {
@@ -83,29 +81,5 @@ test('saving what is gone says so, and a save is what is read back', async () =>
   await store.remove(made.id)
   expect(await store.save(made.id, 2, emptyDesign('A'))).toBe('gone')
   expect(await store.remove(made.id)).toBe(false)
-  await db.close()
-})
-
-test('a part of one’s own can be replaced by itself, a shipped one can’t', async () => {
-  const db = await openDatabase(freshFolder())
-  const shipped = readLibraryFolder(root)
-  const store = new PartStore(db, shipped)
-  const own = {
-    format: 1,
-    kind: 'switch',
-    id: 'my-switch',
-    name: 'Mine',
-    sheet: 'drawer',
-    price: 1,
-    sort: 'push',
-    current: 0.05,
-    package: { name: 'x', style: 'radial', legs: 2, pitch: 0.00254, solder: 'through-hole' },
-  }
-  await store.add(own, 'a')
-  await store.add({ ...own, name: 'Mine, again' }, 'b')
-  const mine = (await store.all()).filter((p: Part) => p.id === 'my-switch')
-  expect(mine.map((p) => p.name)).toEqual(['Mine, again'])
-  await expect(store.add({ ...own, id: shipped[0]!.id }, 'c')).rejects.toThrow(FaultyFile)
-  expect((await store.all()).length).toBe(shipped.length + 1)
   await db.close()
 })

@@ -1,3 +1,4 @@
+import type { Part } from '../../parts'
 import type { ClockChoice, Design, RadioAnswer, ShiftKind } from '../types'
 import { defineEdit, without } from './define'
 
@@ -47,6 +48,11 @@ export const planningEdits = {
       pins: { ...design.pins, kept },
       power: { ...design.power, regulator: design.power.regulator ?? regulator },
     }),
+  }),
+  /** From now on planned with these facts of a part, in place of those it was planned with. */
+  takeFacts: defineEdit<{ part: Part }>({
+    label: ({ part }) => `Take over the new facts of ${part.name}`,
+    apply: (design, { part }) => ({ ...design, parts: { ...design.parts, [part.id]: part } }),
   }),
   chooseClock: defineEdit<{ clock: ClockChoice; name: string }>({
     label: ({ name }) => `Clock from ${name}`,
