@@ -10,6 +10,10 @@ import { useMode } from './look/mode'
 const StartPage = lazy(() => import('./start/StartPage'))
 const ProjectPage = lazy(() => import('./frame/ProjectPage'))
 const BuildSheet = lazy(() => import('./sheet/BuildSheet'))
+const PartsPage = lazy(() => import('./parts/PartsPage'))
+const PartPage = lazy(() => import('./parts/PartPage'))
+const EditPage = lazy(() => import('./parts/edit/EditPage'))
+const PastePage = lazy(() => import('./parts/paste/PastePage'))
 const stages = {
   needs: lazy(() => import('./stages/needs/NeedsPage')),
   chip: lazy(() => import('./stages/chip/ChipPage')),
@@ -29,6 +33,10 @@ const router = createBrowserRouter([
       { path: 'sheet', element: <BuildSheet /> },
     ],
   },
+  { path: '/parts', element: <PartsPage /> },
+  { path: '/parts/from-sheet', element: <PastePage /> },
+  { path: '/parts/:id', element: <PartPage /> },
+  { path: '/parts/:id/edit', element: <EditPage /> },
   { path: '*', element: <Navigate to="/" replace /> },
 ])
 

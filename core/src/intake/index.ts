@@ -1,3 +1,4 @@
+export * from './board'
 export * from './chip'
 export * from './limits'
 export * from './grid'

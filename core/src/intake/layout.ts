@@ -203,6 +203,21 @@ const headingRows = (rows: Row[], first: number): number[] => {
   return found
 }
 
+/** Where most rows have the name of a port or supply, a row that has one there is a leg as well, number or not. */
+const withNamesBelow = (rows: Row[], found: boolean[]): boolean[] => {
+  const counts = new Map<number, number>()
+  rows.forEach((row, i) => {
+    const at = found[i] ? row.cells.findIndex((c) => c.text !== '' && startsWithPort(c.text)) : -1
+    if (at >= 0) counts.set(at, (counts.get(at) ?? 0) + 1)
+  })
+  const [column] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? []
+  return column === undefined
+    ? found
+    : rows.map(
+        (row, i) => found[i]! || (row.cells.length > 1 && startsWithPort(row.cells[column]?.text ?? '')),
+      )
+}
+
 /** Reads the layout of a grid. */
 export const layoutOf = (grid: Grid): Layout => {
   const whole = grid.rows.map(rowText)
@@ -210,7 +225,7 @@ export const layoutOf = (grid: Grid): Layout => {
   const kinds: Record<number, RowKind> = {}
   const footnotes: Footnote[] = []
   const titled: number[] = []
-  const legRows = rows.map(looksLikeLeg)
+  const legRows = withNamesBelow(rows, rows.map(looksLikeLeg))
   const first = Math.max(0, legRows.indexOf(true))
   const heads = headingRows(rows, first)
   const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))

@@ -32,6 +32,7 @@ export const list = <T>(of: T) =>
 /** A number in SI, or text with its unit that is read into SI: `"22 pF"`, `"4k7"`, `0.02`. */
 export const quantity = (unit: Unit) =>
   number()
+    .meta({ unit })
     .transform((value: unknown, original: unknown) => {
       if (typeof original === 'number') return original
       if (typeof original !== 'string') return NaN
@@ -105,6 +106,7 @@ export const rated = (unit: Unit, kind: LimitKind = 'guaranteed') =>
       const known = [value?.min, value?.typ, value?.max].filter((v): v is number => v !== undefined)
       return known.every((v, i) => !Number.isNaN(v) && (i === 0 || known[i - 1]! <= v))
     })
+    .meta({ rated: unit })
     .default(undefined)
 
 export interface Rated {
@@ -162,6 +164,8 @@ export const head = <K extends string>(kind: K) => ({
   price: number().strict(true).min(0).max(1e5).required(),
   /** Made-up words a builder might type to find it. */
   keywords: array().of(text()).optional(),
+  /** The part it was copied from, to compare with. */
+  copiedFrom: identifier().optional(),
   /** Fields that no sheet was found for yet, filled with a cautious assumption: `io.leakage`. */
   assumed: array().of(text()).optional(),
 })

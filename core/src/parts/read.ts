@@ -12,7 +12,7 @@ import * as discrete from './kinds/discrete'
 import { regulatorSchema, sourceSchema } from './kinds/supply'
 import type { Part } from './library'
 
-const schemas: Record<Part['kind'], ObjectSchema<object>> = {
+export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   chip: chipSchema,
   device: deviceSchema,
   board: boardSchema,

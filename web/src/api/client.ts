@@ -19,6 +19,31 @@ export interface StoredProject {
   changedAt: string
 }
 
+export interface StoredPart {
+  id: string
+  /** As it was written, before assumptions are put in. */
+  file: Record<string, unknown>
+  part: Part
+  version: number
+  changedAt: string
+}
+export interface OwnParts {
+  parts: StoredPart[]
+  /** Kept, but not readable by this version of the program. */
+  unreadable: { id: string; file: unknown; faults: { path: string; message: string }[] }[]
+}
+export interface Uses {
+  projects: { id: string; name: string }[]
+  parts: { id: string; name: string }[]
+}
+export interface DrawerLine {
+  part: string
+  count: number
+  place: string
+  since: string
+}
+export type Take = 'mine' | 'theirs' | 'both'
+
 export class Problem extends Error {
   override name = 'Problem'
   constructor(
@@ -26,6 +51,8 @@ export class Problem extends Error {
     title: string,
     readonly faults: { path: string; message: string }[],
     readonly stored?: StoredProject,
+    /** Parts of one’s own that a brought library would replace. */
+    readonly clashes: StoredPart[] = [],
   ) {
     super(title)
   }
@@ -53,12 +80,18 @@ const ask = async <T>(
   if (response.status === 204) return undefined as T
   const answer: unknown = await response.json().catch(() => undefined)
   if (response.ok) return answer as T
-  const problem = (answer ?? {}) as { title?: string; faults?: Problem['faults']; stored?: StoredProject }
+  const problem = (answer ?? {}) as {
+    title?: string
+    faults?: Problem['faults']
+    stored?: StoredProject
+    clashes?: StoredPart[]
+  }
   throw new Problem(
     response.status,
     problem.title ?? `The server answered ${response.status}`,
     problem.faults ?? [],
     problem.stored,
+    problem.clashes,
   )
 }
 
@@ -71,5 +104,16 @@ export const api = {
   remove: (id: string) => ask<undefined>(`/projects/${id}`, 'DELETE'),
   restore: (id: string) => ask<StoredProject>(`/projects/${id}/restore`, 'POST'),
   parts: () => ask<Part[]>('/parts'),
-  addPart: (part: unknown) => ask<Part>('/parts', 'POST', part),
+  ownParts: () => ask<OwnParts>('/parts/own'),
+  addPart: (part: unknown) => ask<StoredPart>('/parts', 'POST', part),
+  savePart: (id: string, version: number, part: unknown) =>
+    ask<StoredPart>(`/parts/${encodeURIComponent(id)}`, 'PUT', part, { 'If-Match': `"${version}"` }),
+  removePart: (id: string) => ask<undefined>(`/parts/${encodeURIComponent(id)}`, 'DELETE'),
+  restorePart: (id: string) => ask<StoredPart>(`/parts/${encodeURIComponent(id)}/restore`, 'POST'),
+  usesOf: (id: string) => ask<Uses>(`/parts/${encodeURIComponent(id)}/uses`),
+  takeLibrary: (parts: unknown[], choices: Record<string, Take>) =>
+    ask<{ taken: string[] }>('/parts/library', 'POST', { format: 1, parts, choices }),
+  drawer: () => ask<DrawerLine[]>('/drawer'),
+  setDrawer: (part: string, count: number, place: string) =>
+    ask<DrawerLine[]>(`/drawer/${encodeURIComponent(part)}`, 'PUT', { count, place }),
 }

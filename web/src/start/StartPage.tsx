@@ -207,7 +207,9 @@ const StartPage = () => {
           </div>
         )}
         <p className="faint">
-          The library holds {parts.data?.length ?? '…'} parts, all of them made up for practice.
+          <Link to="/parts">The library</Link> holds {parts.data?.length ?? '…'} parts. Those that came with
+          the program are made up for practice;{' '}
+          <Link to="/parts/from-sheet">put in your own from its data sheet</Link>.
           {parts.error instanceof Problem && ` ${parts.error.message}`}
         </p>
       </section>

@@ -63,6 +63,7 @@ const pinFunction = object({ unit: identifier(), signal: identifier(), select: c
     return { unit: match[1], signal: match[2], ...(match[3] ? { select: Number(match[3]) } : {}) }
   })
   .exact()
+  .meta({ written: 'function' })
 
 const why = { reason: optionalText(), source: optionalText() }
 const plain = <K extends string>(kind: K) =>

@@ -1,0 +1,109 @@
+// Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
+
+import type { Part } from '@root-board/core/parts'
+import { Columns } from '../shared/Columns'
+import { factText } from './fact-text'
+import { fieldWords } from './names'
+
+type Json = Record<string, unknown>
+const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
+const isRated = (v: unknown): v is Json =>
+  isObject(v) && 'kind' in v && ['min', 'typ', 'max'].some((c) => c in v)
+
+interface Fact {
+  path: string
+  words: string
+  value: unknown
+}
+/** Head fields stand above the table, pins in one of their own. */
+const apart = new Set([
+  'format',
+  'kind',
+  'id',
+  'name',
+  'maker',
+  'description',
+  'sheet',
+  'price',
+  'keywords',
+  'assumed',
+  'pins',
+  'package',
+  'copiedFrom',
+])
+
+const isLeaf = (v: unknown) => !isObject(v) || isRated(v) || 'factor' in v || 'drop' in v
+
+const factsOf = (value: Json, path: string, words: string[]): Fact[] =>
+  Object.entries(value).flatMap(([key, v]): Fact[] => {
+    if (v === undefined || (path === '' && apart.has(key))) return []
+    const here = path ? `${path}.${key}` : key
+    const names = [...words, fieldWords(key)]
+    if (isObject(v) && !isLeaf(v)) return factsOf(v, here, names)
+    if (Array.isArray(v) && v.some(isObject))
+      return v.map((item, i) => ({
+        path: `${here}[${i}]`,
+        words: [...names, isObject(item) && typeof item.name === 'string' ? item.name : String(i + 1)].join(
+          ' · ',
+        ),
+        value: item,
+      }))
+    return [{ path: here, words: names.join(' · '), value: v }]
+  })
+
+const kindWords: Record<string, string> = {
+  absolute: 'absolute maximum',
+  assumed: 'assumed',
+  condition: 'test condition',
+}
+const kindsOf = (v: unknown): string => {
+  if (!isObject(v)) return 'stated'
+  const inner = isRated(v) ? v : (Object.values(v).find(isRated) ?? v)
+  const kind = 'kind' in inner && isRated(inner) ? String(inner.kind) : ''
+  return kind === '' ? 'stated' : (kindWords[kind] ?? kind)
+}
+const sourceOf = (v: unknown): string => {
+  if (!isObject(v)) return ''
+  const own = typeof v.source === 'string' ? v.source : ''
+  const at = typeof v.at === 'string' ? v.at : ''
+  return [own, at].filter(Boolean).join(', ')
+}
+
+export const Facts = ({ part }: { part: Part }) => {
+  const facts = factsOf(part as unknown as Json, '', [])
+  const assumed = new Set(part.assumed)
+  if (facts.length === 0) return <p className="faint">Its file states no more than what is above.</p>
+  return (
+    <table className="ruled facts">
+      <Columns of={['Fact', 'Value', 'Kind', 'Place in the sheet', 'Other sources']} />
+      <tbody>
+        {facts.map(({ path, words, value }) => {
+          const guess = [...assumed].some(
+            (a) => path === a || path.startsWith(`${a}[`) || path.startsWith(`${a}.`),
+          )
+          const rated = isRated(value) ? value : undefined
+          const others = (rated?.others as Json[] | undefined) ?? []
+          return (
+            <tr key={path}>
+              <td>{words}</td>
+              <td className="mono">{factText(part.kind, path, value)}</td>
+              <td className={guess ? 'risks' : ''}>{guess ? '○ assumed' : kindsOf(value)}</td>
+              <td>{guess ? '' : sourceOf(value)}</td>
+              <td>
+                {others.map((o, i) => (
+                  <div key={i}>
+                    <span className="mono">{factText(part.kind, path, o)}</span>{' '}
+                    {typeof o.source === 'string' && <span className="faint">{o.source}</span>}
+                  </div>
+                ))}
+                {typeof rated?.why === 'string' && others.length > 0 && (
+                  <div className="faint">chosen: {rated.why}</div>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}

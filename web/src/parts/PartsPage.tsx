@@ -1,0 +1,202 @@
+// The library: every part there is in one grid, one's own beside the samples, with what lies in one's drawer.
+
+import type { Part } from '@root-board/core/parts'
+import { formatQuantity } from '@root-board/core/quantity'
+import { Button } from '@mui/material'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useSnackbar } from 'notistack'
+import { useMemo, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { api } from '../api/client'
+import { download } from '../shared/words'
+import { BringLibrary } from './BringLibrary'
+import { kindWords, legsOf, offersOf } from './names'
+import { PartsBar } from './PartsBar'
+import './parts.css'
+
+interface Line {
+  id: string
+  name: string
+  kind: string
+  family: string
+  legs: number | null
+  package: string
+  supplyMin: number | null
+  supplyMax: number | null
+  price: number | null
+  offers: string
+  whose: string
+  have: number
+  place: string
+}
+
+const supplyOf = (part: Part) => {
+  if (part.kind === 'chip') return part.supply.recommended
+  if (part.kind === 'device' || part.kind === 'buffer') return part.supply
+  if (part.kind === 'board' || part.kind === 'source')
+    return part.kind === 'board' ? part.input : part.voltage
+  return undefined
+}
+
+const lineOf = (part: Part, own: Set<string>, have: Map<string, { count: number; place: string }>): Line => {
+  const supply = supplyOf(part)
+  return {
+    id: part.id,
+    name: part.name,
+    kind: kindWords[part.kind],
+    family: part.kind === 'chip' ? part.family : (part.maker ?? ''),
+    legs: legsOf(part) ?? null,
+    package: 'package' in part ? part.package.name : '',
+    supplyMin: supply ? (supply.min ?? supply.typ ?? null) : null,
+    supplyMax: supply ? (supply.max ?? supply.typ ?? null) : null,
+    price: part.assumed?.includes('price') ? null : part.price,
+    offers: offersOf(part),
+    whose: own.has(part.id) ? 'yours' : 'sample',
+    have: have.get(part.id)?.count ?? 0,
+    place: have.get(part.id)?.place ?? '',
+  }
+}
+const volts = (v: number | null) => (v === null ? '' : formatQuantity(v, 'V', 3))
+const columns: GridColDef<Line>[] = [
+  {
+    field: 'name',
+    headerName: 'Name',
+    flex: 1.4,
+    minWidth: 150,
+    renderCell: ({ row, tabIndex }) => (
+      <Link to={`/parts/${encodeURIComponent(row.id)}`} tabIndex={tabIndex}>
+        {row.name}
+      </Link>
+    ),
+  },
+  { field: 'kind', headerName: 'Kind', width: 92 },
+  { field: 'family', headerName: 'Family, maker', flex: 1, minWidth: 110 },
+  { field: 'legs', headerName: 'Legs', type: 'number', width: 66 },
+  { field: 'package', headerName: 'Package', flex: 1, minWidth: 110 },
+  { field: 'supplyMin', headerName: 'Supply from', type: 'number', width: 98, valueFormatter: volts },
+  { field: 'supplyMax', headerName: 'to', type: 'number', width: 76, valueFormatter: volts },
+  {
+    field: 'price',
+    headerName: 'Price',
+    type: 'number',
+    width: 84,
+    valueFormatter: (v: number | null) => (v === null ? '' : `€ ${v.toFixed(2)}`),
+  },
+  { field: 'offers', headerName: 'What it offers', flex: 1.8, minWidth: 150 },
+  { field: 'whose', headerName: 'Whose', width: 76 },
+  {
+    field: 'have',
+    headerName: 'I have',
+    type: 'number',
+    width: 74,
+    valueFormatter: (v: number) => (v > 0 ? String(v) : ''),
+  },
+]
+
+const PartsPage = () => {
+  const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts })
+  const own = useQuery({ queryKey: ['own'], queryFn: api.ownParts })
+  const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
+  const [brought, setBrought] = useState<File>()
+  const picker = useRef<HTMLInputElement>(null)
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const { enqueueSnackbar } = useSnackbar()
+  const lines = useMemo(() => {
+    const mine = new Set(own.data?.parts.map((p) => p.id))
+    const have = new Map(drawer.data?.map((d) => [d.part, d]))
+    return (parts.data ?? []).map((p) => lineOf(p, mine, have))
+  }, [parts.data, own.data, drawer.data])
+  const mine = own.data?.parts ?? []
+  return (
+    <div className="parts-frame">
+      <PartsBar title="Parts" />
+      <main className="parts-page">
+        <div className="parts-tools">
+          <Button component={Link} to="/parts/from-sheet" variant="contained" color="primary">
+            Put in a part from its sheet
+          </Button>
+          <Button onClick={() => picker.current?.click()}>Bring a file</Button>
+          <input
+            ref={picker}
+            type="file"
+            accept=".json,application/json"
+            className="visually-hidden"
+            aria-label="Part file or library file"
+            tabIndex={-1}
+            onChange={(e) => {
+              setBrought(e.target.files?.[0])
+              e.target.value = ''
+            }}
+          />
+          <Button
+            disabled={mine.length === 0}
+            onClick={() =>
+              download(
+                'my-parts.json',
+                `${JSON.stringify({ format: 1, parts: mine.map((p) => p.file) }, null, 2)}\n`,
+                'application/json',
+              )
+            }
+          >
+            Your {mine.length} part{mine.length === 1 ? '' : 's'} as one file
+          </Button>
+          <span className="spacer" />
+          <span className="faint">
+            {lines.length} parts, {mine.length} of them yours
+          </span>
+        </div>
+        {brought && (
+          <BringLibrary
+            file={brought}
+            done={(words, id) => {
+              setBrought(undefined)
+              if (words) {
+                enqueueSnackbar(words)
+                void queries.invalidateQueries()
+              }
+              if (id) void navigate(`/parts/${encodeURIComponent(id)}`)
+            }}
+          />
+        )}
+        {(own.data?.unreadable ?? []).map((u) => (
+          <div key={u.id} className="unreadable" role="alert">
+            <b className="mono">{u.id}</b> can’t be read by this version: {u.faults[0]?.message}. It is kept
+            as it is.{' '}
+            <Button
+              onClick={() => download(`${u.id}.json`, JSON.stringify(u.file, null, 2), 'application/json')}
+            >
+              Its file
+            </Button>
+          </div>
+        ))}
+        {parts.error ? (
+          <p className="stops" role="alert">
+            {parts.error.message}. <Button onClick={() => void parts.refetch()}>Ask again</Button>
+          </p>
+        ) : (
+          <DataGrid
+            rows={lines}
+            columns={columns}
+            loading={parts.isPending}
+            density="compact"
+            showToolbar
+            disableRowSelectionOnClick
+            hideFooterSelectedRowCount
+            pageSizeOptions={[25, 100]}
+            initialState={{
+              pagination: { paginationModel: { pageSize: 100 } },
+              sorting: { sortModel: [{ field: 'kind', sort: 'asc' }] },
+            }}
+            label="Library"
+            onRowDoubleClick={({ id }) => void navigate(`/parts/${encodeURIComponent(String(id))}`)}
+            localeText={{ noRowsLabel: 'No part is like that.' }}
+          />
+        )}
+      </main>
+    </div>
+  )
+}
+
+export default PartsPage

@@ -1,0 +1,417 @@
+// One field of a part, by its form: a text, a quantity with its unit, a rated value with its sources, a group, a list.
+// Lists stay folded until they are wanted: a chip has hundreds of entries.
+
+import {
+  type Fault,
+  type FieldPath,
+  formAt,
+  limitKinds,
+  type PartKind,
+  pathText,
+} from '@root-board/core/parts'
+import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
+import { Button } from '@mui/material'
+import { useId, useState } from 'react'
+import { factText } from '../fact-text'
+import { fieldWords } from '../names'
+import { blank, type Json, valueAt } from './data'
+
+export interface Editing {
+  kind: PartKind
+  data: unknown
+  faults: Fault[]
+  change: (steps: FieldPath, value: unknown) => void
+}
+interface FieldProps {
+  editing: Editing
+  steps: FieldPath
+  required?: boolean
+  label?: string
+}
+
+const faultsAt = ({ faults }: Editing, steps: FieldPath): Fault[] => {
+  const path = pathText(steps)
+  return faults.filter((f) => f.path === path)
+}
+const faultsUnder = ({ faults }: Editing, steps: FieldPath): number => {
+  const path = pathText(steps)
+  return faults.filter(
+    (f) => f.path === path || f.path.startsWith(`${path}.`) || f.path.startsWith(`${path}[`),
+  ).length
+}
+const FaultText = ({ faults, id }: { faults: Fault[]; id?: string }) =>
+  faults.length === 0 ? null : (
+    <span className="stops field-fault" id={id}>
+      {faults.map((f) => f.message.replace(f.path, '').trim()).join('; ')}
+    </span>
+  )
+
+const quantityText = (value: unknown, unit: Unit): string =>
+  typeof value === 'number'
+    ? formatQuantity(value, unit).replace('−', '-')
+    : value === undefined || value === null
+      ? ''
+      : String(value)
+/** What was typed as a number in SI where it can be read as one; else as it was typed, so that the fault names it. */
+const quantityFrom = (text: string, unit: Unit): unknown => {
+  const typed = text.trim().replace('−', '-')
+  if (typed === '') return undefined
+  try {
+    return parseQuantity(typed, unit)
+  } catch (error) {
+    if (error instanceof QuantityError) return typed
+    throw error
+  }
+}
+
+const Quantity = ({ editing, steps, unit, label, hidden }: FieldProps & { unit: Unit; hidden?: boolean }) => {
+  const value = valueAt(editing.data, steps)
+  const [typed, setTyped] = useState<string>()
+  const id = useId()
+  const faults = faultsAt(editing, steps)
+  return (
+    <span className="field">
+      <label htmlFor={id} className={hidden ? 'visually-hidden' : undefined}>
+        {label}
+        {unit && ` (${unit})`}
+      </label>
+      <input
+        id={id}
+        className="plain mono"
+        style={{ width: 110 }}
+        value={typed ?? quantityText(value, unit)}
+        aria-invalid={faults.length > 0}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          editing.change(steps, quantityFrom(e.target.value, unit))
+        }}
+        onBlur={() => setTyped(undefined)}
+      />
+      <FaultText faults={faults} />
+    </span>
+  )
+}
+
+const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean }) => {
+  const value = valueAt(editing.data, steps)
+  const id = useId()
+  const faults = faultsAt(editing, steps)
+  const text = value === undefined || value === null ? '' : String(value as string | number)
+  const long = text.length > 34 || ['description', 'reason', 'why', 'does'].includes(String(steps.at(-1)))
+  return (
+    <span className={long ? 'field wide' : 'field'}>
+      <label htmlFor={id}>{label}</label>
+      <input
+        id={id}
+        className={number ? 'plain mono' : 'plain'}
+        value={text}
+        aria-invalid={faults.length > 0}
+        onChange={(e) => {
+          const typed = e.target.value
+          const asNumber =
+            number && typed.trim() !== '' && Number.isFinite(Number(typed)) ? Number(typed) : typed
+          editing.change(steps, typed === '' ? undefined : asNumber)
+        }}
+      />
+      <FaultText faults={faults} />
+    </span>
+  )
+}
+
+const Choice = ({ editing, steps, label, options, required }: FieldProps & { options: string[] }) => {
+  const id = useId()
+  const value = valueAt(editing.data, steps)
+  const faults = faultsAt(editing, steps)
+  return (
+    <span className="field">
+      <label htmlFor={id}>{label}</label>
+      <select
+        id={id}
+        className="plain"
+        value={typeof value === 'string' ? value : ''}
+        disabled={options.length === 1 && value === options[0]}
+        onChange={(e) => editing.change(steps, e.target.value || undefined)}
+      >
+        {(!required || value === undefined || value === '') && <option value="">not stated</option>}
+        {options.map((o) => (
+          <option key={o} value={o}>
+            {o}
+          </option>
+        ))}
+      </select>
+      <FaultText faults={faults} />
+    </span>
+  )
+}
+
+/** What one source says, without the others. */
+const alone = (rated: Json): Json => {
+  const own = { ...rated }
+  delete own.others
+  delete own.why
+  return own
+}
+
+/** A value with its corners, kind, condition and place; what other sources say stays beside it, and one is chosen. */
+const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }) => {
+  const value = valueAt(editing.data, steps)
+  const given: Json =
+    typeof value === 'object' && value !== null ? (value as Json) : value === undefined ? {} : { typ: value }
+  const others = Array.isArray(given.others) ? (given.others as Json[]) : []
+  const put = (key: string, v: unknown) => {
+    const next = { ...given, [key]: v }
+    if (v === undefined) Reflect.deleteProperty(next, key)
+    const empty = Object.keys(next).every((k) => k === 'kind')
+    editing.change(steps, empty ? undefined : next)
+  }
+  const rated = { ...editing, change: (inner: FieldPath, v: unknown) => put(String(inner.at(-1)), v) }
+  return (
+    <fieldset className="rated">
+      <legend>{label}</legend>
+      {(['min', 'typ', 'max'] as const).map((c) => (
+        <Quantity key={c} editing={rated} steps={[...steps, c]} unit={unit} label={c} />
+      ))}
+      <Choice editing={rated} steps={[...steps, 'kind']} label="kind" options={[...limitKinds]} />
+      <Text editing={rated} steps={[...steps, 'at']} label="at (condition)" />
+      <Text editing={rated} steps={[...steps, 'source']} label="place in the sheet" />
+      {value !== undefined && (
+        <Button
+          onClick={() => {
+            put('others', [...others, alone(given)])
+          }}
+        >
+          Another source says …
+        </Button>
+      )}
+      {others.length > 0 && <Text editing={rated} steps={[...steps, 'why']} label="why this one is chosen" />}
+      {others.map((o, i) => (
+        <div key={i} className="other-source">
+          <span className="faint">beside it</span>{' '}
+          <span className="mono">{factText(editing.kind, pathText(steps), o)}</span>{' '}
+          <Text editing={editing} steps={[...steps, 'others', i, 'source']} label="its source" />
+          <Button
+            onClick={() => {
+              const own = alone(given)
+              editing.change(steps, {
+                ...o,
+                others: others.map((x, n) => (n === i ? own : x)),
+                why: `chosen over ${String(own.source ?? 'the other')}`,
+              })
+            }}
+          >
+            Choose this one
+          </Button>{' '}
+          <Button
+            onClick={() => put('others', others.length > 1 ? others.filter((_, n) => n !== i) : undefined)}
+          >
+            Drop it
+          </Button>
+        </div>
+      ))}
+      <FaultText faults={faultsAt(editing, steps)} />
+    </fieldset>
+  )
+}
+
+const functionText = (v: unknown): string => {
+  if (typeof v === 'string') return v
+  const f = v as Json
+  return `${String(f.unit)}.${String(f.signal)}${f.select === undefined ? '' : `@${String(f.select)}`}`
+}
+
+/** Texts, numbers and functions side by side, at commas. */
+const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string; unit: Unit }) => {
+  const value = valueAt(editing.data, steps)
+  const list = Array.isArray(value) ? (value as unknown[]) : []
+  const [typed, setTyped] = useState<string>()
+  const id = useId()
+  const shown = list.map((v) => (item === 'function' ? functionText(v) : String(v))).join(', ')
+  return (
+    <span className="field wide">
+      <label htmlFor={id}>{label} (at commas)</label>
+      <input
+        id={id}
+        className="plain mono"
+        value={typed ?? shown}
+        aria-invalid={faultsUnder(editing, steps) > 0}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          const parts = e.target.value
+            .split(',')
+            .map((t) => t.trim())
+            .filter((t) => t !== '')
+          const read = parts.map((t) => (item === 'number' && Number.isFinite(Number(t)) ? Number(t) : t))
+          editing.change(steps, read.length > 0 ? read : undefined)
+        }}
+        onBlur={() => setTyped(undefined)}
+      />
+      <FaultText faults={editing.faults.filter((f) => f.path.startsWith(pathText(steps)))} />
+    </span>
+  )
+}
+
+const titleOf = (v: unknown, i: number): string => {
+  const o = typeof v === 'object' && v !== null ? (v as Json) : {}
+  const named = o.name ?? o.id ?? o.label ?? o.signal ?? o.kind
+  return typeof named === 'string' && named !== '' ? named : String(i + 1)
+}
+
+const Entry = ({ editing, steps, title }: { editing: Editing; steps: FieldPath; title: string }) => {
+  const faulty = faultsUnder(editing, steps)
+  const [open, setOpen] = useState(false)
+  return (
+    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        {title}
+        {faulty > 0 && (
+          <span className="stops">
+            {' '}
+            · {faulty} fault{faulty > 1 ? 's' : ''}
+          </span>
+        )}
+      </summary>
+      {open && (
+        <>
+          <Field editing={editing} steps={steps} label="" />
+          <Button onClick={() => editing.change(steps, undefined)}>Take it out</Button>
+        </>
+      )}
+    </details>
+  )
+}
+
+const List = ({ editing, steps, label }: FieldProps) => {
+  const value = valueAt(editing.data, steps)
+  const list = Array.isArray(value) ? (value as unknown[]) : []
+  const faulty = faultsUnder(editing, steps)
+  const [open, setOpen] = useState(list.length > 0 && list.length <= 3)
+  return (
+    <details className="list" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        {label}: {list.length === 0 ? 'none' : list.length}
+        {faulty > 0 && (
+          <span className="stops">
+            {' '}
+            · {faulty} fault{faulty > 1 ? 's' : ''}
+          </span>
+        )}
+      </summary>
+      {open && (
+        <>
+          {list.map((v, i) => (
+            <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />
+          ))}
+          <Button
+            onClick={() =>
+              editing.change(
+                [...steps, list.length],
+                blank(editing.kind, [...steps, list.length], editing.data),
+              )
+            }
+          >
+            One more
+          </Button>
+          <FaultText faults={faultsAt(editing, steps)} />
+        </>
+      )}
+    </details>
+  )
+}
+
+const PairMap = ({ editing, steps, label }: FieldProps) => {
+  const value = valueAt(editing.data, steps) as Json | undefined
+  const text = Object.entries(value ?? {})
+    .map(([k, v]) => `${k} ${String(v)}`)
+    .join(', ')
+  const [typed, setTyped] = useState<string>()
+  const id = useId()
+  return (
+    <span className="field wide">
+      <label htmlFor={id}>{label} (name, space, position; at commas)</label>
+      <input
+        id={id}
+        className="plain mono"
+        value={typed ?? text}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          const pairs = e.target.value.split(',').flatMap((p): [string, string][] => {
+            const [k, v] = p.trim().split(/\s+/)
+            return k && v ? [[k, v]] : []
+          })
+          editing.change(steps, pairs.length > 0 ? Object.fromEntries(pairs) : undefined)
+        }}
+        onBlur={() => setTyped(undefined)}
+      />
+      <FaultText faults={editing.faults.filter((f) => f.path.startsWith(pathText(steps)))} />
+    </span>
+  )
+}
+
+export const Field = ({ editing, steps, required, label }: FieldProps) => {
+  const form = formAt(editing.kind, steps, editing.data)
+  const name = label ?? fieldWords(String(steps.at(-1)))
+  if (!form) return null
+  const props = { editing, steps, required, label: `${name}${required && name ? ' *' : ''}` }
+  switch (form.is) {
+    case 'text':
+    case 'function':
+      return <Text {...props} />
+    case 'number':
+      return <Text {...props} number />
+    case 'quantity':
+      return <Quantity {...props} unit={form.unit} />
+    case 'choice':
+      return <Choice {...props} options={form.options} />
+    case 'flag':
+      return (
+        <label className="field flag">
+          <input
+            type="checkbox"
+            checked={valueAt(editing.data, steps) === true}
+            onChange={(e) => editing.change(steps, e.target.checked || undefined)}
+          />{' '}
+          {name}
+        </label>
+      )
+    case 'rated':
+      return <RatedField {...props} unit={form.unit} />
+    case 'map':
+      return <PairMap {...props} />
+    case 'list': {
+      if (!form.plain) return <List {...props} />
+      const item = formAt(editing.kind, [...steps, 0], editing.data)
+      return (
+        <PlainList {...props} item={item?.is ?? 'text'} unit={item?.is === 'quantity' ? item.unit : ''} />
+      )
+    }
+    case 'group': {
+      const value = valueAt(editing.data, steps)
+      if (steps.length > 0 && name !== '' && value === undefined && !required)
+        return (
+          <div className="group absent">
+            {name}: not stated{' '}
+            <Button onClick={() => editing.change(steps, blank(editing.kind, steps, editing.data))}>
+              State it
+            </Button>
+          </div>
+        )
+      return (
+        <div
+          className={name === '' ? 'fields' : 'fields group'}
+          role={name === '' ? undefined : 'group'}
+          aria-label={name || undefined}
+        >
+          {name !== '' && <h3>{name}</h3>}
+          {form.fields
+            .filter((f) => !(steps.length === 0 && hiddenFields.has(f.name)))
+            .map((f) => (
+              <Field key={f.name} editing={editing} steps={[...steps, f.name]} required={f.required} />
+            ))}
+          <FaultText faults={steps.length > 0 ? faultsAt(editing, steps) : []} />
+        </div>
+      )
+    }
+  }
+}
+/** What the program keeps itself. */
+const hiddenFields = new Set(['format', 'kind', 'assumed', 'copiedFrom'])

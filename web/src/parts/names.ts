@@ -1,0 +1,54 @@
+// What the kinds of parts and their fields are called.
+
+import type { Part, PartKind } from '@root-board/core/parts'
+
+export const kindWords: Record<PartKind, string> = {
+  chip: 'chip',
+  device: 'device',
+  board: 'board',
+  source: 'source',
+  regulator: 'regulator',
+  led: 'LED',
+  diode: 'diode',
+  transistor: 'transistor',
+  crystal: 'crystal',
+  resonator: 'resonator',
+  resistors: 'resistors',
+  capacitors: 'capacitors',
+  connector: 'connector',
+  switch: 'switch',
+  buffer: 'buffer',
+}
+
+export const legsOf = (part: Part): number | undefined => {
+  if (part.kind === 'board') return part.headers.reduce((n, h) => n + h.positions.length, 0)
+  return 'package' in part ? part.package.legs : undefined
+}
+
+/** In words a builder would search for. */
+export const offersOf = (part: Part): string => {
+  if (part.kind === 'chip')
+    return [...new Set(part.units.map((u) => u.kind))].filter((k) => k !== 'other').join(', ')
+  if (part.kind === 'device')
+    return [...new Set(part.wirings.flatMap((w) => w.signals.map((s) => s.bus ?? s.kind)))].join(', ')
+  if (part.kind === 'board') return `carries ${part.chip}`
+  return part.description ?? ''
+}
+
+const spelled: Record<string, string> = {
+  io: 'legs as inputs and outputs',
+  inputHigh: 'input threshold, high',
+  inputLow: 'input threshold, low',
+  outputHigh: 'drop of a high output',
+  outputLow: 'drop of a low output',
+  aboveSupply: 'above the supply, at most',
+  pinRecommended: 'one leg, recommended',
+  pinAbsolute: 'one leg, absolute maximum',
+  totalAbsolute: 'all legs, absolute maximum',
+  total: 'all legs',
+  perHertz: 'for each hertz, A',
+  esr: 'ESR',
+}
+/** `pinRecommended` as words. */
+export const fieldWords = (name: string): string =>
+  spelled[name] ?? name.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`)

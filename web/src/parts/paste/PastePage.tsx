@@ -1,0 +1,254 @@
+// A part from its data sheet: tables pasted on the left, what was understood on the right, questions above, and below
+// what is still missing for which check.
+
+import { makeLibrary } from '@root-board/core/parts'
+import type { Place, Understood, UnderstoodLimits } from '@root-board/core/intake'
+import { Button, Tab, Tabs } from '@mui/material'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useSnackbar } from 'notistack'
+import { useMemo, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { api, Problem } from '../../api/client'
+import { ask, stopReading } from '../../worker/intake-client'
+import { Completeness } from '../Completeness'
+import { PartsBar } from '../PartsBar'
+import { usePaste } from './draft'
+import { FoundFacts } from './FoundFacts'
+import { FoundLegs, legKey, placesOf } from './FoundLegs'
+import { HeadForm } from './HeadForm'
+import { Questions } from './Questions'
+import { idFrom, resultOf } from './result'
+import { SourceText } from './SourceText'
+import { useRead } from './use-read'
+import '../parts.css'
+
+const tooMany = 20_000
+
+const views = [
+  { id: 'legs', title: 'Legs' },
+  { id: 'limits', title: 'Limits' },
+  { id: 'part', title: 'The part' },
+] as const
+type View = (typeof views)[number]['id']
+
+const PastePage = () => {
+  const draft = usePaste()
+  const { set } = draft
+  const [query, setQuery] = useSearchParams()
+  const view: View = views.find((v) => v.id === query.get('view'))?.id ?? 'legs'
+  const [marked, setMarked] = useState<{ key: string; places: Place[] }>()
+  const [typing, setTyping] = useState(true)
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const { enqueueSnackbar } = useSnackbar()
+  const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts })
+  const library = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
+
+  const legs = Number(draft.legs) > 0 ? Number(draft.legs) : undefined
+  const board = draft.kind === 'board'
+  const table = useRead<Understood>(JSON.stringify([draft.tableText, draft.answers, legs, board]), () =>
+    readable(draft.tableText)
+      ? ask((w) => w.table(draft.tableText, { answers: draft.answers, legs, board }))
+      : undefined,
+  )
+  const limits = useRead<UnderstoodLimits>(JSON.stringify([draft.limitsText, draft.limitAnswers]), () =>
+    readable(draft.limitsText) ? ask((w) => w.limits(draft.limitsText, draft.limitAnswers)) : undefined,
+  )
+  const result = useMemo(
+    () => resultOf(draft, table.result, limits.result, library, draft.answers),
+    [draft, table.result, limits.result, library],
+  )
+  const onLimits = view === 'limits'
+  const text = onLimits ? draft.limitsText : draft.tableText
+  const reading = onLimits ? limits : table
+  const kinds: Record<number, string> = (onLimits ? limits.result?.kinds : table.result?.kinds) ?? {}
+  const save = useMutation({
+    mutationFn: () => api.addPart(result.file),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries()
+      draft.clear()
+      enqueueSnackbar(`${made.part.name} is in the library.`)
+      await navigate(`/parts/${made.id}`)
+    },
+  })
+  const taken = save.error instanceof Problem && save.error.status === 409
+  const show = (key: string, places: Place[]) => setMarked({ key, places })
+  const chooseLine = (line: number) => {
+    const leg = table.result?.legs.find((l) => placesOf(l).some((p) => p.line === line))
+    const fact = limits.result?.facts.find((f) => f.line === line)
+    if (onLimits) setMarked({ key: String(line), places: fact ? [fact.place] : [] })
+    else if (leg) setMarked({ key: legKey(leg), places: placesOf(leg) })
+  }
+  const lines = text.split('\n').length
+  return (
+    <div className="parts-frame">
+      <PartsBar title="Put in a part from its sheet" />
+      <main className="paste-page">
+        <HeadForm library={library} />
+        <Tabs
+          value={view}
+          onChange={(_, v: View) => {
+            setMarked(undefined)
+            setQuery({ view: v }, { replace: true })
+          }}
+          aria-label="What is pasted"
+        >
+          {views.map((v) => (
+            <Tab key={v.id} value={v.id} label={v.title} />
+          ))}
+        </Tabs>
+        {view === 'part' ? (
+          <section aria-label="The part" className="paste-result">
+            {result.part ? (
+              <>
+                <h2>What it can serve</h2>
+                <Completeness part={result.part} />
+              </>
+            ) : (
+              <p className="empty">Paste the table of its legs first; what it can serve then stands here.</p>
+            )}
+          </section>
+        ) : (
+          <>
+            {reading.result && (
+              <Questions
+                questions={
+                  onLimits ? limits.result!.questions : [...result.questions, ...table.result!.questions]
+                }
+                answers={onLimits ? draft.limitAnswers : draft.answers}
+                answer={(answers) => set(onLimits ? { limitAnswers: answers } : { answers })}
+                show={(places) => show('question', places)}
+              />
+            )}
+            <div className="paste-sides">
+              <section aria-label="Pasted text">
+                {typing || text === '' ? (
+                  <textarea
+                    className="plain mono"
+                    aria-label={
+                      onLimits ? 'Table of its limits' : board ? 'Table of its header' : 'Table of its legs'
+                    }
+                    placeholder={
+                      onLimits
+                        ? 'Paste the tables of its limits: supply, currents, levels, temperatures …'
+                        : 'Paste the table of its legs, as it is in the sheet, a spreadsheet or a CSV file.\nColumns in any order, with headings or without.'
+                    }
+                    value={text}
+                    onChange={(e) =>
+                      set(
+                        onLimits
+                          ? { limitsText: e.target.value, limitAnswers: {} }
+                          : { tableText: e.target.value, answers: {} },
+                      )
+                    }
+                    onPaste={() => setTyping(false)}
+                  />
+                ) : (
+                  <SourceText text={text} kinds={kinds} marked={marked?.places ?? []} choose={chooseLine} />
+                )}
+                <p className="paste-tools">
+                  <Button onClick={() => setTyping(!typing)} disabled={text === ''}>
+                    {typing ? 'Show what was understood of it' : 'Change the text'}
+                  </Button>
+                  {lines > tooMany && (
+                    <span className="stops" role="alert">
+                      {lines.toLocaleString('en')} lines are more than a table has: at most{' '}
+                      {tooMany.toLocaleString('en')} are read.
+                    </span>
+                  )}
+                </p>
+              </section>
+              <section aria-label="What was understood" aria-busy={reading.busy}>
+                {reading.busy && (
+                  <p className="faint" role="status">
+                    Reading {lines} lines … <Button onClick={stopReading}>Stop</Button>
+                  </p>
+                )}
+                {reading.fault && (
+                  <p className="stops" role="alert">
+                    Reading was stopped ({reading.fault}). Change the text to read again.
+                  </p>
+                )}
+                {!reading.result && !reading.busy && (
+                  <p className="empty">What is understood stands here, beside the text it came from.</p>
+                )}
+                {onLimits && limits.result && (
+                  <FoundFacts limits={limits.result} chosen={marked?.key} choose={show} />
+                )}
+                {!onLimits && table.result && (
+                  <>
+                    <Counts table={table.result} />
+                    <FoundLegs table={table.result} chosen={marked?.key} choose={show} />
+                  </>
+                )}
+              </section>
+            </div>
+          </>
+        )}
+      </main>
+      <footer className="paste-foot">
+        <span>
+          {result.part ? (
+            <>
+              <span className="settled">A valid part</span>, id{' '}
+              <span className="mono">{idFrom(draft.name)}</span>
+              {table.result!.faults.length > 0 && (
+                <span className="risks">
+                  ; the table contradicts itself in {table.result!.faults.length} place
+                  {table.result!.faults.length > 1 ? 's' : ''}
+                </span>
+              )}
+            </>
+          ) : (
+            <span className="faint">
+              {result.faults[0] ? result.faults[0].message : 'No table has been pasted yet.'}
+              {result.faults.length > 1 && ` And ${result.faults.length - 1} more.`}
+            </span>
+          )}
+        </span>
+        {save.error && (
+          <span className="stops" role="alert">
+            {save.error.message}
+            {taken ? ': give this one another name, or change that one.' : '. Nothing was put in.'}
+          </span>
+        )}
+        <span className="spacer" />
+        <Button
+          onClick={() => {
+            if (window.confirm('Forget what was pasted and answered?')) draft.clear()
+          }}
+        >
+          Begin again
+        </Button>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={!result.part || save.isPending}
+          onClick={() => save.mutate()}
+        >
+          Put it in the library
+        </Button>
+      </footer>
+    </div>
+  )
+}
+
+const readable = (text: string) => text.trim() !== '' && text.split('\n').length <= tooMany
+
+const Counts = ({ table }: { table: Understood }) => {
+  const functions = table.legs.reduce((n, l) => n + l.functions.length, 0)
+  return (
+    <div className="counts">
+      <p>
+        {table.total} legs, {table.legs.length} names, {functions} functions of {table.units.length} units.
+      </p>
+      {table.faults.map((f) => (
+        <p key={f.path + f.message} className="risks">
+          <b>{f.path}</b> {f.message}
+        </p>
+      ))}
+    </div>
+  )
+}
+
+export default PastePage

@@ -1,0 +1,79 @@
+// The pasted text, line by line, each with what it was taken for. What belongs to the chosen leg or fact is underlined;
+// choosing a line shows what came of it.
+
+import type { Place } from '@root-board/core/intake'
+import { useEffect, useRef } from 'react'
+
+interface Props {
+  text: string
+  kinds: Record<number, string>
+  /** Places of what is chosen on the other side. */
+  marked: Place[]
+  choose: (line: number) => void
+}
+
+const words: Record<string, string> = {
+  leg: 'leg',
+  joined: '└ goes on',
+  heading: 'heading',
+  page: 'of the page',
+  section: 'title',
+  footnote: 'footnote',
+  blank: '',
+  fact: 'fact',
+  unknown: 'open',
+  skipped: 'left out',
+}
+
+const most = 1500
+
+const Line = ({ text, places }: { text: string; places: Place[] }) => {
+  const sorted = [...places].sort((a, b) => a.from - b.from)
+  const pieces: React.ReactNode[] = []
+  let at = 0
+  sorted.forEach((p, i) => {
+    if (p.from < at) return
+    pieces.push(text.slice(at, p.from), <mark key={i}>{text.slice(p.from, p.to)}</mark>)
+    at = p.to
+  })
+  return (
+    <>
+      {pieces}
+      {text.slice(at)}
+    </>
+  )
+}
+
+export const SourceText = ({ text, kinds, marked, choose }: Props) => {
+  const lines = text.replace(/\r\n?/g, '\n').split('\n')
+  const first = useRef<HTMLLIElement>(null)
+  const firstLine = marked[0]?.line
+  useEffect(() => {
+    first.current?.scrollIntoView({ block: 'nearest' })
+  }, [firstLine])
+  return (
+    <ol className="source-text mono" aria-label="What was pasted">
+      {lines.slice(0, most).map((line, i) => {
+        const number = i + 1
+        const places = marked.filter((p) => p.line === number)
+        const kind = kinds[number] ?? 'blank'
+        return (
+          <li
+            key={number}
+            ref={number === firstLine ? first : undefined}
+            className={`${kind} ${places.length > 0 ? 'here' : ''}`}
+          >
+            <button type="button" className="plain-button" tabIndex={-1} onClick={() => choose(number)}>
+              <span className="line-number faint">{number}</span>
+              <span className="line-kind">{words[kind] ?? kind}</span>
+              <span className="line-text">
+                <Line text={line} places={places} />
+              </span>
+            </button>
+          </li>
+        )
+      })}
+      {lines.length > most && <li className="faint">and {lines.length - most} more lines</li>}
+    </ol>
+  )
+}

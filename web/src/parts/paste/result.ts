@@ -1,0 +1,89 @@
+// The part that the pasted tables make so far, read as the library would read it.
+
+import {
+  type Answers,
+  boardFileFrom,
+  chipFileFrom,
+  joinBoard,
+  type Question,
+  type Understood,
+  type UnderstoodBoard,
+  type UnderstoodLimits,
+  withFacts,
+} from '@root-board/core/intake'
+import { findPart, FaultyFile, type Fault, type Library, type Part, readPart } from '@root-board/core/parts'
+import { parseQuantity, QuantityError } from '@root-board/core/quantity'
+import type { PasteDraft } from './draft'
+
+export interface Result {
+  file?: Record<string, unknown>
+  part?: Part
+  faults: Fault[]
+  /** Questions about joining a board with its chip. */
+  questions: Question[]
+  board?: UnderstoodBoard
+}
+
+export const idFrom = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+
+const volts = (text: string): number | undefined => {
+  try {
+    return parseQuantity(text, 'V')
+  } catch (error) {
+    if (error instanceof QuantityError) return undefined
+    throw error
+  }
+}
+
+const headOf = (draft: PasteDraft) => {
+  const price = Number(draft.price.replace(',', '.'))
+  return {
+    id: idFrom(draft.name),
+    name: draft.name.trim(),
+    sheet: draft.sheet.trim() || 'pasted tables',
+    maker: draft.maker.trim() || undefined,
+    price: draft.price.trim() !== '' && price >= 0 ? price : undefined,
+  }
+}
+
+export const resultOf = (
+  draft: PasteDraft,
+  table: Understood | undefined,
+  limits: UnderstoodLimits | undefined,
+  library: Library | undefined,
+  answers: Answers,
+): Result => {
+  const faults: Fault[] = []
+  const none = { faults, questions: [] }
+  if (!table || table.legs.length === 0) return none
+  const head = headOf(draft)
+  let file: Record<string, unknown>
+  let board: UnderstoodBoard | undefined
+  if (draft.kind === 'board') {
+    const chip = library && findPart(library, 'chip', draft.chip)
+    if (!chip) return { ...none, faults: [{ path: 'chip', message: 'Choose the chip on the board above.' }] }
+    const [logic, min, max] = [draft.logic, draft.inputMin, draft.inputMax].map(volts)
+    if (logic === undefined || min === undefined || max === undefined)
+      return {
+        ...none,
+        faults: [{ path: 'logic', message: 'Say the logic voltage and the input range above.' }],
+      }
+    const boardHead = { ...head, chip, logic, input: { min, max } }
+    board = joinBoard(table, boardHead, answers)
+    file = boardFileFrom(board, boardHead)
+  } else
+    file = withFacts(chipFileFrom(table, { ...head, style: draft.style || undefined }), limits?.facts ?? [])
+  const questions = board?.questions ?? []
+  if (head.id === '')
+    return { file, board, questions, faults: [{ path: 'name', message: 'Give it a name above.' }] }
+  try {
+    return { file, board, questions, part: readPart(file, head.id), faults }
+  } catch (error) {
+    if (!(error instanceof FaultyFile)) throw error
+    return { file, board, questions, faults: error.faults }
+  }
+}
