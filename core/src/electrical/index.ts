@@ -1,4 +1,5 @@
 export * from './curve'
+export * from './driver'
 export * from './led'
 export * from './levels'
 export * from './pulls'

@@ -227,19 +227,14 @@ const legFrom = (
   const named = nameIn(name)
   if (!named) return undefined
   const whole = nameIn(entry.name.text)
-  const reads = entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))
   // What stands beside the name in its own cell is a function too.
-  if (of === 1)
-    for (const other of whole?.others ?? []) {
-      const read = readCell(
-        { ...entry.name, text: entry.name.text.slice(0, other.to) },
-        undefined,
-        other.from,
-        0,
-        1,
-      )
-      reads.unshift(read)
-    }
+  const beside =
+    of > 1
+      ? []
+      : (whole?.others ?? []).map((other) =>
+          readCell({ ...entry.name, text: entry.name.text.slice(0, other.to) }, undefined, other.from, 0, 1),
+        )
+  const reads = [...beside, ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
   const told = entry.type === undefined ? undefined : typeIn(entry.type)

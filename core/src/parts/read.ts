@@ -59,6 +59,11 @@ const chipFaults = (chip: Chip): Fault[] => {
       path: 'pins',
       message: `the package has ${chip.package.legs} legs, ${legs.size} are named; missing: ${missingLegs(chip, legs).join(', ')}`,
     })
+  const drivers = new Set(chip.io.drivers?.map((d) => d.id))
+  chip.pins.forEach((pin, i) => {
+    if (pin.driver !== undefined && !drivers.has(pin.driver))
+      faults.push({ path: `pins[${i}].driver`, message: `there is no driver ${pin.driver}` })
+  })
   const known = (id: string, path: string) => {
     if (!pins.has(id)) faults.push({ path, message: `there is no pin ${id}` })
   }

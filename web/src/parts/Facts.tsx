@@ -1,6 +1,6 @@
 // Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
 
-import type { Part } from '@root-board/core/parts'
+import { formAt, type Part, stepsOf } from '@root-board/core/parts'
 import { Columns } from '../shared/Columns'
 import { factText } from './fact-text'
 import { fieldWords } from './names'
@@ -34,12 +34,19 @@ const apart = new Set([
 
 const isLeaf = (v: unknown) => !isObject(v) || isRated(v) || 'factor' in v || 'drop' in v
 
-const factsOf = (value: Json, path: string, words: string[]): Fact[] =>
-  Object.entries(value).flatMap(([key, v]): Fact[] => {
-    if (v === undefined || (path === '' && apart.has(key))) return []
+/** In the order in which the schema has its fields. */
+const inOrder = (kind: Part['kind'], value: Json, path: string): [string, unknown][] => {
+  const form = formAt(kind, stepsOf(path), value)
+  const order = form?.is === 'group' ? form.fields.map((f) => f.name) : []
+  return Object.entries(value).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b))
+}
+
+const factsOf = (kind: Part['kind'], value: Json, path: string, words: string[]): Fact[] =>
+  inOrder(kind, value, path).flatMap(([key, v]): Fact[] => {
+    if (v === undefined || key === 'source' || (path === '' && apart.has(key))) return []
     const here = path ? `${path}.${key}` : key
     const names = [...words, fieldWords(key)]
-    if (isObject(v) && !isLeaf(v)) return factsOf(v, here, names)
+    if (isObject(v) && !isLeaf(v)) return factsOf(kind, v, here, names)
     if (Array.isArray(v) && v.some(isObject))
       return v.map((item, i) => ({
         path: `${here}[${i}]`,
@@ -70,7 +77,7 @@ const sourceOf = (v: unknown): string => {
 }
 
 export const Facts = ({ part }: { part: Part }) => {
-  const facts = factsOf(part as unknown as Json, '', [])
+  const facts = factsOf(part.kind, part as unknown as Json, '', [])
   const assumed = new Set(part.assumed)
   if (facts.length === 0) return <p className="faint">Its file states no more than what is above.</p>
   return (

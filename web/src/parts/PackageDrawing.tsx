@@ -89,8 +89,8 @@ export const PackageDrawing = ({ package: p, name }: Props) => {
         ? alongSides(p, 2)
         : inOneRow(p)
   const { legs, length, width } = plan
-  const margin = Math.max(length, width) * 0.12 + 2
-  const text = Math.max(length, width) / 22
+  const margin = Math.max(length, width) * 0.1 + 1.6
+  const text = Math.max(Math.max(length, width) / 20, Math.min(0.62 * mm(p.pitch), width / 6))
   const every = p.legs > 64 ? 10 : p.legs > 20 ? 5 : 1
   const numbered = legs.filter((l) => l.n === 1 || l.n === p.legs || l.n % every === 0)
   return (

@@ -98,6 +98,8 @@ const PartsPage = () => {
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts })
   const own = useQuery({ queryKey: ['own'], queryFn: api.ownParts })
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
+  const [sought, setSought] = useState('')
+  const [kind, setKind] = useState('')
   const [brought, setBrought] = useState<File>()
   const picker = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
@@ -109,6 +111,13 @@ const PartsPage = () => {
     return (parts.data ?? []).map((p) => lineOf(p, mine, have))
   }, [parts.data, own.data, drawer.data])
   const mine = own.data?.parts ?? []
+  const words = sought.toLowerCase().split(/\s+/)
+  const shown = lines.filter((l) => {
+    const text = [l.name, l.id, l.family, l.package, l.offers, l.kind, l.whose, l.place]
+      .join(' ')
+      .toLowerCase()
+    return (kind === '' || l.kind === kind) && words.every((w) => text.includes(w))
+  })
   return (
     <div className="parts-frame">
       <PartsBar title="Parts" />
@@ -143,8 +152,25 @@ const PartsPage = () => {
             Your {mine.length} part{mine.length === 1 ? '' : 's'} as one file
           </Button>
           <span className="spacer" />
+          <label>
+            Find{' '}
+            <input
+              className="plain"
+              type="search"
+              style={{ width: 180 }}
+              value={sought}
+              onChange={(e) => setSought(e.target.value)}
+              placeholder="name, family, unit …"
+            />
+          </label>
+          <select className="plain" aria-label="Kind" value={kind} onChange={(e) => setKind(e.target.value)}>
+            <option value="">every kind</option>
+            {Object.values(kindWords).map((k) => (
+              <option key={k}>{k}</option>
+            ))}
+          </select>
           <span className="faint">
-            {lines.length} parts, {mine.length} of them yours
+            {shown.length} of {lines.length} parts, {mine.length} yours
           </span>
         </div>
         {brought && (
@@ -177,7 +203,7 @@ const PartsPage = () => {
           </p>
         ) : (
           <DataGrid
-            rows={lines}
+            rows={shown}
             columns={columns}
             loading={parts.isPending}
             density="compact"
@@ -190,6 +216,7 @@ const PartsPage = () => {
               sorting: { sortModel: [{ field: 'kind', sort: 'asc' }] },
             }}
             label="Library"
+            aria-label="Library"
             onRowDoubleClick={({ id }) => void navigate(`/parts/${encodeURIComponent(String(id))}`)}
             localeText={{ noRowsLabel: 'No part is like that.' }}
           />

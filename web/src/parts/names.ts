@@ -46,6 +46,7 @@ const spelled: Record<string, string> = {
   pinAbsolute: 'one leg, absolute maximum',
   totalAbsolute: 'all legs, absolute maximum',
   total: 'all legs',
+  price: 'price, €',
   perHertz: 'for each hertz, A',
   esr: 'ESR',
 }

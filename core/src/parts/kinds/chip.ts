@@ -133,6 +133,8 @@ const pin = object({
   /** Further names: on charts, in the core library of the program. */
   names: array().of(text()).optional(),
   functions: array().of(pinFunction).optional(),
+  /** Which of `io.drivers` is behind it. */
+  driver: identifier().optional(),
   attributes: array()
     .of(attribute as never)
     .optional() as never,
@@ -186,6 +188,32 @@ const limitGroup = object({
   absolute: rated('A', 'absolute').optional(),
 }).exact()
 
+/** Current over voltage in three corners, as measured or simulated by the maker; volts ascending. */
+const driveTable = () =>
+  array()
+    .of(object({ voltage: quantity('V').required(), current: rated('A').required() }).exact())
+    .min(2)
+    .optional()
+
+/** How a leg drives and clamps, from an IBIS file. Voltages count from the rail that the table belongs to. */
+const driver = object({
+  id: identifier(),
+  name: text(),
+  type: text(),
+  /** The supply in the three corners. */
+  supply: rated('V', 'condition').optional(),
+  capacitance: rated('F').optional(),
+  /** Volts above ground, amperes into the leg. */
+  pullDown: driveTable(),
+  /** Volts below the supply, amperes out of the leg. */
+  pullUp: driveTable(),
+  /** Volts above the supply, amperes into the leg. */
+  powerClamp: driveTable(),
+  /** Volts below ground, amperes out of the leg. */
+  groundClamp: driveTable(),
+  source: optionalText(),
+}).exact()
+
 export const chipSchema = object({
   ...head('chip'),
   family: text(),
@@ -225,6 +253,7 @@ export const chipSchema = object({
     aboveSupply: rated('V', 'absolute').required(),
     pullUp: rated('Ω').optional(),
     pullDown: rated('Ω').optional(),
+    drivers: array().of(driver).optional(),
   })
     .exact()
     .required(),
@@ -362,5 +391,6 @@ export type Chip = Omit<RawChip, 'pins' | 'kind'> & {
   /** Other boards of the same header that the plan must hold on as well. Never in a file. */
   alsoOn?: Chip[]
 }
+export type LegDriver = NonNullable<Chip['io']['drivers']>[number]
 export type ChipUnit = Chip['units'][number]
 export type ClockSource = Chip['clockSources'][number]

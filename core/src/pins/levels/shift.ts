@@ -256,7 +256,7 @@ const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
 const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
   const supply = supplyOf(supplies, end.instance.need)
   if (!supply || end.signal.electrical.kind !== 'logic-input') return undefined
-  const drives = chipDrives(chip, rail, end)
+  const drives = chipDrives(chip, wire.pin, rail, end)
   const part = partsOfKind(library, 'buffer')
     .filter((b) => {
       const range = fullRange(b.supply)

@@ -1,10 +1,10 @@
 // What each side of a line drives, reads and stands, from the sheets and the supply that feeds it.
 
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../../findings'
-import type { Chip } from '../../parts'
+import type { Chip, ChipPin } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
 import type { Wire } from '../plan'
-import { outputResistance } from '../support/context'
+import { outputOf } from '../support/context'
 import { attributeOf } from '../ways'
 
 export type End = Wire['signal']['ends'][number]
@@ -45,23 +45,16 @@ const loadOf = ({ signal: { electrical } }: End, supply: Range): number => {
   return leak + pull
 }
 
-export const chipDrives = (chip: Chip, rail: Worked, end: End): Levels => {
+export const chipDrives = (chip: Chip, pin: ChipPin, rail: Worked, end: End): Levels => {
   const load = loadOf(end, rail.value)
   const side = (which: 'high' | 'low') => {
-    const r = outputResistance(chip, which)
-    const point = (which === 'high' ? chip.io.outputHigh : chip.io.outputLow)[0]!
+    const { driver, input, table } = outputOf(chip, pin, which)
     const inputs = [
-      fromPart(
-        'R_out',
-        'resistance of the leg’s driver',
-        chip,
-        `io.output${which === 'high' ? 'High' : 'Low'}`,
-        { ...r, source: point.source, kind: 'typical' },
-        'Ω',
-      ),
+      input(load),
       fromRule('I_load', `what ${end.instance.name} takes`, load, 'A', end.instance.part.sheet),
     ]
-    return { r, inputs }
+    const drop = (corner: keyof Range) => driver(load, corner)
+    return { drop, inputs: table ? inputs.slice(0, 1) : inputs, lost: table ? 'V_drop' : 'R_out · I_load' }
   }
   const [high, low] = [side('high'), side('low')]
   return {
@@ -69,18 +62,18 @@ export const chipDrives = (chip: Chip, rail: Worked, end: End): Levels => {
       'High level of the leg',
       'V_OH',
       {
-        min: rail.value.min - high.r.max * load,
-        typ: rail.value.typ - high.r.typ * load,
+        min: rail.value.min - high.drop('max'),
+        typ: rail.value.typ - high.drop('typ'),
         max: rail.value.max,
       },
-      'V_DD − R_out · I_load',
+      `V_DD − ${high.lost}`,
       [fromWorked(rail), ...high.inputs],
     ),
     low: volts(
       'Low level of the leg',
       'V_OL',
-      { min: 0, typ: low.r.typ * load, max: low.r.max * load },
-      'R_out · I_load',
+      { min: 0, typ: low.drop('typ'), max: low.drop('max') },
+      low.lost,
       low.inputs,
     ),
   }

@@ -3,8 +3,16 @@
 import type { Supplies } from '../../circuit'
 import { supplyOf } from '../../circuit'
 import type { ShiftKind } from '../../design'
-import { divided, noiseMargin } from '../../electrical'
-import { type Fact, fromPart, fromWorked, type Grade, type Severity, type Worked } from '../../findings'
+import { divided, noiseMargin, tableCurrent } from '../../electrical'
+import {
+  type Fact,
+  fromPart,
+  fromWorked,
+  type Grade,
+  partOrigin,
+  type Severity,
+  type Worked,
+} from '../../findings'
 import type { Chip } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
 import { legName } from '../passport'
@@ -324,6 +332,24 @@ const lower = (from: Worked, rail: Worked): Worked => ({
   inputs: [fromWorked(from), fromWorked(rail)],
 })
 
+/** What flows through the leg’s own clamp at a voltage above the rail, where its table is known. */
+const clampFacts = (chip: Chip, wire: Wire, reaches: Worked, rail: Worked): Fact[] => {
+  const driver = chip.io.drivers?.find((d) => d.id === wire.pin.driver)
+  const above = reaches.value.max - rail.value.min
+  if (!driver?.powerClamp || above <= 0) return []
+  const current = tableCurrent(driver.powerClamp, above, 'min')
+  const text = formatQuantity(current, 'A', 3)
+  return [
+    {
+      text: `${volts(above)} above the rail, the clamp of ${legName(wire.pin)} takes up to ${text}, if what drives it can give as much`,
+      origin: partOrigin(chip, `io.drivers.${driver.id}.powerClamp`, {
+        kind: 'guaranteed',
+        source: driver.source,
+      }),
+    },
+  ]
+}
+
 const digitalLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): LineLevel | undefined => {
   const { chip, rail } = context
   const shift = context.shiftOf(wire, end)
@@ -338,13 +364,19 @@ const digitalLevel = (wire: Wire, end: End, supply: Worked, context: LevelContex
           ? { ...out, high: shift.kind === 'clamp' ? lower(out.high, rail) : { ...rail, symbol: 'V_OH' } }
           : out
     const side = { name: legName(wire.pin), drives, reads: chipReads(chip, rail), stands }
+    const verdict = (together: boolean) => {
+      const found = oneWay(side, together)
+      return found.severity === 'stops'
+        ? { ...found, facts: [...found.facts, ...clampFacts(chip, wire, drives.high, rail)] }
+        : found
+    }
     const together =
       (own && supply === rail && !shift) || (shift !== undefined && !shift.top && shift.kind !== 'clamp')
     return {
       wire,
       end,
       direction: 'to the chip',
-      ...oneWay(side, together),
+      ...verdict(together),
       reaches: drives.high,
       stands,
       shift: shift?.kind,
@@ -352,7 +384,7 @@ const digitalLevel = (wire: Wire, end: End, supply: Worked, context: LevelContex
   }
   const reads = deviceReads(end, supply)
   if (!reads || end.signal.electrical.kind !== 'logic-input') return undefined
-  const own = chipDrives(chip, rail, end)
+  const own = chipDrives(chip, wire.pin, rail, end)
   const drives = shift ? { ...own, high: { ...supply, symbol: 'V_OH' } } : own
   const side = { name: end.instance.name, drives, reads, stands: deviceStands(end, supply) }
   return {

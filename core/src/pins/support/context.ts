@@ -1,6 +1,7 @@
 import type { Design } from '../../design'
-import type { Worked } from '../../findings'
-import type { Chip, Library } from '../../parts'
+import { type Driver, resistanceDriver, tableDriver } from '../../electrical'
+import { fromPart, type Worked, type WorkedInput } from '../../findings'
+import type { Chip, ChipPin, Library } from '../../parts'
 import type { Stock, Supplies, SupportPart } from '../../circuit'
 import { fullRange, type Range } from '../../quantity'
 import type { Wire } from '../plan'
@@ -23,6 +24,58 @@ export const netOf = (name: string): string =>
     .toUpperCase()
     .replace(/[^A-Z0-9]+/g, '_')
     .replace(/^_+|_+$/g, '')
+
+export interface LegOutput {
+  driver: Driver
+  /** Where its strength is stated, for the working. */
+  input: (current: number) => WorkedInput
+  /** From the maker's table, and not from one point of the sheet. */
+  table: boolean
+}
+
+/** How a leg drives: along its table where the part has one, else as the resistance of the sheet's point. */
+export const outputOf = (chip: Chip, pin: ChipPin | undefined, side: 'high' | 'low'): LegOutput => {
+  const model = chip.io.drivers?.find((d) => d.id === pin?.driver)
+  const table = side === 'high' ? model?.pullUp : model?.pullDown
+  const field = `io.output${side === 'high' ? 'High' : 'Low'}`
+  if (model && table) {
+    const driver = tableDriver(table)
+    return {
+      driver,
+      table: true,
+      input: (current) =>
+        fromPart(
+          'V_drop',
+          `drop in the driver of ${pin!.id}`,
+          chip,
+          `io.drivers.${model.id}`,
+          {
+            min: driver(current, 'min'),
+            typ: driver(current, 'typ'),
+            max: driver(current, 'max'),
+            kind: 'typical',
+            source: model.source,
+          },
+          'V',
+        ),
+    }
+  }
+  const r = outputResistance(chip, side)
+  const point = (side === 'high' ? chip.io.outputHigh : chip.io.outputLow)[0]!
+  return {
+    driver: resistanceDriver(r),
+    table: false,
+    input: () =>
+      fromPart(
+        'R_out',
+        'resistance of the leg’s driver',
+        chip,
+        field,
+        { ...r, source: point.source, kind: point.drop.kind === 'assumed' ? 'assumed' : 'typical' },
+        'Ω',
+      ),
+  }
+}
 
 /** Resistance of the chip's own output, from the first sheet point: drop / current, ohms. */
 export const outputResistance = (chip: Chip, side: 'high' | 'low'): Range => {

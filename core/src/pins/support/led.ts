@@ -2,12 +2,12 @@
 
 import { preferred, type SupportPart } from '../../circuit'
 import { careful, supportChoice } from '../../design'
-import { ledCurrentRange, seriesResistor, voltageAt } from '../../electrical'
+import { ledCurrentsThrough, seriesResistor, voltageAt } from '../../electrical'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../../findings'
 import { findPart, type Led } from '../../parts'
-import { exactly, formatQuantity, fullRange, type Range, within } from '../../quantity'
+import { exactly, formatQuantity, fullRange, within } from '../../quantity'
 import type { Wire } from '../plan'
-import { netOf, outputResistance, type SignalSupport, type SignalSupportContext } from './context'
+import { netOf, outputOf, type SignalSupport, type SignalSupportContext } from './context'
 
 export interface LedOnLeg {
   led: Led
@@ -40,10 +40,17 @@ export const ledOnLeg = (
   const wanted = setting ?? electrical.current
   const side = electrical.to === 'ground' ? 'high' : 'low'
   const points = side === 'high' ? chip.io.outputHigh : chip.io.outputLow
-  const drop = voltageAt(
-    points.map((p) => ({ current: p.current, voltage: p.drop })),
-    wanted,
-  )
+  const output = outputOf(chip, wire.pin, side)
+  const drop = output.table
+    ? {
+        min: output.driver(wanted, 'min'),
+        typ: output.driver(wanted, 'typ'),
+        max: output.driver(wanted, 'max'),
+      }
+    : voltageAt(
+        points.map((p) => ({ current: p.current, voltage: p.drop })),
+        wanted,
+      )
   const forward = voltageAt(led.forward, wanted)
   const wantedInput =
     setting === undefined
@@ -67,14 +74,16 @@ export const ledOnLeg = (
   const sheetField = `output${side === 'high' ? 'High' : 'Low'}`
   const inputs: WorkedInput[] = [
     fromWorked(rail),
-    fromPart(
-      'V_drop',
-      'drop in the leg’s driver',
-      chip,
-      `io.${sheetField}`,
-      { ...drop, kind: 'typical', source: points[0]!.source },
-      'V',
-    ),
+    output.table
+      ? output.input(wanted)
+      : fromPart(
+          'V_drop',
+          'drop in the leg’s driver',
+          chip,
+          `io.${sheetField}`,
+          { ...drop, kind: 'typical', source: points[0]!.source },
+          'V',
+        ),
     fromPart(
       'V_F',
       `forward voltage of ${led.name}`,
@@ -85,30 +94,15 @@ export const ledOnLeg = (
     ),
     wantedInput,
   ]
-  const out = outputResistance(chip, side)
   const actual = within(chosen.value, series.tolerance)
-  const total: Range = { min: out.min + actual.min, typ: out.typ + actual.typ, max: out.max + actual.max }
-  const outInput: WorkedInput = {
-    symbol: 'R_out',
-    label: 'resistance of the leg’s driver',
-    value: out,
-    unit: 'Ω',
-    origin: {
-      kind: 'part',
-      part: chip.id,
-      name: chip.name,
-      field: `io.${sheetField}`,
-      sheet: chip.sheet,
-      place: points[0]!.source,
-      limit: 'typical',
-    },
-  }
+  const through = ledCurrentsThrough(rail.value, output.driver, actual, led.forward)
+  const unlimited = ledCurrentsThrough(rail.value, output.driver, exactly(0), led.forward)
   const current: Worked = {
     label: `Current through ${wire.signal.name}`,
     symbol: 'I_LED',
-    value: ledCurrentRange(rail.value, total, led.forward),
+    value: through,
     unit: 'A',
-    formula: '(V_DD − V_F(I)) / (R + R_out)',
+    formula: output.table ? '(V_DD − V_F(I) − V_drop(I)) / R' : '(V_DD − V_F(I)) / (R + R_out)',
     inputs: [
       fromWorked(rail),
       inputs[2]!,
@@ -126,17 +120,17 @@ export const ledOnLeg = (
           limit: 'guaranteed',
         },
       },
-      outInput,
+      output.input(through.typ),
     ],
     note: 'Most at the highest supply with the lowest forward voltage and resistance; V_F follows the LED’s curve.',
   }
   const bare: Worked = {
     label: `Current through ${wire.signal.name} without its resistor`,
     symbol: 'I_bare',
-    value: ledCurrentRange(rail.value, out, led.forward),
+    value: unlimited,
     unit: 'A',
-    formula: '(V_DD − V_F(I)) / R_out',
-    inputs: [fromWorked(rail), inputs[2]!, outInput],
+    formula: output.table ? 'V_DD = V_F(I) + V_drop(I)' : '(V_DD − V_F(I)) / R_out',
+    inputs: [fromWorked(rail), inputs[2]!, output.input(unlimited.typ)],
     note: 'Only the leg’s own driver limits it then.',
   }
   return {

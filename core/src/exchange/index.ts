@@ -1,0 +1,2 @@
+export * from './bsdl'
+export * from './ibis'
