@@ -3,6 +3,7 @@
 import { analyse } from '@root-board/core/analysis'
 import { type Design, readDesign } from '@root-board/core/design'
 import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -36,9 +37,11 @@ const Around = ({ children }: { children: ReactNode }) => {
 export const show = (page: ReactNode, design: Design = timer(), address = '/') => {
   useProject.getState().open('p1', design, 1, { kind: 'saved' })
   return render(
-    <MemoryRouter initialEntries={[address]}>
-      <Around>{page}</Around>
-    </MemoryRouter>,
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <MemoryRouter initialEntries={[address]}>
+        <Around>{page}</Around>
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
 }
 

@@ -1,6 +1,6 @@
 // What a change would do, before it is made: wires that move, parts that come and go, findings that clear or appear.
 
-import { applyEdits, type Edit } from '../design'
+import { applyEdits, type Edit, libraryFor } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
 import { type Analysis, analyse } from './analyse'
@@ -51,5 +51,7 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
   }
 }
 
-export const previewEdits = (before: Analysis, library: Library, edits: Edit[]): Preview =>
-  compareAnalyses(before, analyse(applyEdits(before.design, edits), library))
+export const previewEdits = (before: Analysis, library: Library, edits: Edit[]): Preview => {
+  const after = applyEdits(before.design, edits)
+  return compareAnalyses(before, analyse(after, libraryFor(after, library)))
+}

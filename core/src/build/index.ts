@@ -1,6 +1,14 @@
 export * from './resolve'
 export { cautionWords, type Caution } from './cautions'
 export { type BuildStep, type StepCheck } from './steps'
-export { lineTotal, type PartsRow, type WireRow, type WireEnd } from './lists'
+export {
+  lineTotal,
+  type PartsRow,
+  type WireRow,
+  type WireEnd,
+  drawerKey,
+  stillToGet,
+  type ToGet,
+} from './lists'
 export { type BoardPart } from './placed'
 export { buildChecks } from './checks'

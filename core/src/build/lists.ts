@@ -128,3 +128,23 @@ export const lineTotal = (row: PartsRow): Worked => ({
     },
   ],
 })
+
+/** What a line is called in the drawer: a value of a series by its marking too. */
+export const drawerKey = (row: PartsRow): string => (row.value ? `${row.part} ${row.value}` : row.part)
+
+export interface ToGet extends PartsRow {
+  /** Of those needed, so many lie in the drawer. */
+  have: number
+  get: number
+}
+
+/** The list against the drawer: two lines of one part share what lies there. */
+export const stillToGet = (rows: PartsRow[], drawer: Record<string, number>): ToGet[] => {
+  const left = new Map(Object.entries(drawer))
+  return rows.map((row) => {
+    const key = drawerKey(row)
+    const have = Math.min(row.count, left.get(key) ?? 0)
+    left.set(key, (left.get(key) ?? 0) - have)
+    return { ...row, have, get: row.count - have }
+  })
+}

@@ -1,8 +1,17 @@
 // What an exchange file of the maker says of a chip, as the beginning of a part that pasted tables complete: legs, names
 // and directions from BSDL, drivers and clamps from IBIS.
 
-import type { Bsdl, BsdlPort, Ibis, IbisModel, TableName, TablePoint } from '../exchange'
-import type { ChipPin } from '../parts'
+import {
+  type Bsdl,
+  type BsdlPort,
+  type Ibis,
+  type IbisModel,
+  readBsdl,
+  readIbis,
+  type TableName,
+  type TablePoint,
+} from '../exchange'
+import { type ChipPin, FaultyFile } from '../parts'
 import { isReset, typeByName } from './names'
 import type { FoundLeg, Understood } from './table'
 
@@ -244,4 +253,47 @@ export const withDrivers = (file: Json, start: Start): Json => {
       return driver && pin.type !== 'none' ? { ...pin, driver } : pin
     }),
   }
+}
+
+/** What one exchange file offers to begin with: each package of a description, each component of an IBIS file. */
+export interface Exchange {
+  kind: 'boundary scan' | 'IBIS'
+  file: string
+  starts: { name: string; start: Start }[]
+}
+
+const mostLines = 200_000
+
+/** Reads an exchange file of either kind. Throws FaultyFile with the line and what was expected there. */
+export const readExchange = (text: string, file: string): Exchange => {
+  let lines = 1
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) lines++
+  if (lines > mostLines)
+    throw new FaultyFile(file, [
+      { path: `line ${mostLines}`, message: `has ${lines} lines; at most ${mostLines} are read` },
+    ])
+  if (/^\s*\[ibis[ _]ver\]/im.test(text)) {
+    const ibis = readIbis(text, file)
+    return {
+      kind: 'IBIS',
+      file,
+      starts: ibis.components.map((c, i) => ({ name: c.name, start: startFromIbis(ibis, file, i) })),
+    }
+  }
+  if (/\bentity\b/i.test(text)) {
+    const bsdl = readBsdl(text, file)
+    const names = Object.keys(bsdl.maps)
+    const first = names.filter((n) => n.toLowerCase() === bsdl.defaultPackage?.toLowerCase())
+    return {
+      kind: 'boundary scan',
+      file,
+      starts: [...new Set([...first, ...names])].map((name) => ({ name, start: startFromBsdl(bsdl, name) })),
+    }
+  }
+  throw new FaultyFile(file, [
+    {
+      path: 'line 1',
+      message: 'expected “entity” of a boundary-scan description or [IBIS Ver], found neither',
+    },
+  ])
 }

@@ -1,7 +1,7 @@
 // The frame around every stage: the root on the left, the table in the middle, the evidence on the right, the gauges below.
 
 import type { Analysis } from '@root-board/core/analysis'
-import type { Design } from '@root-board/core/design'
+import { changedParts, type Design, libraryFor, withOwnFactsOnly } from '@root-board/core/design'
 import { makeLibrary } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
@@ -13,6 +13,7 @@ import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
 import { analyseInWorker, worker } from '../worker/client'
 import { latestWins } from '../worker/latest-wins'
+import { ChangedParts } from './ChangedParts'
 import { Conflict } from './Conflict'
 import { Evidence } from './Evidence'
 import { Gauges } from './Gauges'
@@ -22,6 +23,12 @@ import { SearchBox } from './SearchBox'
 import { TopBar } from './TopBar'
 import { useFrame } from './frame-state'
 import './frame.css'
+
+/** Without the facts that the worker has from the library in the same words. */
+const lean = (design: Design): Design => {
+  const { library } = useProject.getState()
+  return library ? withOwnFactsOnly(design, library) : design
+}
 
 const ProjectPage = () => {
   const { id } = useParams()
@@ -33,7 +40,8 @@ const ProjectPage = () => {
   const [broken, setBroken] = useState<string>()
   const evidence = useFrame((s) => s.evidence)
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts, staleTime: Infinity })
-  const library = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
+  const shelf = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
+  const library = useMemo(() => shelf && design && libraryFor(design, shelf), [shelf, design])
   const onSheet = pathname.endsWith('/sheet')
 
   useEffect(() => {
@@ -56,7 +64,7 @@ const ProjectPage = () => {
   const request = useMemo(
     () =>
       latestWins<Design, Analysis>(
-        async (d) => analyseInWorker(d),
+        async (d) => analyseInWorker(lean(d)),
         (analysis, of) => {
           setResult({ analysis, of })
           setBroken(undefined)
@@ -66,11 +74,13 @@ const ProjectPage = () => {
     [],
   )
   useEffect(() => {
-    if (library) void worker.setLibrary(library)
-  }, [library])
+    if (!shelf) return
+    useProject.getState().setLibrary(shelf)
+    void worker.setLibrary(shelf)
+  }, [shelf])
   useEffect(() => {
-    if (design && library) request(design)
-  }, [design, library, request])
+    if (design && shelf) request(design)
+  }, [design, shelf, request])
 
   useEffect(() => {
     document.title = design ? `${design.name} · Root Board` : 'Root Board'
@@ -87,7 +97,7 @@ const ProjectPage = () => {
         </p>
       </main>
     )
-  if (!design || openId !== id || !library || !result)
+  if (!design || openId !== id || !library || !shelf || !result)
     return (
       <p className="faint" style={{ padding: 24 }}>
         Opening the project …
@@ -107,6 +117,7 @@ const ProjectPage = () => {
           <Root />
           <main className="table" id="table" tabIndex={-1}>
             <Conflict />
+            {changedParts(design, shelf).length > 0 && <ChangedParts shelf={shelf} />}
             {broken && (
               <p className="stops" role="alert">
                 The analysis failed on the last change ({broken}). What is shown is from before it; undo it to

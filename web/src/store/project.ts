@@ -1,6 +1,7 @@
 // The open project: its design, what was done to it and can be undone, and how saving stands.
 
-import { applyEdits, type Design, type Edit, editLabel } from '@root-board/core/design'
+import { applyEdits, type Design, type Edit, editLabel, withFactsKept } from '@root-board/core/design'
+import type { Library } from '@root-board/core/parts'
 import { create } from 'zustand'
 import type { StoredProject } from '../api/client'
 
@@ -25,6 +26,9 @@ interface ProjectState {
   done: Step[]
   undone: Step[]
   save: SaveState
+  /** What the library says now: new parts of the project take their facts from it. */
+  library?: Library
+  setLibrary: (library: Library) => void
   open: (id: string, design: Design, version: number, save: SaveState) => void
   close: () => void
   /** One step of one or more edits. */
@@ -41,14 +45,16 @@ export const useProject = create<ProjectState>((set, get) => ({
   done: [],
   undone: [],
   save: { kind: 'saved' },
+  setLibrary: (library) => set({ library }),
   open: (id, design, version, save) => set({ id, design, version, save, done: [], undone: [] }),
   close: () => set({ id: undefined, design: undefined, done: [], undone: [] }),
   edit: (given, label) => {
-    const { design, done, save } = get()
+    const { design, done, save, library } = get()
     const edits = Array.isArray(given) ? given : [given]
     if (!design || edits.length === 0) return
-    const after = applyEdits(design, edits)
-    if (after === design || JSON.stringify(after) === JSON.stringify(design)) return
+    const changed = applyEdits(design, edits)
+    if (changed === design || JSON.stringify(changed) === JSON.stringify(design)) return
+    const after = library ? withFactsKept(changed, library) : changed
     const step = { label: label ?? editLabel(edits[0]!, design), before: design, after }
     set({ design: after, done: [...done.slice(-longest), step], undone: [], save: pending(save) })
   },

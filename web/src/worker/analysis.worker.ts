@@ -6,25 +6,28 @@ import {
   previewEdits,
   variantsOf,
 } from '@root-board/core/analysis'
+import { type Design, libraryFor } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
 import { reachOf } from '@root-board/core/pins'
 import { expose } from 'comlink'
 import type { AnalysisWorker } from './protocol'
 
-let library: Library = { parts: {} }
+let shelf: Library = { parts: {} }
+/** What the project was planned with goes before what the library says. */
+const known = (design: Design) => libraryFor(design, shelf)
 
 const worker: AnalysisWorker = {
   setLibrary: (next) => {
-    library = next
+    shelf = next
   },
-  analyse: (design) => analyse(design, library),
-  preview: (design, edits) => previewEdits(analyse(design, library), library, edits),
-  candidate: (design, id) => candidateOf(design, library, id),
-  nextPlans: (design) => nextPlansOf(design, library),
-  variants: (design) => variantsOf(design, library),
-  otherBoards: (design) => otherBoardsOf(design, library),
+  analyse: (design) => analyse(design, known(design)),
+  preview: (design, edits) => previewEdits(analyse(design, known(design)), known(design), edits),
+  candidate: (design, id) => candidateOf(design, known(design), id),
+  nextPlans: (design) => nextPlansOf(design, known(design)),
+  variants: (design) => variantsOf(design, known(design)),
+  otherBoards: (design) => otherBoardsOf(design, known(design)),
   reach: (design, signal) => {
-    const { chip, needs, pins } = analyse(design, library)
+    const { chip, needs, pins } = analyse(design, known(design))
     return chip.chip ? reachOf(chip.chip, needs.open, design.pins, pins.taken, signal, pins.assignment) : []
   },
 }

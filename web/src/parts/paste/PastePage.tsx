@@ -17,7 +17,8 @@ import { FoundFacts } from './FoundFacts'
 import { FoundLegs, legKey, placesOf } from './FoundLegs'
 import { HeadForm } from './HeadForm'
 import { Questions } from './Questions'
-import { idFrom, resultOf } from './result'
+import { ExchangeFiles } from './ExchangeFiles'
+import { idFrom, resultOf, withExchange } from './result'
 import { SourceText } from './SourceText'
 import { useRead } from './use-read'
 import '../parts.css'
@@ -27,6 +28,7 @@ const tooMany = 20_000
 const views = [
   { id: 'legs', title: 'Legs' },
   { id: 'limits', title: 'Limits' },
+  { id: 'exchange', title: 'Exchange files' },
   { id: 'part', title: 'The part' },
 ] as const
 type View = (typeof views)[number]['id']
@@ -54,9 +56,10 @@ const PastePage = () => {
   const limits = useRead<UnderstoodLimits>(JSON.stringify([draft.limitsText, draft.limitAnswers]), () =>
     readable(draft.limitsText) ? ask((w) => w.limits(draft.limitsText, draft.limitAnswers)) : undefined,
   )
+  const whole = useMemo(() => withExchange(draft, table.result), [draft, table.result])
   const result = useMemo(
-    () => resultOf(draft, table.result, limits.result, library, draft.answers),
-    [draft, table.result, limits.result, library],
+    () => resultOf(draft, whole, limits.result, library, draft.answers),
+    [draft, whole, limits.result, library],
   )
   const onLimits = view === 'limits'
   const text = onLimits ? draft.limitsText : draft.tableText
@@ -97,7 +100,9 @@ const PastePage = () => {
             <Tab key={v.id} value={v.id} label={v.title} />
           ))}
         </Tabs>
-        {view === 'part' ? (
+        {view === 'exchange' ? (
+          <ExchangeFiles />
+        ) : view === 'part' ? (
           <section aria-label="The part" className="paste-result">
             {result.part ? (
               <>
@@ -177,8 +182,8 @@ const PastePage = () => {
                 )}
                 {!onLimits && table.result && (
                   <>
-                    <Counts table={table.result} />
-                    <FoundLegs table={table.result} chosen={marked?.key} choose={show} />
+                    <Counts table={whole ?? table.result} />
+                    <FoundLegs table={whole ?? table.result} chosen={marked?.key} choose={show} />
                   </>
                 )}
               </section>
@@ -192,10 +197,10 @@ const PastePage = () => {
             <>
               <span className="settled">A valid part</span>, id{' '}
               <span className="mono">{idFrom(draft.name)}</span>
-              {table.result!.faults.length > 0 && (
+              {whole!.faults.length > 0 && (
                 <span className="risks">
-                  ; the table contradicts itself in {table.result!.faults.length} place
-                  {table.result!.faults.length > 1 ? 's' : ''}
+                  ; the table contradicts itself in {whole!.faults.length} place
+                  {whole!.faults.length > 1 ? 's' : ''}
                 </span>
               )}
             </>

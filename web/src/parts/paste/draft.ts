@@ -1,7 +1,7 @@
 // What has been pasted and answered so far. Kept in the browser until the part is in the library, so that a reload or a
 // closed lid loses nothing.
 
-import type { Answers } from '@root-board/core/intake'
+import type { Answers, Exchange } from '@root-board/core/intake'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
 
@@ -21,6 +21,8 @@ export interface PasteDraft {
   limitsText: string
   answers: Answers
   limitAnswers: Answers
+  /** Exchange files brought in, each with the package or component that was chosen. */
+  exchange: (Exchange & { chosen: number })[]
 }
 const empty: PasteDraft = {
   kind: 'chip',
@@ -38,11 +40,25 @@ const empty: PasteDraft = {
   limitsText: '',
   answers: {},
   limitAnswers: {},
+  exchange: [],
 }
 
 interface PasteState extends PasteDraft {
   set: (change: Partial<PasteDraft>) => void
   clear: () => void
+}
+
+/** A draft too large for the browser's store is kept in the page alone. */
+const forgiving = {
+  getItem: (name: string) => localStorage.getItem(name),
+  setItem: (name: string, value: string) => {
+    try {
+      localStorage.setItem(name, value)
+    } catch {
+      localStorage.removeItem(name)
+    }
+  },
+  removeItem: (name: string) => localStorage.removeItem(name),
 }
 
 export const usePaste = create<PasteState>()(
@@ -52,6 +68,6 @@ export const usePaste = create<PasteState>()(
       set: (change) => set(change),
       clear: () => set(empty),
     }),
-    { name: 'root-board-paste', storage: createJSONStorage(() => localStorage) },
+    { name: 'root-board-paste', storage: createJSONStorage(() => forgiving) },
   ),
 )

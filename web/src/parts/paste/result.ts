@@ -5,11 +5,15 @@ import {
   boardFileFrom,
   chipFileFrom,
   joinBoard,
+  joinStarts,
   type Question,
   type Understood,
   type UnderstoodBoard,
   type UnderstoodLimits,
+  type Start,
+  withDrivers,
   withFacts,
+  withStart,
 } from '@root-board/core/intake'
 import { findPart, FaultyFile, type Fault, type Library, type Part, readPart } from '@root-board/core/parts'
 import { parseQuantity, QuantityError } from '@root-board/core/quantity'
@@ -50,6 +54,18 @@ const headOf = (draft: PasteDraft) => {
   }
 }
 
+/** All exchange files together; undefined where there is none. */
+export const startOf = (draft: PasteDraft): Start | undefined =>
+  draft.exchange
+    .flatMap((e) => e.starts[e.chosen]?.start ?? [])
+    .reduce<Start | undefined>((all, one) => (all ? joinStarts(all, one) : one), undefined)
+
+/** The table with what exchange files know besides. */
+export const withExchange = (draft: PasteDraft, table: Understood | undefined): Understood | undefined => {
+  const start = draft.kind === 'chip' ? startOf(draft) : undefined
+  return start ? withStart(start, table) : table
+}
+
 export const resultOf = (
   draft: PasteDraft,
   table: Understood | undefined,
@@ -75,8 +91,11 @@ export const resultOf = (
     const boardHead = { ...head, chip, logic, input: { min, max } }
     board = joinBoard(table, boardHead, answers)
     file = boardFileFrom(board, boardHead)
-  } else
-    file = withFacts(chipFileFrom(table, { ...head, style: draft.style || undefined }), limits?.facts ?? [])
+  } else {
+    const begun = chipFileFrom(table, { ...head, style: draft.style || undefined })
+    const start = startOf(draft)
+    file = withFacts(start ? withDrivers(begun, start) : begun, limits?.facts ?? [])
+  }
   const questions = board?.questions ?? []
   if (head.id === '')
     return { file, board, questions, faults: [{ path: 'name', message: 'Give it a name above.' }] }
