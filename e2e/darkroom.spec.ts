@@ -1,8 +1,7 @@
 // The darkroom timer from a list of needs to a wiring table: the sample by mouse, and the same typed in by keyboard alone.
 
 import { readFileSync } from 'node:fs'
-import type { Page } from '@playwright/test'
-import { downloadText, isAccessible, openDemo, opensWorking, rowsOf, saved } from './pages'
+import { downloadText, isAccessible, openDemo, opensWorking, rowsOf, saved, tabTo } from './pages'
 import { expect, test } from './server'
 
 const wiring = JSON.parse(
@@ -83,23 +82,6 @@ test('the sample, stage by stage, to its exports', async ({ page }) => {
     name: 'Darkroom timer',
   })
 })
-
-/** Presses Tab until the element with this accessible name has the focus. */
-const tabTo = async (page: Page, name: RegExp, limit = 90) => {
-  for (let i = 0; i < limit; i++) {
-    await page.keyboard.press('Tab')
-    const found = await page.evaluate(() => {
-      const e = document.activeElement as HTMLElement | null
-      if (!e) return ''
-      const label =
-        e.getAttribute('aria-label') ??
-        (e.id ? document.querySelector(`label[for="${e.id}"]`)?.textContent : null)
-      return label ?? e.closest('label')?.textContent ?? e.textContent ?? ''
-    })
-    if (name.test(found)) return
-  }
-  throw new Error(`no way by Tab to ${name}`)
-}
 
 test('from an empty project by keyboard alone, to the same wiring table', async ({ page }) => {
   await page.goto('/')

@@ -79,3 +79,20 @@ export const emptyProject = (name: string) => ({
   power: {},
   build: { support: {} },
 })
+
+/** Presses Tab until the element with this accessible name has the focus. */
+export const tabTo = async (page: Page, name: RegExp, limit = 90) => {
+  for (let i = 0; i < limit; i++) {
+    await page.keyboard.press('Tab')
+    const found = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null
+      if (!e) return ''
+      const label =
+        e.getAttribute('aria-label') ??
+        (e.id ? document.querySelector(`label[for="${e.id}"]`)?.textContent : null)
+      return label ?? e.closest('label')?.textContent ?? e.textContent ?? ''
+    })
+    if (name.test(found)) return
+  }
+  throw new Error(`no way by Tab to ${name}`)
+}

@@ -52,7 +52,7 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
     first.current?.scrollIntoView({ block: 'nearest' })
   }, [firstLine])
   return (
-    <ol className="source-text mono" aria-label="What was pasted">
+    <ol className="source-text mono" aria-label="What was pasted" tabIndex={0}>
       {lines.slice(0, most).map((line, i) => {
         const number = i + 1
         const places = marked.filter((p) => p.line === number)
