@@ -6,9 +6,11 @@ import { gzipSync } from 'node:zlib'
 import { analyse, candidateOf } from '@root-board/core/analysis'
 import { type Design, emptyDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
+import { readExchange, readTable } from '@root-board/core/intake'
 import { takenPins, makeDemand } from '@root-board/core/pins'
 import { makeLibrary } from '@root-board/core/parts'
 import loadHighs from 'highs'
+import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
 import { solvePlan } from '../../core/src/pins/solve'
 import {
   integerProgramme,
@@ -144,6 +146,31 @@ const firstPage = async () => {
   )
 }
 
+/** Pasted tables written for the tests: what is right before any question, and after the ones asked first. */
+const intake = () => {
+  const cases = tableCases(join(root, 'core', 'src', 'intake', 'test', 'tables'))
+  const scores = [0, 1, 3].map((n) => cases.map((c) => scoreOf(c, readAsking(c, n, readTable))))
+  const share = (of: { right: number; all: number }[]) =>
+    `${((100 * total(of.map((s) => s.right))) / total(of.map((s) => s.all))).toFixed(1)} %`
+  console.log(
+    `\nPasted tables: ${cases.length} shapes, ${total(scores[0]!.map((s) => s.all))} legs and functions:`,
+  )
+  console.log(
+    `  right without a question ${share(scores[0]!)}, with one ${share(scores[1]!)}, with three ${share(scores[2]!)} (aim 90, 97, 100)`,
+  )
+  const below = cases.filter((_, i) => scores[0]![i]!.right < scores[0]![i]!.all * 0.9).map((c) => c.name)
+  console.log(`  below nine tenths without a question: ${below.join(', ') || 'none'}`)
+  const long = (rows: number) =>
+    Array.from({ length: rows }, (_, i) => `${(i % 900) + 1}\tPA${i}\tTMR1_CH${i % 4}, UART2_TX`).join('\n')
+  const [small, large] = [2000, 20_000].map((n) => timed(() => readTable(long(n))).ms)
+  console.log(
+    `  20,000 rows ${large!.toFixed(0)} ms, 2,000 rows ${small!.toFixed(0)} ms: ${(large! / small!).toFixed(1)} times as long`,
+  )
+  const ibis = `[IBIS Ver] 4.2\n[Component] Long\n[Pin] a b c\n1 PA0 NC\n[Model] m\nModel_type Output\n[Pulldown]\n${'0.1 1mA 1mA 1mA\n'.repeat(50_000)}[End]\n`
+  console.log(`  an IBIS file of 50,000 lines: ${timed(() => readExchange(ibis, 'long')).ms.toFixed(0)} ms`)
+}
+
+intake()
 solvers()
 candidates()
 demo()

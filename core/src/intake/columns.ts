@@ -119,9 +119,12 @@ const says = {
   rail: /\b(?:rail|domain|supply|power)\b/i,
 }
 
+/** So many rows tell what a column holds; no package has as many legs. */
+const judged = 600
+
 /** The role of each column. `board` reads a header's table: positions, labels and the chip's pins. */
 export const columnsOf = (layout: Layout, told: Record<string, string>, board: boolean): Column[] => {
-  const cells = (c: number) => layout.rows.map((r) => r.cells[c]?.text ?? '')
+  const cells = (c: number) => layout.rows.slice(0, judged).map((r) => r.cells[c]?.text ?? '')
   const selects = selectColumns(layout.headings, cells)
   const looks = layout.headings.map((h, c) => looksOf(cells(c), h))
   const columns: Column[] = layout.headings.map((heading, index) => {

@@ -113,7 +113,7 @@ const piecesOf = (line: string, number: number): Piece[] =>
 
 /** Columns aligned by spaces: where no line has ink over its whole height, one column ends and the next begins. */
 const aligned = (lines: string[]): Row[] => {
-  const width = Math.max(0, ...lines.map((l) => l.length))
+  const width = lines.reduce((most, l) => Math.max(most, l.length), 0)
   const ink = new Array<number>(width + 1).fill(0)
   const counts = lines.map((l) => piecesOf(l, 0).length)
   const most = counts.filter((n) => n > 2).length > lines.length / 3 ? 3 : 2

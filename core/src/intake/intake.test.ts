@@ -1,9 +1,10 @@
 // Tables of every shape, each against what it must be understood as.
 
+import { join } from 'node:path'
 import { readTable } from '.'
 import { printed, readAsking, scoreOf, tableCases } from './test/cases'
 
-const cases = tableCases()
+const cases = tableCases(join(__dirname, 'test', 'tables'))
 const byLeg = <T extends { legs: number[]; functions: string[] }>(legs: T[]) =>
   [...legs]
     .map((l) => ({ ...l, legs: [...l.legs].sort((a, b) => a - b), functions: [...l.functions].sort() }))

@@ -231,9 +231,9 @@ export const layoutOf = (grid: Grid): Layout => {
   const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))
   const repeats = new Map<string, number>()
   whole.forEach((t) => t && repeats.set(masked(t), (repeats.get(masked(t)) ?? 0) + 1))
-  const columns = Math.max(
+  const columns = rows.reduce(
+    (most, r, i) => (legRows[i] || heads.includes(i) ? Math.max(most, r.cells.length) : most),
     1,
-    ...rows.filter((_, i) => legRows[i] || heads.includes(i)).map((r) => r.cells.length),
   )
   const headings = Array.from({ length: columns }, (_, c) =>
     heads

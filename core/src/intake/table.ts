@@ -98,13 +98,16 @@ interface Entry {
 const cellOf = (row: TableRow, column: Column | undefined): JoinedCell | undefined =>
   column ? row.cells[column.index] : undefined
 
+/** Without spreading: a list may be too long for a call. */
+const greatest = (numbers: number[]): number => numbers.reduce((a, b) => Math.max(a, b), 0)
+
 const packagesOf = (layout: Layout, columns: Column[]): PackageColumn[] =>
   columns
     .filter((c) => c.role === 'legs')
     .map((c) => ({
       column: c.index,
       heading: c.heading,
-      legs: Math.max(0, ...layout.rows.flatMap((r) => legsIn(r.cells[c.index]?.text ?? '') ?? [])),
+      legs: greatest(layout.rows.flatMap((r) => legsIn(r.cells[c.index]?.text ?? '') ?? [])),
     }))
 
 /** Two halves side by side: as many columns of names as of legs, and no leg in both. */
@@ -259,23 +262,23 @@ const legFrom = (
 
 /** Rows of the same leg, as in a table with one function a row; and supply legs of one name, which are one pin. */
 const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
+  const byId = new Map<string, FoundLeg[]>()
   const merged: FoundLeg[] = []
   for (const leg of found) {
-    const same = merged.find(
-      (m) => m.id === leg.id && m.type === leg.type && m.type !== 'io' && m.type !== 'input',
-    )
-    const again = merged.find(
-      (m) => m.id === leg.id && m.legs.length > 0 && m.legs.join() === leg.legs.join(),
-    )
+    const named = byId.get(leg.id) ?? []
+    const here = leg.legs.join()
+    const again = here === '' ? undefined : named.find((m) => m.legs.join() === here)
+    const supply = named.find((m) => m.type === leg.type && m.type !== 'io' && m.type !== 'input')
     if (again) {
       again.functions.push(...leg.functions)
       again.places.push(...leg.places)
-      continue
+    } else if (supply && leg.label === undefined && leg.position === undefined) {
+      supply.legs = [...new Set([...supply.legs, ...leg.legs])]
+      supply.places.push(...leg.places)
+    } else {
+      merged.push(leg)
+      byId.set(leg.id, [...named, leg])
     }
-    if (same && leg.label === undefined && leg.position === undefined) {
-      same.legs = [...new Set([...same.legs, ...leg.legs])]
-      same.places.push(...leg.places)
-    } else merged.push(leg)
   }
   return merged
 }
@@ -291,15 +294,20 @@ const settleKinds = (legs: FoundLeg[], answers: Answers): FoundUnit[] => {
     const answer = answers[`kind:${family}`]
     return answer as UnitKind | undefined
   }
+  const guessed = new Map<string, UnitKind | undefined>()
+  const kindOf = (family: string) => {
+    if (!guessed.has(family)) guessed.set(family, kindBySignals([...families.get(family)!]))
+    return guessed.get(family)
+  }
   const known = new Map<string, UnitKind>()
   for (const f of legs.flatMap((l) => l.functions))
     if (f.by === 'form' && f.kind && f.kind !== 'other') known.set(f.family, f.kind)
-  const units = new Map<string, FoundUnit>()
+  const units = new Map<string, FoundUnit & { seen: Set<string> }>()
   for (const f of legs.flatMap((l) => l.functions)) {
     const answer = told(f.family)
     if (answer !== undefined && f.kind !== answer) Object.assign(f, { kind: answer, by: 'answer' })
     else if (f.kind === undefined) {
-      const byFamily = kindBySignals([...families.get(f.family)!])
+      const byFamily = kindOf(f.family)
       // Another signal of a unit whose kind is known, such as its clock input, does nothing that is asked for.
       if (byFamily) Object.assign(f, { kind: byFamily, by: 'signals' })
       else Object.assign(f, { kind: 'other', by: 'nothing' })
@@ -310,11 +318,25 @@ const settleKinds = (legs: FoundLeg[], answers: Answers): FoundUnit[] => {
     const unit = units.get(f.unit)
     if (unit) {
       unit.functions++
-      if (!unit.signals.includes(f.signal)) unit.signals.push(f.signal)
+      if (!unit.seen.has(f.signal)) unit.signals.push(f.signal)
+      unit.seen.add(f.signal)
     } else
-      units.set(f.unit, { id: f.unit, family: f.family, kind: f.kind!, signals: [f.signal], functions: 1 })
+      units.set(f.unit, {
+        id: f.unit,
+        family: f.family,
+        kind: f.kind!,
+        signals: [f.signal],
+        functions: 1,
+        seen: new Set([f.signal]),
+      })
   }
-  return [...units.values()]
+  return [...units.values()].map(({ id, family, kind, signals, functions }) => ({
+    id,
+    family,
+    kind,
+    signals,
+    functions,
+  }))
 }
 
 const settleSelects = (layout: Layout, columns: Column[], answers: Answers): void => {
@@ -425,7 +447,7 @@ export const readTable = (text: string, options: TableOptions = {}): Understood 
   )
   const legs = withAnswers(mergedRows(read), answers)
   const units = settleKinds(legs, answers)
-  const highest = Math.max(0, ...legs.flatMap((l) => l.legs))
+  const highest = greatest(legs.flatMap((l) => l.legs))
   const total = board ? legs.length : (options.legs ?? highest)
   const understood = {
     separator: grid.separator,

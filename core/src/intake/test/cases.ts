@@ -25,7 +25,6 @@ export interface TableCase {
   faults?: string[]
 }
 
-const folder = join(__dirname, 'tables')
 const pairs = (text = ''): [string, string][] =>
   text
     .split('\n')
@@ -35,7 +34,7 @@ const pairs = (text = ''): [string, string][] =>
       return [l.slice(0, at), l.slice(at + 1)]
     })
 
-const fromFile = (file: string): TableCase => {
+const fromFile = (folder: string, file: string): TableCase => {
   const parts = new Map(
     readFileSync(join(folder, file), 'utf8')
       .split(/^=== /m)
@@ -60,10 +59,11 @@ const fromFile = (file: string): TableCase => {
   }
 }
 
-export const tableCases = (): TableCase[] => [
+/** `folder` is core/src/intake/test/tables. */
+export const tableCases = (folder: string): TableCase[] => [
   ...readdirSync(folder)
     .sort()
-    .map((f) => fromFile(f)),
+    .map((f) => fromFile(folder, f)),
   ...shapes(),
 ]
 
