@@ -29,6 +29,8 @@ const demoOf = (name: string) =>
 interface Shot {
   name: string
   path: string
+  /** An address outside projects. */
+  at?: string
   /** The darkroom timer where none is named. */
   demo?: string
   /** A design other than the demo as it is. */
@@ -37,23 +39,12 @@ interface Shot {
 }
 
 const shots: Shot[] = [
-  { name: 'start', path: '' },
   { name: 'needs', path: 'needs' },
   {
     name: 'chip',
     path: 'chip',
     steps: async (page) => {
       await page.locator('.recharts-line').waitFor()
-    },
-  },
-  {
-    name: 'compare',
-    path: 'chip',
-    steps: async (page) => {
-      await page.getByText(/^All \d+ solved/).waitFor()
-      for (const name of ['Trestle plain', 'Trestle 32', 'Trestle radio'])
-        await page.getByLabel(`Compare ${name}`, { exact: true }).check()
-      await page.locator('#compare').evaluate((e) => e.scrollIntoView())
     },
   },
   {
@@ -96,25 +87,6 @@ const shots: Shot[] = [
   },
   { name: 'legs-8', path: 'pins', demo: 'window-lantern' },
   {
-    name: 'legs-48',
-    path: 'pins',
-    spoil: (design) => {
-      design.name = 'On forty-eight legs'
-      design.chip = { part: 'qm32-48' }
-      design.power = { source: 'adapter-5v', regulator: 'bl33-low' }
-      design.needs.devices = (
-        [
-          ['push-button', 'Key', 5],
-          ['lamp-red', 'Lamp', 4],
-          ['temperature-analog', 'Heat', 3],
-          ['card-reader', 'Card', 1],
-          ['keeper-clock', 'Clock', 1],
-          ['serial-link', 'Link', 1],
-        ] as const
-      ).map(([part, name, count], i) => ({ id: `d${i + 1}`, part, name, count }))
-    },
-  },
-  {
     name: 'lines',
     path: 'pins?view=lines',
     spoil: (design) => {
@@ -143,8 +115,6 @@ const shots: Shot[] = [
   { name: 'pins', path: 'pins?signal=d7.1.light&leg=PC5' },
   { name: 'power', path: 'power' },
   { name: 'build', path: 'build' },
-  { name: 'wiring', path: 'build?view=wiring' },
-  { name: 'steps', path: 'build?view=steps' },
   { name: 'sheet', path: 'sheet' },
   {
     name: 'working',
@@ -168,6 +138,30 @@ const shots: Shot[] = [
   },
 ]
 
+const bench48 = readFileSync(join(root, 'e2e', 'fixtures', 'bench-48.csv'), 'utf8')
+const paste = async (page: Page) => {
+  await page.getByLabel('Its name').fill('Bench 48')
+  await page.getByLabel('Table of its legs').fill(bench48)
+  await page.getByText('48 legs, 43 names').waitFor()
+}
+
+shots.push(
+  { name: 'parts', path: '', at: '/parts' },
+  { name: 'part', path: '', at: '/parts/qm32-48' },
+  {
+    name: 'paste',
+    path: '',
+    at: '/parts/from-sheet',
+    steps: async (page) => {
+      await paste(page)
+      await page.getByRole('button', { name: 'Show what was understood of it' }).click()
+      await page.getByRole('button', { name: 'PA6', exact: true }).click()
+    },
+  },
+  { name: 'editor', path: '', at: '/parts/td8-28-dip/edit?copy=1' },
+  { name: 'differences', path: '', at: '/parts/qm32-48?view=compare' },
+)
+
 const server = await startServer(mkdtempSync(join(tmpdir(), 'root-board-shots-')))
 const browser = await chromium.launch(config.use?.launchOptions)
 for (const shot of shots) {
@@ -177,7 +171,7 @@ for (const shot of shots) {
     baseURL: server.url,
   })
   const page = await context.newPage()
-  let address = '/'
+  let address = shot.at ?? '/'
   if (shot.path) {
     const design = demoOf(shot.demo ?? 'darkroom-timer')
     const { name } = design

@@ -1,13 +1,13 @@
-// What differs between two versions of one part, field by field, in words a person can compare.
+// What differs between two versions of one part, field by field.
 
-import { formatQuantity } from '../quantity'
 import type { Part } from './library'
 
 export interface Difference {
   /** `io.leakage.max`; entries of lists are known by their id where they have one: `pins[PA3].functions`. */
   path: string
-  before?: string
-  after?: string
+  /** What each version has there, as its file would say it; absent where it says nothing. */
+  before?: unknown
+  after?: unknown
 }
 
 type Json = Record<string, unknown>
@@ -19,29 +19,14 @@ const keyed = (list: unknown[]): Map<string, unknown> | undefined => {
     : undefined
 }
 
-const inWords = (value: unknown): string => {
-  if (typeof value === 'number') return formatQuantity(value, '')
-  if (typeof value === 'string') return value
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (Array.isArray(value)) return value.map(inWords).join(', ')
-  if (isObject(value)) {
-    if ('unit' in value && 'signal' in value)
-      return `${String(value.unit)}.${String(value.signal)}${value.select === undefined ? '' : `@${String(value.select)}`}`
-    return Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .map(([k, v]) => `${k} ${inWords(v)}`)
-      .join(', ')
-  }
-  return 'nothing'
-}
 const plain = (v: unknown) =>
   Array.isArray(v) ? v.every((x) => !isObject(x) || 'signal' in x) : !isObject(v)
 
 const compare = (before: unknown, after: unknown, path: string): Difference[] => {
   if (before === undefined && after === undefined) return []
   if (JSON.stringify(before) === JSON.stringify(after)) return []
-  if (before === undefined) return [{ path, after: inWords(after) }]
-  if (after === undefined) return [{ path, before: inWords(before) }]
+  if (before === undefined) return [{ path, after }]
+  if (after === undefined) return [{ path, before }]
   if (Array.isArray(before) && Array.isArray(after) && !(plain(before) && plain(after))) {
     const a = keyed(before)
     const b = keyed(after)
@@ -59,7 +44,7 @@ const compare = (before: unknown, after: unknown, path: string): Difference[] =>
     return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((k) =>
       compare(before[k], after[k], path ? `${path}.${k}` : k),
     )
-  return [{ path, before: inWords(before), after: inWords(after) }]
+  return [{ path, before, after }]
 }
 
 /** From one to the other; empty where they say the same. */

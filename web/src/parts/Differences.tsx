@@ -1,7 +1,8 @@
 // Two versions of a part beside one another: only what differs.
 
-import { type Difference, differencesOf, type Part } from '@root-board/core/parts'
+import { type Difference, differencesOf, formAt, type Part } from '@root-board/core/parts'
 import { Columns } from '../shared/Columns'
+import { factText } from './fact-text'
 import { fieldWords } from './names'
 
 const words = (path: string) =>
@@ -13,7 +14,7 @@ const words = (path: string) =>
     })
     .join(' · ')
 
-const unimportant = (d: Difference) => d.path === 'id' || d.path === 'format' || d.path === 'copiedFrom'
+const unimportant = (d: Difference) => /^(?:id|format|copiedFrom)$|(?:^|\.)source$/.test(d.path)
 
 export const Differences = ({
   before,
@@ -26,7 +27,14 @@ export const Differences = ({
   beforeName: string
   afterName: string
 }) => {
-  const found = differencesOf(before, after).filter((d) => !unimportant(d))
+  const form = formAt(after.kind, [], after)
+  const order = form?.is === 'group' ? form.fields.map((f) => f.name) : []
+  const place = (d: Difference) => order.indexOf(/^\w+/.exec(d.path)?.[0] ?? '')
+  const found = differencesOf(before, after)
+    .filter((d) => !unimportant(d))
+    .sort((a, b) => place(a) - place(b))
+  const text = (path: string, value: unknown) =>
+    value === undefined ? <span className="faint">not stated</span> : factText(after.kind, path, value)
   if (found.length === 0) return <p className="settled">They say the same.</p>
   return (
     <table className="ruled differences">
@@ -35,8 +43,8 @@ export const Differences = ({
         {found.map((d) => (
           <tr key={d.path}>
             <td>{words(d.path)}</td>
-            <td className="mono">{d.before ?? <span className="faint">not stated</span>}</td>
-            <td className="mono">{d.after ?? <span className="faint">not stated</span>}</td>
+            <td className="mono">{text(d.path, d.before)}</td>
+            <td className="mono">{text(d.path, d.after)}</td>
           </tr>
         ))}
       </tbody>

@@ -1,14 +1,9 @@
 // Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
 
-import { formAt, type Part, stepsOf } from '@root-board/core/parts'
+import type { Part } from '@root-board/core/parts'
 import { Columns } from '../shared/Columns'
-import { factText } from './fact-text'
+import { factText, inOrder, isObject, isRated, type Json } from './fact-text'
 import { fieldWords } from './names'
-
-type Json = Record<string, unknown>
-const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
-const isRated = (v: unknown): v is Json =>
-  isObject(v) && 'kind' in v && ['min', 'typ', 'max'].some((c) => c in v)
 
 interface Fact {
   path: string
@@ -34,15 +29,8 @@ const apart = new Set([
 
 const isLeaf = (v: unknown) => !isObject(v) || isRated(v) || 'factor' in v || 'drop' in v
 
-/** In the order in which the schema has its fields. */
-const inOrder = (kind: Part['kind'], value: Json, path: string): [string, unknown][] => {
-  const form = formAt(kind, stepsOf(path), value)
-  const order = form?.is === 'group' ? form.fields.map((f) => f.name) : []
-  return Object.entries(value).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b))
-}
-
 const factsOf = (kind: Part['kind'], value: Json, path: string, words: string[]): Fact[] =>
-  inOrder(kind, value, path).flatMap(([key, v]): Fact[] => {
+  inOrder(kind, path, value).flatMap(([key, v]): Fact[] => {
     if (v === undefined || key === 'source' || (path === '' && apart.has(key))) return []
     const here = path ? `${path}.${key}` : key
     const names = [...words, fieldWords(key)]
@@ -66,7 +54,7 @@ const kindWords: Record<string, string> = {
 const kindsOf = (v: unknown): string => {
   if (!isObject(v)) return 'stated'
   const inner = isRated(v) ? v : (Object.values(v).find(isRated) ?? v)
-  const kind = 'kind' in inner && isRated(inner) ? String(inner.kind) : ''
+  const kind = isRated(inner) ? String(inner.kind) : ''
   return kind === '' ? 'stated' : (kindWords[kind] ?? kind)
 }
 const sourceOf = (v: unknown): string => {

@@ -1,11 +1,23 @@
 // A fact of a part in words: each number with the unit that its field has.
 
-import { type PartKind, unitAt } from '@root-board/core/parts'
+import { formAt, limitKinds, type PartKind, stepsOf, unitAt } from '@root-board/core/parts'
 import { formatQuantity } from '@root-board/core/quantity'
+import { fieldWords } from './names'
 
-type Json = Record<string, unknown>
-const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
-const isRated = (v: Json) => ['min', 'typ', 'max'].some((c) => typeof v[c] === 'number')
+export type Json = Record<string, unknown>
+export const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
+/** A value as a sheet gives it: corners and the sort of statement. */
+export const isRated = (v: unknown): v is Json =>
+  isObject(v) &&
+  ['min', 'typ', 'max'].some((c) => typeof v[c] === 'number') &&
+  (limitKinds as readonly unknown[]).includes(v.kind)
+
+/** The fields of an object in the order in which its schema has them. */
+export const inOrder = (kind: PartKind, path: string, value: Json): [string, unknown][] => {
+  const form = formAt(kind, stepsOf(path), value)
+  const order = form?.is === 'group' ? form.fields.map((f) => f.name) : []
+  return Object.entries(value).sort(([a], [b]) => order.indexOf(a) - order.indexOf(b))
+}
 
 const ratedText = (value: Json, unit: Parameters<typeof formatQuantity>[1]): string =>
   (['min', 'typ', 'max'] as const)
@@ -33,14 +45,17 @@ export const factText = (kind: PartKind, path: string, value: unknown): string =
   if ('factor' in value) return shareText(value)
   if ('unit' in value && 'signal' in value)
     return `${String(value.unit)}.${String(value.signal)}${value.select === undefined ? '' : `@${String(value.select)}`}`
-  const unit = unitAt(kind, path)
-  if (isRated(value) && unit !== '') return ratedText(value, unit)
+  // A current for each hertz of the clock: amperes, by a plain number in the file.
+  if (path.endsWith('perHertz')) return ratedText(value, 'A')
+  if (isRated(value)) return ratedText(value, unitAt(kind, path))
   const inner = (key: string) => factText(kind, `${path}.${key}`, value[key])
   if ('drop' in value) return `${inner('current')}: ${inner('drop')}`
-  return Object.keys(value)
-    .filter((key) => value[key] !== undefined && !aside.has(key) && !(key === 'id' && 'name' in value))
-    .map((key) =>
-      ['name', 'id', 'signal', 'supply', 'frequency'].includes(key) ? inner(key) : `${key} ${inner(key)}`,
+  return inOrder(kind, path, value)
+    .filter(([key, v]) => v !== undefined && !aside.has(key) && !(key === 'id' && 'name' in value))
+    .map(([key]) =>
+      ['name', 'id', 'signal', 'supply', 'frequency'].includes(key)
+        ? inner(key)
+        : `${fieldWords(key)} ${inner(key)}`,
     )
     .join(', ')
 }

@@ -47,7 +47,7 @@ const spelled: Record<string, string> = {
   totalAbsolute: 'all legs, absolute maximum',
   total: 'all legs',
   price: 'price, €',
-  perHertz: 'for each hertz, A',
+  perHertz: 'for each hertz',
   esr: 'ESR',
 }
 /** `pinRecommended` as words. */
