@@ -49,7 +49,7 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
   const first = useRef<HTMLLIElement>(null)
   const firstLine = marked[0]?.line
   useEffect(() => {
-    first.current?.scrollIntoView({ block: 'nearest' })
+    first.current?.scrollIntoView?.({ block: 'nearest' })
   }, [firstLine])
   return (
     <ol className="source-text mono" aria-label="What was pasted" tabIndex={0}>

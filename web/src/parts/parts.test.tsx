@@ -1,0 +1,241 @@
+// The library's pages by what they show: pasted text linked with what was understood, questions, facts and differences,
+// the editor's fields with their faults.
+
+import { readTable } from '@root-board/core/intake'
+import { type Fault, FaultyFile, findPart, readPart } from '@root-board/core/parts'
+import { fireEvent, render, screen, within } from '@testing-library/react'
+import { useState } from 'react'
+import { MemoryRouter } from 'react-router'
+import { library } from '../../test/stage'
+import { partsIn } from './BringLibrary'
+import { Completeness } from './Completeness'
+import { Differences } from './Differences'
+import { blank, type Json, valueAt, withValue } from './edit/data'
+import { Field } from './edit/Fields'
+import { factText } from './fact-text'
+import { Facts } from './Facts'
+import { PackageDrawing } from './PackageDrawing'
+import type { PasteDraft } from './paste/draft'
+import { FoundLegs, placesOf } from './paste/FoundLegs'
+import { Questions } from './paste/Questions'
+import { resultOf } from './paste/result'
+import { SourceText } from './paste/SourceText'
+
+const text = '1 PB3 (ADC3/TB1/INT3)\n2 GND\n3 PB4 (ADC2/TB2)\n4 VCC'
+const chip = findPart(library, 'chip', 'td8-28-dip')!
+const led = findPart(library, 'led', 'led-red')!
+
+describe('paste', () => {
+  const table = readTable(text)
+  test('a leg shows where each of its names stands, and a line shows its leg', () => {
+    const chosen: number[] = []
+    const leg = table.legs.find((l) => l.id === 'PB3')!
+    render(
+      <SourceText
+        text={text}
+        kinds={table.kinds}
+        marked={placesOf(leg)}
+        choose={(line) => chosen.push(line)}
+      />,
+    )
+    const marks = [...document.querySelectorAll('mark')].map((m) => m.textContent)
+    expect(marks).toEqual(['PB3 (ADC3/TB1/INT3)'])
+    expect(document.querySelectorAll('li.here')).toHaveLength(1)
+    fireEvent.click(screen.getByText('2 GND'))
+    expect(chosen).toEqual([2])
+  })
+  test('what its form doesn’t tell is marked by a word, not by colour, and asked', () => {
+    const shown: string[] = []
+    render(<FoundLegs table={table} chosen={undefined} choose={(key) => shown.push(key)} />)
+    const row = screen.getByRole('row', { name: /PB3/ })
+    expect(row.textContent).toContain('TB.TB1?')
+    fireEvent.click(within(row).getByRole('button'))
+    expect(shown).toEqual(['PB3 1 '])
+  })
+  test('an answer is given, and taken back', () => {
+    const given: object[] = []
+    const answers = { 'kind:TA': 'timer' }
+    render(
+      <Questions
+        questions={table.questions}
+        answers={answers}
+        answer={(a) => given.push(a)}
+        show={() => undefined}
+      />,
+    )
+    fireEvent.change(screen.getByRole('combobox'), { target: { value: 'timer' } })
+    fireEvent.click(screen.getByRole('button', { name: 'So it is' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Take the last answer back' }))
+    expect(given).toEqual([{ 'kind:TA': 'timer', 'kind:TB': 'timer' }, {}])
+  })
+  test('without a question that is said', () => {
+    render(<Questions questions={[]} answers={{}} answer={() => undefined} show={() => undefined} />)
+    expect(screen.getByText('Nothing is left to ask.')).toBeTruthy()
+  })
+
+  const draft: PasteDraft = {
+    kind: 'chip',
+    name: 'Mine',
+    sheet: '',
+    maker: '',
+    price: '1,20',
+    style: 'dip',
+    legs: '',
+    chip: '',
+    logic: '3.3 V',
+    inputMin: '4 V',
+    inputMax: '6 V',
+    tableText: text,
+    limitsText: '',
+    answers: {},
+    limitAnswers: {},
+    exchange: [],
+  }
+  test.each<[string, Partial<PasteDraft>, string | undefined]>([
+    ['a chip with its name', {}, undefined],
+    ['no name', { name: ' ' }, 'Give it a name above.'],
+    ['a board without its chip', { kind: 'board' }, 'Choose the chip on the board above.'],
+    [
+      'a board without its voltages',
+      { kind: 'board', chip: 'qm32-48', logic: 'x' },
+      'Say the logic voltage and the input range above.',
+    ],
+  ])('%s', (_, change, fault) => {
+    const result = resultOf({ ...draft, ...change }, table, undefined, library, {})
+    expect(result.faults[0]?.message).toBe(fault)
+    if (!fault)
+      expect(result.part).toMatchObject({ id: 'mine', price: 1.2, package: { style: 'dip', legs: 4 } })
+  })
+  test('nothing pasted is no fault and no part', () => {
+    expect(resultOf(draft, undefined, undefined, library, {})).toEqual({ faults: [], questions: [] })
+  })
+})
+
+describe('a part’s page', () => {
+  test.each<[string, unknown, string]>([
+    ['supply.recommended', { min: 1.8, max: 5.5, kind: 'recommended' }, 'min 1.8 V, max 5.5 V'],
+    ['io.inputHigh', { factor: 0.2, offset: 0.9 }, '0.2 · V_DD + 900 mV'],
+    ['io.inputLow', { factor: 0, offset: 0.8 }, '800 mV'],
+    ['io.outputLow[0]', { current: 0.02, drop: { max: 0.6, kind: 'guaranteed' } }, '20 mA: max 600 mV'],
+    ['pins[0].functions', [{ unit: 'ADC', signal: 'IN3', select: 2 }], 'ADC.IN3@2'],
+    ['limits.total.max', 0.2, '200 mA'],
+  ])('%s in words with its unit', (path, value, words) => {
+    expect(factText('chip', path, value)).toBe(words)
+  })
+  test('facts with kind and place; what is assumed says so instead', () => {
+    const bare = readPart(
+      {
+        format: 2,
+        kind: 'chip',
+        id: 'b',
+        name: 'B',
+        sheet: 's',
+        package: { legs: 2 },
+        pins: [
+          { id: 'VDD', legs: [1], type: 'supply' },
+          { id: 'GND', legs: [2], type: 'ground' },
+        ],
+      },
+      'b',
+    )
+    render(<Facts part={bare} />)
+    expect(screen.getByRole('row', { name: /supply · recommended/ }).textContent).toContain('○ assumed')
+    render(<Completeness part={bare} />)
+    expect(screen.getByRole('row', { name: /^power/ }).textContent).toMatch(/○ open.*supply range/)
+    render(<Facts part={chip} />)
+    expect(screen.getAllByRole('row', { name: /supply · recommended/ })[1]!.textContent).toContain('table 4')
+  })
+  test('only what differs, with units; the same is said to be the same', () => {
+    const changed = { ...led, price: 0.5, current: { ...led.current, max: 0.03 } }
+    render(<Differences before={led} after={changed} beforeName="was" afterName="is" />)
+    expect(screen.getAllByRole('row')).toHaveLength(3)
+    expect(screen.getByRole('row', { name: /current · max/ }).textContent).toContain('30 mA')
+    render(<Differences before={led} after={{ ...led, id: 'x' }} beforeName="was" afterName="is" />)
+    expect(screen.getByText('They say the same.')).toBeTruthy()
+  })
+  test.each(['td8-28-dip', 'qm32-48', 'mw2-module'])('%s is drawn with every leg', (id) => {
+    const part = findPart(library, 'chip', id)!
+    render(<PackageDrawing package={part.package} name={part.name} />)
+    expect(document.querySelectorAll('.leg')).toHaveLength(part.package.legs)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(`${part.package.legs} legs`)
+  })
+})
+
+describe('a library file', () => {
+  test('one part or many; anything else is refused with its place', () => {
+    const one = JSON.stringify(led)
+    expect(partsIn(one, 'x')).toHaveLength(1)
+    expect(partsIn(JSON.stringify({ format: 1, parts: [led, chip] }), 'x')).toHaveLength(2)
+    expect(() => partsIn('{', 'x')).toThrow(FaultyFile)
+    expect(() => partsIn('{"kind":"lamp"}', 'x')).toThrow(/must be one of/)
+  })
+})
+
+const Editor = ({ start, seen }: { start: Json; seen: (data: Json, faults: Fault[]) => void }) => {
+  const [data, setData] = useState(start)
+  let faults: Fault[] = []
+  try {
+    readPart(data, 'part')
+  } catch (error) {
+    faults = (error as FaultyFile).faults
+  }
+  seen(data, faults)
+  return (
+    <MemoryRouter>
+      <Field
+        editing={{
+          kind: 'led',
+          data,
+          faults,
+          change: (steps, v) => setData(withValue(data, steps, v) as Json),
+        }}
+        steps={[]}
+        label=""
+      />
+    </MemoryRouter>
+  )
+}
+
+describe('the editor', () => {
+  let now: { data: Json; faults: Fault[] }
+  const open = () =>
+    render(
+      <Editor
+        start={JSON.parse(JSON.stringify(led)) as Json}
+        seen={(data, faults) => (now = { data, faults })}
+      />,
+    )
+  const rated = (name: RegExp) => within(screen.getByRole('group', { name }))
+  test('a quantity is read as it is written, and a wrong unit is said beside its field', () => {
+    open()
+    const max = rated(/^current absolute/).getByLabelText('max (A)')
+    fireEvent.change(max, { target: { value: '35m' } })
+    expect(valueAt(now.data, ['currentAbsolute', 'max'])).toBe(0.035)
+    fireEvent.change(max, { target: { value: '5 V' } })
+    expect(now.faults.map((f) => f.path)).toContain('currentAbsolute.max')
+    expect(max.getAttribute('aria-invalid')).toBe('true')
+  })
+  test('two sources for one fact stay side by side, and the other can be chosen', () => {
+    open()
+    const field = rated(/^current \*/)
+    fireEvent.click(field.getByRole('button', { name: 'Another source says …' }))
+    fireEvent.change(field.getByLabelText('max (A)'), { target: { value: '15 mA' } })
+    expect(now.data.current).toMatchObject({ max: 0.015, others: [{ max: led.current.max }] })
+    fireEvent.click(field.getByRole('button', { name: 'Choose this one' }))
+    expect(now.data.current).toMatchObject({ max: led.current.max, others: [{ max: 0.015 }] })
+    expect(now.faults).toEqual([])
+  })
+  test('an entry of a list is added with what it must have, and taken out', () => {
+    const short = { ...(JSON.parse(JSON.stringify(led)) as Json), forward: led.forward.slice(0, 2) }
+    render(<Editor start={short} seen={(data, faults) => (now = { data, faults })} />)
+    fireEvent.click(screen.getByRole('button', { name: 'One more' }))
+    expect(now.data.forward).toHaveLength(3)
+    expect(now.faults.length).toBeGreaterThan(0)
+  })
+  test('places deep in a file are set, made and taken out', () => {
+    expect(withValue({ a: [{ b: 1 }] }, ['a', 0, 'b'], 2)).toEqual({ a: [{ b: 2 }] })
+    expect(withValue({}, ['a', 'b'], 1)).toEqual({ a: { b: 1 } })
+    expect(withValue({ a: [1, 2, 3] }, ['a', 1], undefined)).toEqual({ a: [1, 3] })
+    expect(blank('chip', ['clockSources', 0], {})).toMatchObject({ kind: 'internal', min: '', max: '' })
+  })
+})
