@@ -35,9 +35,10 @@ test('a 48-leg chip with a table of alternate functions, pasted, put in and plan
   await expect(page.getByText('48 legs, 43 names')).toBeVisible()
   await expect(page.getByText('A valid part')).toBeVisible()
   // Back to the question above the text: QX is asked, once, for all its legs.
-  await page.keyboard.press('Tab')
   await expect(page.getByText('What is QX?')).toBeVisible()
-  await page.getByRole('form', { name: 'Question' }).getByRole('combobox').focus()
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('Shift+Tab')
+  await expect(page.getByRole('form', { name: 'Question' }).getByRole('combobox')).toBeFocused()
   await page.keyboard.type('interr')
   await page.keyboard.press('Tab')
   await page.keyboard.press('Enter')
@@ -178,6 +179,18 @@ test('two builders’ parts of one id: asked, and nothing is lost; an older form
     (await (await page.request.get('/api/parts/own')).json()) as { parts: { id: string }[] }
   ).parts.map((p) => p.id)
   expect(ids).toEqual(expect.arrayContaining(['bag-led', 'bag-led-2', 'older-led']))
+  // What a spreadsheet would run as a formula is made harmless in the grid's own export.
+  await page.request.post('/api/parts', { data: own('formula-led', '=1+1') })
+  await page.reload()
+  await page.getByLabel('Find').fill('formula-led')
+  await page.getByRole('button', { name: 'Export' }).click()
+  const [exported] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /CSV/ }).click(),
+  ])
+  expect(readFileSync(await exported.path(), 'utf8')).toContain("'=1+1")
+  await page.request.delete('/api/parts/formula-led')
+  await page.reload()
   const file = await downloadText(page, 'as one file')
   expect((JSON.parse(file) as { parts: unknown[] }).parts.length).toBe(ids.length)
 })

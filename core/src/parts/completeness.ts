@@ -154,3 +154,13 @@ export const completenessOf = (part: Part): ServedCheck[] => {
     return [check]
   })
 }
+
+/** Units that no leg can carry: named in the file, and reached by nothing. */
+export const unitsWithoutPin = (part: Part): string[] => {
+  if (part.kind !== 'chip') return []
+  const reached = new Set([
+    ...part.pins.flatMap((p) => p.functions ?? []).map((f) => f.unit),
+    ...(part.matrix ?? []).filter((m) => m.pins.length > 0).flatMap((m) => m.units),
+  ])
+  return part.units.map((u) => u.id).filter((id) => !reached.has(id))
+}

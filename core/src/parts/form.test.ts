@@ -12,6 +12,7 @@ import {
   referencesOf,
   stepsOf,
   unitAt,
+  unitsWithoutPin,
   withReferences,
 } from '.'
 
@@ -126,6 +127,11 @@ describe('completeness', () => {
         .join(),
     ).toMatch(words)
     expect(part.assumed!.length).toBeGreaterThan(0)
+  })
+  test('a unit that no leg carries is found; the shipped chips have none', () => {
+    for (const part of parts) expect([part.id, unitsWithoutPin(part)]).toEqual([part.id, []])
+    const pins = chip.pins.map((p) => ({ ...p, functions: p.functions?.filter((f) => f.unit !== 'TM1') }))
+    expect(unitsWithoutPin({ ...chip, pins })).toEqual(['TM1'])
   })
   test('a statement takes the place of an assumption, and is no longer listed', () => {
     const data = structuredClone(partFiles().find((f) => f.name.includes('td8-08'))!.data) as Record<

@@ -1,31 +1,40 @@
 // Which checks a part can serve, what they rest on, and what is missing.
 
-import { completenessOf, type Part } from '@root-board/core/parts'
+import { completenessOf, type Part, unitsWithoutPin } from '@root-board/core/parts'
 import { Columns } from '../shared/Columns'
 
 export const Completeness = ({ part }: { part: Part }) => {
   const checks = completenessOf(part)
   if (checks.length === 0) return <p className="faint">A part of this kind has nothing to miss.</p>
+  const lost = unitsWithoutPin(part)
   return (
-    <table className="ruled completeness">
-      <Columns of={['Serves', 'Stated', 'Assumed until its sheet says', 'Missing']} />
-      <tbody>
-        {checks.map((c) => (
-          <tr key={c.serves}>
-            <th scope="row">
-              {c.serves}{' '}
-              {c.missing.length + c.assumed.length === 0 ? (
-                <span className="settled">✓ complete</span>
-              ) : (
-                <span className="risks">{c.stated.length === 0 ? '○ open' : '◐ in part'}</span>
-              )}
-            </th>
-            <td>{c.stated.join(', ') || '—'}</td>
-            <td>{c.assumed.map((a) => a.words).join(', ') || '—'}</td>
-            <td>{c.missing.join(', ') || '—'}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <>
+      {lost.length > 0 && (
+        <p className="risks">
+          The file names units that no leg carries: <span className="mono">{lost.join(', ')}</span>. Their
+          functions are missing from its table of legs.
+        </p>
+      )}
+      <table className="ruled completeness">
+        <Columns of={['Serves', 'Stated', 'Assumed until its sheet says', 'Missing']} />
+        <tbody>
+          {checks.map((c) => (
+            <tr key={c.serves}>
+              <th scope="row">
+                {c.serves}{' '}
+                {c.missing.length + c.assumed.length === 0 ? (
+                  <span className="settled">✓ complete</span>
+                ) : (
+                  <span className="risks">{c.stated.length === 0 ? '○ open' : '◐ in part'}</span>
+                )}
+              </th>
+              <td>{c.stated.join(', ') || '—'}</td>
+              <td>{c.assumed.map((a) => a.words).join(', ') || '—'}</td>
+              <td>{c.missing.join(', ') || '—'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   )
 }

@@ -1,7 +1,7 @@
 // A fact of a part in words: each number with the unit that its field has.
 
 import { formAt, limitKinds, type PartKind, stepsOf, unitAt } from '@root-board/core/parts'
-import { formatQuantity } from '@root-board/core/quantity'
+import { euro, formatQuantity } from '@root-board/core/quantity'
 import { fieldWords } from './names'
 
 export type Json = Record<string, unknown>
@@ -37,7 +37,8 @@ const aside = new Set(['kind', 'source', 'why', 'others', 'at'])
 
 /** `1.8 V … 3.6 V`, `0.7 · V_DD`, `8 mA: max 0.4 V`. */
 export const factText = (kind: PartKind, path: string, value: unknown): string => {
-  if (typeof value === 'number') return formatQuantity(value, unitAt(kind, path))
+  if (typeof value === 'number')
+    return path === 'price' ? euro(value) : formatQuantity(value, unitAt(kind, path))
   if (typeof value === 'string') return value
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) return value.map((v, i) => factText(kind, `${path}[${i}]`, v)).join('; ')
