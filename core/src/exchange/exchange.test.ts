@@ -185,6 +185,11 @@ test('both files begin the part, and a pasted table completes it', () => {
   })
   expect(pin('TDI')).toMatchObject({ type: 'input', driver: 'ear' })
   expect(pin('PC0')).toMatchObject({ legs: [15] })
+  // 4 pF of the strong driver and 0.5 pF of the package, at most 5 and 0.5; thresholds of the one input model.
+  expect(chip.io.capacitance.typ).toBeCloseTo(4.5e-12, 20)
+  expect(chip.io.capacitance.max).toBeCloseTo(5.5e-12, 20)
+  expect(chip.io).toMatchObject({ inputHigh: { factor: 0, offset: 2 }, inputLow: { factor: 0, offset: 0.8 } })
+  expect(chip.assumed).not.toContain('io.capacitance')
   const clash = withStart(start, readTable('1 PZ9 ADC0\n2 PA1 ADC1'))
   expect(clash.faults.map((f) => `${f.path} ${f.message}`)).toContain(
     'leg 1 is PZ9 in the table and PA0 in the exchange file',

@@ -30,7 +30,15 @@ export interface IbisPin {
 }
 export interface Ibis {
   version: string
-  components: { name: string; maker?: string; package: Record<string, Corners>; pins: IbisPin[] }[]
+  components: {
+    name: string
+    maker?: string
+    /** r_pkg, l_pkg and c_pkg: what the package adds to every leg. */
+    package: Record<string, Corners>
+    /** Where the file has a model of the package besides; its matrices are not read. */
+    packageModel?: string
+    pins: IbisPin[]
+  }[]
   models: IbisModel[]
 }
 
@@ -123,6 +131,7 @@ export const readIbis = (text: string, file: string): Ibis => {
         if (rest === '') throw expected('the component’s name behind [Component]')
         ibis.components.push({ name: rest, package: {}, pins: [] })
       } else if (section === 'manufacturer' && component) component.maker = rest
+      else if (section === 'package model' && component) component.packageModel = rest
       else if (section === 'model') {
         if (rest === '') throw expected('the model’s name behind [Model]')
         ibis.models.push({ name: rest, type: '', thresholds: {}, tables: {}, line: line.number })

@@ -4,6 +4,7 @@
 import {
   type Bsdl,
   type BsdlPort,
+  type Corners,
   type Ibis,
   type IbisModel,
   readBsdl,
@@ -23,6 +24,8 @@ export interface Start {
   drivers: Json[]
   /** Driver of each leg, by its name. */
   driverOf: Record<string, string>
+  /** What holds for every leg, in the words of a chip’s `io`. */
+  io?: Json
   /** What of the file could not be used, in words. */
   left: string[]
 }
@@ -142,9 +145,32 @@ const driverFrom = (model: IbisModel, file: string): Json => ({
   source: `${file}, model ${model.name}`,
 })
 
+/** The most that a leg can weigh: its driver’s own capacitance and what the package adds. */
+const capacitanceOf = (models: IbisModel[], added: Corners | undefined, source: string): Json | undefined => {
+  const known = models.flatMap((m) => (m.capacitance ? [m.capacitance] : []))
+  if (known.length === 0) return undefined
+  const sum = (of: (c: Corners) => number) => known.map(of).map((c) => c + (added ? of(added) : 0))
+  return {
+    typ: Math.max(...sum((c) => c.typ)),
+    max: Math.max(...sum((c) => Math.max(c.typ, c.min ?? c.typ, c.max ?? c.typ))),
+    kind: 'guaranteed',
+    source,
+  }
+}
+
+/** Thresholds as fixed volts: the highest that must read high, the lowest that must read low. */
+const thresholdsOf = (models: IbisModel[], source: string): Json => {
+  const high = models.flatMap((m) => m.thresholds.high ?? [])
+  const low = models.flatMap((m) => m.thresholds.low ?? [])
+  return {
+    ...(high.length > 0 ? { inputHigh: { factor: 0, offset: Math.max(...high), source } } : {}),
+    ...(low.length > 0 ? { inputLow: { factor: 0, offset: Math.min(...low), source } } : {}),
+  }
+}
+
 /** The beginning of a chip from one component of an IBIS file. */
 export const startFromIbis = (ibis: Ibis, file: string, component = 0): Start => {
-  const { name, pins } = ibis.components[component]!
+  const { name, pins, package: added, packageModel } = ibis.components[component]!
   const models = new Map(ibis.models.map((m) => [m.name.toLowerCase(), m]))
   const left: string[] = []
   const legs = new Map<string, FoundLeg>()
@@ -164,8 +190,13 @@ export const startFromIbis = (ibis: Ibis, file: string, component = 0): Start =>
     if (model && type !== 'supply' && type !== 'ground') driverOf[id] = identifierOf(model.name)
   }
   const used = new Set(Object.values(driverOf))
+  if (packageModel)
+    left.push(`the package model ${packageModel} is not read: the values under [Package] are taken`)
+  const modelled = ibis.models.filter((m) => used.has(identifierOf(m.name)))
+  const capacitance = capacitanceOf(modelled, added.c_pkg, `${file}, C_comp and C_pkg`)
   return {
     name,
+    io: { ...thresholdsOf(modelled, `${file}, Vinh and Vinl`), ...(capacitance ? { capacitance } : {}) },
     legs: [...legs.values()],
     drivers: ibis.models.map((m) => driverFrom(m, file)).filter((d) => used.has(d.id as string)),
     driverOf,
@@ -188,6 +219,7 @@ export const joinStarts = (first: Start, second: Start): Start => {
     legs: [...first.legs, ...missing],
     drivers: [...first.drivers, ...second.drivers],
     driverOf,
+    io: { ...second.io, ...first.io },
     left: [...first.left, ...second.left],
   }
 }
@@ -247,7 +279,7 @@ export const withDrivers = (file: Json, start: Start): Json => {
   const io = (file.io ?? {}) as Json
   return {
     ...file,
-    io: { ...io, drivers: start.drivers },
+    io: { ...start.io, ...io, drivers: start.drivers },
     pins: (file.pins as Json[]).map((pin) => {
       const driver = (pin.legs as number[]).map((n) => byLeg.get(n)).find((d) => d !== undefined)
       return driver && pin.type !== 'none' ? { ...pin, driver } : pin

@@ -89,8 +89,10 @@ export const PackageDrawing = ({ package: p, name }: Props) => {
         ? alongSides(p, 2)
         : inOneRow(p)
   const { legs, length, width } = plan
-  const margin = Math.max(length, width) * 0.1 + 1.6
-  const text = Math.max(Math.max(length, width) / 20, Math.min(0.62 * mm(p.pitch), width / 6))
+  const margin = Math.max(length, width) * 0.16 + 1.6
+  // The figure is at most so many pixels wide and high; numbers stay legible whatever the package's size.
+  const scale = Math.min(340 / (length + 2 * margin), 190 / (width + 2 * margin))
+  const text = 10.5 / scale
   const every = p.legs > 64 ? 10 : p.legs > 20 ? 5 : 1
   const numbered = legs.filter((l) => l.n === 1 || l.n === p.legs || l.n % every === 0)
   return (

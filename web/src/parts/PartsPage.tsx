@@ -39,7 +39,12 @@ const supplyOf = (part: Part) => {
   return undefined
 }
 
-const lineOf = (part: Part, own: Set<string>, have: Map<string, { count: number; place: string }>): Line => {
+const lineOf = (
+  part: Part,
+  nameOf: (id: string) => string,
+  own: Set<string>,
+  have: Map<string, { count: number; place: string }>,
+): Line => {
   const supply = supplyOf(part)
   return {
     id: part.id,
@@ -51,7 +56,7 @@ const lineOf = (part: Part, own: Set<string>, have: Map<string, { count: number;
     supplyMin: supply ? (supply.min ?? supply.typ ?? null) : null,
     supplyMax: supply ? (supply.max ?? supply.typ ?? null) : null,
     price: part.assumed?.includes('price') ? null : part.price,
-    offers: offersOf(part),
+    offers: offersOf(part, nameOf),
     whose: own.has(part.id) ? 'yours' : 'sample',
     have: have.get(part.id)?.count ?? 0,
     place: have.get(part.id)?.place ?? '',
@@ -108,7 +113,8 @@ const PartsPage = () => {
   const lines = useMemo(() => {
     const mine = new Set(own.data?.parts.map((p) => p.id))
     const have = new Map(drawer.data?.map((d) => [d.part, d]))
-    return (parts.data ?? []).map((p) => lineOf(p, mine, have))
+    const names = new Map(parts.data?.map((p) => [p.id, p.name]))
+    return (parts.data ?? []).map((p) => lineOf(p, (id) => names.get(id) ?? id, mine, have))
   }, [parts.data, own.data, drawer.data])
   const mine = own.data?.parts ?? []
   const words = sought.toLowerCase().split(/\s+/)
@@ -208,6 +214,7 @@ const PartsPage = () => {
             loading={parts.isPending}
             density="compact"
             showToolbar
+            slotProps={{ toolbar: { showQuickFilter: false } }}
             disableRowSelectionOnClick
             hideFooterSelectedRowCount
             pageSizeOptions={[25, 100]}

@@ -26,12 +26,12 @@ export const legsOf = (part: Part): number | undefined => {
 }
 
 /** In words a builder would search for. */
-export const offersOf = (part: Part): string => {
+export const offersOf = (part: Part, nameOf: (id: string) => string): string => {
   if (part.kind === 'chip')
     return [...new Set(part.units.map((u) => u.kind))].filter((k) => k !== 'other').join(', ')
   if (part.kind === 'device')
     return [...new Set(part.wirings.flatMap((w) => w.signals.map((s) => s.bus ?? s.kind)))].join(', ')
-  if (part.kind === 'board') return `carries ${part.chip}`
+  if (part.kind === 'board') return `carries ${nameOf(part.chip)}`
   return part.description ?? ''
 }
 

@@ -37,7 +37,9 @@ const PastePage = () => {
   const draft = usePaste()
   const { set } = draft
   const [query, setQuery] = useSearchParams()
-  const view: View = views.find((v) => v.id === query.get('view'))?.id ?? 'legs'
+  // Limits and exchange files are of chips.
+  const shownViews = views.filter((v) => draft.kind === 'chip' || v.id === 'legs' || v.id === 'part')
+  const view: View = shownViews.find((v) => v.id === query.get('view'))?.id ?? 'legs'
   const [marked, setMarked] = useState<{ key: string; places: Place[] }>()
   const [typing, setTyping] = useState(true)
   const navigate = useNavigate()
@@ -96,7 +98,7 @@ const PastePage = () => {
           }}
           aria-label="What is pasted"
         >
-          {views.map((v) => (
+          {shownViews.map((v) => (
             <Tab key={v.id} value={v.id} label={v.title} />
           ))}
         </Tabs>
