@@ -208,7 +208,7 @@ const PastePage = () => {
             </>
           ) : (
             <span className="faint">
-              {result.faults[0] ? result.faults[0].message : 'No table has been pasted yet.'}
+              {result.faults[0] ? result.faults[0].message : 'No table of legs has been pasted yet.'}
               {result.faults.length > 1 && ` And ${result.faults.length - 1} more.`}
             </span>
           )}
