@@ -2,7 +2,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
 import { partsOfKind } from '../parts'
-import { cautionWords } from '.'
+import { cautionWords, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -229,4 +229,33 @@ test('every expectation of every step can show its working', () => {
       .build.steps.flatMap((s) => s.checks)
       .filter((c) => !c.worked),
   ).toEqual([])
+})
+
+test('the list against the drawer: lines of one part share what lies there, values of a series have drawers of their own', () => {
+  const row = (part: string, value: string, count: number, each: number): PartsRow => ({
+    part,
+    name: part,
+    value,
+    refs: [],
+    count,
+    each,
+    total: count * each,
+  })
+  const rows = [
+    row('resistor', '10k', 7, 0.02),
+    row('resistor', '1k', 2, 0.02),
+    row('lamp', '', 2, 0.5),
+    row('lamp', '', 2, 0.5),
+  ]
+  expect(rows.map(drawerKey)).toEqual(['resistor 10k', 'resistor 1k', 'lamp', 'lamp'])
+  const list = stillToGet(rows, { 'resistor 10k': 20, lamp: 3 })
+  expect(list.map((r) => [r.have, r.get])).toEqual([
+    [7, 0],
+    [0, 2],
+    [2, 0],
+    [1, 1],
+  ])
+  // Two resistors at 2 cents and one lamp at 50.
+  expect(priceToGet(list).value.typ).toBe(0.54)
+  expect(priceToGet(list).inputs).toHaveLength(2)
 })

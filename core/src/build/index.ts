@@ -3,6 +3,7 @@ export { cautionWords, type Caution } from './cautions'
 export { type BuildStep, type StepCheck } from './steps'
 export {
   lineTotal,
+  priceToGet,
   type PartsRow,
   type WireRow,
   type WireEnd,

@@ -148,3 +148,10 @@ export const stillToGet = (rows: PartsRow[], drawer: Record<string, number>): To
     return { ...row, have, get: row.count - have }
   })
 }
+
+/** What is not in the drawer, priced. */
+export const priceToGet = (rows: ToGet[]): Worked => ({
+  ...totalPrice(rows.filter((r) => r.get > 0).map((r) => ({ ...r, count: r.get, total: r.get * r.each }))),
+  label: 'Still to pay',
+  formula: 'Σ (count − in the drawer) · price',
+})

@@ -64,6 +64,14 @@ test('operating conditions: decimal commas, shares of the supply, levels at a cu
   ])
 })
 
+test('a further section is not cited from the table before it', () => {
+  const { facts: found } = readLimits(
+    `${absolute}\nRecommended operating conditions\nSupply voltage\tVDD\t1.8\t3.6\tV`,
+  )
+  const of = facts(found) as Record<string, { source?: string }>
+  expect([of['supply.absolute']!.source, of['supply.recommended']!.source]).toEqual(['table 7', undefined])
+})
+
 test.each<[string, string, unknown]>([
   ['Supply voltage: 2.7 V to 5.5 V', 'supply.recommended', { min: 2.7, max: 5.5 }],
   ['Supply voltage   4.5   5.0   5.5   V', 'supply.recommended', { min: 4.5, typ: 5, max: 5.5 }],

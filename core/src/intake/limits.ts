@@ -462,8 +462,11 @@ export const readLimits = (text: string, answers: Answers = {}): UnderstoodLimit
     }
     const read = heads ? byHeads(row, heads, above) : bare(row)
     if (!read || Object.keys(read.numbers).length === 0) {
-      section = sectionOf(whole) ?? section
-      source = /\btable\s+[\w.-]+/i.exec(whole)?.[0].toLowerCase().replace(/\.$/, '') ?? source
+      const next = sectionOf(whole)
+      const table = /\btable\s+[\w.-]+/i.exec(whole)?.[0].toLowerCase().replace(/\.$/, '')
+      // Another section is another table: without its number its facts have no place, rather than the last one's.
+      if (next !== undefined || table !== undefined) source = table
+      section = next ?? section
       if (heads && read) above = { text: read.text, unit: read.unit }
       say('section')
       continue

@@ -3,11 +3,11 @@ import { FaultyFile, referencesOf, withReferences } from '@root-board/core/parts
 import { type Response, Router } from 'express'
 import { number, object, string } from 'yup'
 import { sendProblem } from '../problems'
+import { savedFrom, tag } from './version'
 import type { DrawerStore } from '../store/drawer'
 import type { PartSave, PartStore, StoredPart, Take } from '../store/parts'
 import type { ProjectStore } from '../store/projects'
 
-const tag = (version: number) => `"${version}"`
 const send = (res: Response, part: StoredPart, status = 200): void => {
   res.status(status).set('ETag', tag(part.version)).json(part)
 }
@@ -71,12 +71,9 @@ export const partRoutes = (parts: PartStore, projects: ProjectStore): Router => 
     else gone(res)
   })
   router.put('/:id', async (req, res) => {
-    const match = /^"(\d+)"$/.exec(req.get('If-Match') ?? '')
-    if (!match) {
-      sendProblem(res, { title: 'A save must say which version it was made from (If-Match)', status: 428 })
-      return
-    }
-    answer(res, await parts.save(req.params.id, Number(match[1]), req.body), 200)
+    const version = savedFrom(req, res)
+    if (version === undefined) return
+    answer(res, await parts.save(req.params.id, version, req.body), 200)
   })
   router.delete('/:id', async (req, res) => {
     if (await parts.remove(req.params.id)) res.status(204).end()

@@ -1,9 +1,9 @@
 import { readDesign } from '@root-board/core/design'
 import { type Response, Router } from 'express'
 import { sendProblem } from '../problems'
+import { savedFrom, tag } from './version'
 import type { ProjectStore, StoredProject } from '../store/projects'
 
-const tag = (version: number) => `"${version}"`
 const send = (res: Response, project: StoredProject, status = 200): void => {
   res.status(status).set('ETag', tag(project.version)).json(project)
 }
@@ -23,12 +23,9 @@ export const projectRoutes = (projects: ProjectStore): Router => {
     else gone(res)
   })
   router.put('/:id', async (req, res) => {
-    const match = /^"(\d+)"$/.exec(req.get('If-Match') ?? '')
-    if (!match) {
-      sendProblem(res, { title: 'A save must say which version it was made from (If-Match)', status: 428 })
-      return
-    }
-    const result = await projects.save(req.params.id, Number(match[1]), readDesign(req.body, 'project'))
+    const version = savedFrom(req, res)
+    if (version === undefined) return
+    const result = await projects.save(req.params.id, version, readDesign(req.body, 'project'))
     if (result === 'gone') gone(res)
     else if ('saved' in result) send(res, result.saved)
     else

@@ -33,12 +33,20 @@ const shareText = (value: Json): string => {
   const share = `${factor} · V_DD`
   return offset === 0 ? share : `${share} ${offset < 0 ? '−' : '+'} ${formatQuantity(Math.abs(offset), 'V')}`
 }
+/** Plain numbers of a file that are no pure numbers to a reader. */
+const inWords = (path: string, value: number): string | undefined => {
+  if (path === 'price') return euro(value)
+  if (/(?:^|\.)memory\./.test(path)) return `${value.toLocaleString('en')} bytes`
+  if (/(?:^|\.)(?:tolerance|temperature|ageing|share)$/.test(path))
+    return formatQuantity(Number((value * 100).toPrecision(6)), '%')
+  if (path.endsWith('resolution')) return `${value} bits`
+  return undefined
+}
 const aside = new Set(['kind', 'source', 'why', 'others', 'at'])
 
 /** `1.8 V … 3.6 V`, `0.7 · V_DD`, `8 mA: max 0.4 V`. */
 export const factText = (kind: PartKind, path: string, value: unknown): string => {
-  if (typeof value === 'number')
-    return path === 'price' ? euro(value) : formatQuantity(value, unitAt(kind, path))
+  if (typeof value === 'number') return inWords(path, value) ?? formatQuantity(value, unitAt(kind, path))
   if (typeof value === 'string') return value
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) return value.map((v, i) => factText(kind, `${path}[${i}]`, v)).join('; ')

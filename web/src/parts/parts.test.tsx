@@ -119,6 +119,9 @@ describe('a part’s page', () => {
     ['io.outputLow[0]', { current: 0.02, drop: { max: 0.6, kind: 'guaranteed' } }, '20 mA: max 600 mV'],
     ['pins[0].functions', [{ unit: 'ADC', signal: 'IN3', select: 2 }], 'ADC.IN3@2'],
     ['limits.total.max', 0.2, '200 mA'],
+    ['memory.program', 16384, '16,384 bytes'],
+    ['clockSources[0].tolerance', 0.02, '2 %'],
+    ['temperature.max', 85, '85 °C'],
   ])('%s in words with its unit', (path, value, words) => {
     expect(factText('chip', path, value)).toBe(words)
   })

@@ -108,6 +108,12 @@ const PastePage = () => {
           <section aria-label="The part" className="paste-result">
             {result.part ? (
               <>
+                {whole!.faults.length > 0 && (
+                  <>
+                    <h2>What contradicts</h2>
+                    <Contradictions faults={whole!.faults} />
+                  </>
+                )}
                 <h2>What it can serve</h2>
                 <Completeness part={result.part} />
               </>
@@ -201,8 +207,8 @@ const PastePage = () => {
               <span className="mono">{idFrom(draft.name)}</span>
               {whole!.faults.length > 0 && (
                 <span className="risks">
-                  ; the table contradicts itself in {whole!.faults.length} place
-                  {whole!.faults.length > 1 ? 's' : ''}
+                  ; {whole!.faults.length === 1 ? 'one thing' : `${whole!.faults.length} things`} in what was
+                  brought contradict{whole!.faults.length === 1 ? 's' : ''} another, told under “The part”
                 </span>
               )}
             </>
@@ -242,6 +248,13 @@ const PastePage = () => {
 
 const readable = (text: string) => text.trim() !== '' && text.split('\n').length <= tooMany
 
+const Contradictions = ({ faults }: Pick<Understood, 'faults'>) =>
+  faults.map((f) => (
+    <p key={f.path + f.message} className="risks">
+      <b>{f.path}</b> {f.message}
+    </p>
+  ))
+
 const Counts = ({ table }: { table: Understood }) => {
   const functions = table.legs.reduce((n, l) => n + l.functions.length, 0)
   return (
@@ -249,11 +262,7 @@ const Counts = ({ table }: { table: Understood }) => {
       <p>
         {table.total} legs, {table.legs.length} names, {functions} functions of {table.units.length} units.
       </p>
-      {table.faults.map((f) => (
-        <p key={f.path + f.message} className="risks">
-          <b>{f.path}</b> {f.message}
-        </p>
-      ))}
+      <Contradictions faults={table.faults} />
     </div>
   )
 }

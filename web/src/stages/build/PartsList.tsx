@@ -1,4 +1,4 @@
-import { drawerKey, lineTotal, stillToGet, type ToGet } from '@root-board/core/build'
+import { drawerKey, lineTotal, priceToGet, stillToGet, type ToGet } from '@root-board/core/build'
 import { euro } from '@root-board/core/quantity'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -47,12 +47,13 @@ const InDrawer = ({ row, line }: { row: ToGet; line: DrawerLine | undefined }) =
 
 /** Equal parts merged, with their references and prices, against what lies in one's drawer. */
 export const PartsList = () => {
-  const { analysis } = useStage()
+  const { analysis, library } = useStage()
   const { parts, price } = analysis.build
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const lines = drawer.data ?? []
   const rows = stillToGet(parts, Object.fromEntries(lines.map((d) => [d.part, d.count])))
-  const toPay = rows.reduce((sum, r) => sum + r.get * r.each, 0)
+  const toPay = priceToGet(rows)
+  const unknown = (id: string) => library.parts[id]?.assumed?.includes('price')
   return (
     <table className="ruled">
       <Columns
@@ -74,7 +75,7 @@ export const PartsList = () => {
             <td>{r.name}</td>
             <td className="mono">{r.value}</td>
             <td className="mono">{r.refs.join(' ')}</td>
-            <td className="right mono">{euro(r.each)}</td>
+            <td className="right mono">{unknown(r.part) ? 'not known' : euro(r.each)}</td>
             <td className="right">
               <Num worked={lineTotal(r)}>
                 <span className="mono">{euro(r.total)}</span>
@@ -96,7 +97,11 @@ export const PartsList = () => {
             </Num>
           </td>
           <td className="right">still to pay</td>
-          <td className="right mono">{euro(toPay)}</td>
+          <td className="right">
+            <Num worked={toPay}>
+              <span className="mono">{euro(toPay.value.typ)}</span>
+            </Num>
+          </td>
         </tr>
       </tbody>
     </table>

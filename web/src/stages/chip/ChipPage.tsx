@@ -6,6 +6,7 @@ import type { Edit } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
+import { Link } from 'react-router'
 import { Columns, hidden, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
@@ -170,11 +171,16 @@ const ChipPage = () => {
                       data
                     </span>
                   </td>
-                  <td className="right mono">{euro(c.chip.price)}</td>
+                  <td className="right mono">
+                    {c.chip.assumed?.includes('price') ? 'not known' : euro(c.chip.price)}
+                  </td>
                   <td className="right">
                     {c.chosen ? (
                       <>
                         <span className="settled">chosen</span>{' '}
+                        <Link to={`/parts/${encodeURIComponent(c.chip.board?.id ?? c.chip.id)}`}>
+                          its facts
+                        </Link>{' '}
                         {own?.id === c.chip.id && !own.board && (
                           <Button
                             autoFocus={justChosen === c.chip.id}
