@@ -75,7 +75,7 @@ export const PartsList = () => {
             <td>{r.name}</td>
             <td className="mono">{r.value}</td>
             <td className="mono">{r.refs.join(' ')}</td>
-            <td className="right mono">{unknown(r.part) ? 'not known' : euro(r.each)}</td>
+            <td className="right mono">{unknown(r.part) ? '€ ?' : euro(r.each)}</td>
             <td className="right">
               <Num worked={lineTotal(r)}>
                 <span className="mono">{euro(r.total)}</span>

@@ -138,6 +138,14 @@ const ChipPage = () => {
                       {c.chip.board ? c.chip.description : `${c.chip.package.name}, ${c.chip.package.solder}`}
                       ; <span className="mono">{feed(c)}</span>
                     </span>
+                    {c.chosen && (
+                      <>
+                        {' '}
+                        <Link to={`/parts/${encodeURIComponent(c.chip.board?.id ?? c.chip.id)}`}>
+                          its facts
+                        </Link>
+                      </>
+                    )}
                   </td>
                   <td className="verdict">
                     {c.fits ? (
@@ -172,15 +180,12 @@ const ChipPage = () => {
                     </span>
                   </td>
                   <td className="right mono">
-                    {c.chip.assumed?.includes('price') ? 'not known' : euro(c.chip.price)}
+                    {c.chip.assumed?.includes('price') ? '€ ?' : euro(c.chip.price)}
                   </td>
                   <td className="right">
                     {c.chosen ? (
                       <>
                         <span className="settled">chosen</span>{' '}
-                        <Link to={`/parts/${encodeURIComponent(c.chip.board?.id ?? c.chip.id)}`}>
-                          its facts
-                        </Link>{' '}
                         {own?.id === c.chip.id && !own.board && (
                           <Button
                             autoFocus={justChosen === c.chip.id}
