@@ -114,7 +114,7 @@ const demo = () => {
   const design = readDesignFile(join(root, 'demo', 'darkroom-timer.json'))
   const analysis = analyse(design, library)
   const chip = analysis.chip.chip!
-  const demand = makeDemand(chip, analysis.needs.open, design.pins, takenPins(chip, analysis.clock))
+  const demand = makeDemand({ chip, needs: analysis.needs.open, choices: design.pins, taken: takenPins(chip, analysis.clock) })
   const text = integerProgramme(demand.problem)
   const solves = sorted(Array.from({ length: 200 }, () => timed(() => solvePlan(demand.problem)).ms))
   const programmes = sorted(Array.from({ length: 9 }, () => timed(() => highs.solve(text)).ms))

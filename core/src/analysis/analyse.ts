@@ -8,11 +8,11 @@ import { type Design, stageNames } from '../design'
 import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
 import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
 import type { Chip, Library } from '../parts'
-import { pinsChecks, type PinsResult, resolvePins } from '../pins'
+import { type Patience, pinsChecks, type PinsResult, resolvePins, usualPatience } from '../pins'
 import { powerChecks, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
-export interface Analysis extends Omit<Stages, 'library' | 'fitting'> {
+export interface Analysis extends Omit<Stages, 'library' | 'fitting' | 'patience'> {
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -35,28 +35,35 @@ const settled = (design: Design, library: Library, asked: NeedsResult, { plan }:
   return resolveNeeds(withWirings(design, chosen), library)
 }
 
-/** Pure: the same design and library give the same analysis. */
-export const analyse = (decided: Design, library: Library): Analysis => {
+/**
+ * Pure: the same design and library give the same analysis, unless `patience` runs out: then what is not known says so.
+ * All questions about plans share the one patience, the chosen carrier’s plan first.
+ */
+export const analyse = (
+  decided: Design,
+  library: Library,
+  patience: Patience = usualPatience(),
+): Analysis => {
   const design = asCarried(decided, library)
   const asked = resolveNeeds(design, library)
   const supplies = suppliesOf(design, library)
   const { rail } = supplies
   const carrier = resolveChip(design, library)
   const clock = resolveClock(design, library, carrier.chip, rail)
-  const pins = resolvePins(design, library, asked, carrier.chip, clock, supplies)
+  const pins = resolvePins(design, library, asked, carrier.chip, clock, supplies, patience)
   const chip: ChipResult = {
     ...carrier,
-    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, rail, pins.plan),
+    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, rail, { known: pins.plan }),
   }
   const needs = settled(design, library, asked, pins)
   const power = resolvePower(design, library, needs, chip.chip, clock, pins)
   const build = resolveBuild(design, library, needs, clock, pins, power)
   let found: { chip: Chip | undefined } | undefined
-  const fitting = () => (found ??= { chip: fittingCarrier(design, library, asked, rail) }).chip
+  const fitting = () => (found ??= { chip: fittingCarrier(design, library, asked, rail, patience) }).chip
   const stages = { design, needs, chip, clock, pins, power, build }
   return {
     ...stages,
-    findings: inOrder(runChecks(allChecks, { ...stages, library, fitting }), stageNames),
+    findings: inOrder(runChecks(allChecks, { ...stages, library, fitting, patience }), stageNames),
     gauges: gaugesOf(stages),
   }
 }

@@ -14,7 +14,7 @@ const kept = clean.pins.assignment
 describe('the darkroom timer', () => {
   test('has nothing against it, and every signal on a leg of its own', () => {
     expect(clean.findings).toEqual([])
-    expect(clean.pins.plan?.status).toBe('planned')
+    expect(clean.pins.plan?.status).toBe('proven')
     expect(new Set(Object.values(kept)).size).toBe(clean.needs.signals.length)
   })
   test('its two-wire lines are on the only legs that have them; crystal, reset and programming legs stay free', () => {

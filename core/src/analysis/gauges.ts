@@ -22,7 +22,7 @@ export const gaugesOf = ({
   pins,
   power,
   build,
-}: Omit<Stages, 'library' | 'fitting'>): Gauge[] => [
+}: Omit<Stages, 'library' | 'fitting' | 'patience'>): Gauge[] => [
   {
     id: 'budget',
     label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',
@@ -49,7 +49,7 @@ export const gaugesOf = ({
     id: 'pins',
     label: 'Legs left',
     worked: chip.chip ? pins.left : undefined,
-    instead: 'no chip yet',
+    instead: !chip.chip ? 'no chip yet' : pins.plan?.status === 'undecided' ? 'not decided' : 'no plan',
     corner: 'typ',
   },
   {

@@ -45,7 +45,7 @@ const found = (data: unknown, warm = 30) => {
 
 test('it is planned from its table of legs alone; the supply is only feared for', () => {
   const { analysis, ids } = found(file)
-  expect(analysis.pins.plan?.status).toBe('planned')
+  expect(analysis.pins.plan?.status).toBe('proven')
   expect(analysis.pins.assignment).toMatchObject({ 'i2c.SDA': 'PA2', 'i2c.SCL': 'PA3' })
   expect(ids).toContainEqual(['chip.rests-on-assumptions', 'risks'])
   expect(ids).toContainEqual(['chip.supply-out-of-range', 'risks'])

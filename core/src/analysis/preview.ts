@@ -3,6 +3,7 @@
 import { applyEdits, type Edit, libraryFor } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
+import type { Patience } from '../pins'
 import { type Analysis, analyse } from './analyse'
 import { gaugeText } from './gauges'
 
@@ -51,7 +52,12 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
   }
 }
 
-export const previewEdits = (before: Analysis, library: Library, edits: Edit[]): Preview => {
+export const previewEdits = (
+  before: Analysis,
+  library: Library,
+  edits: Edit[],
+  patience?: Patience,
+): Preview => {
   const after = applyEdits(before.design, edits)
-  return compareAnalyses(before, analyse(after, libraryFor(after, library)))
+  return compareAnalyses(before, analyse(after, libraryFor(after, library), patience))
 }

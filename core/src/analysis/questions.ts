@@ -6,16 +6,30 @@ import { applyEdits, type Design } from '../design'
 import type { Finding } from '../findings'
 import { resolveNeeds, withWirings } from '../needs'
 import { findPart, type Library } from '../parts'
-import { type NextPlan, nextBestPlans } from '../pins'
+import {
+  type NextPlan,
+  nextBestPlans,
+  type Patience,
+  questionOf,
+  type ReachEntry,
+  reachOf,
+} from '../pins'
 import { type Analysis, analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */
-export const candidateOf = (decided: Design, library: Library, id: string): CandidateChip | undefined => {
+export const candidateOf = (
+  decided: Design,
+  library: Library,
+  id: string,
+  patience?: Patience,
+): CandidateChip | undefined => {
   const carrier = carrierOf(library, id)
   const design = asCarried(decided, library)
   return (
     carrier &&
-    judgeChip(carrier, design, library, resolveNeeds(design, library), railVoltage(design, library))
+    judgeChip(carrier, design, library, resolveNeeds(design, library), railVoltage(design, library), {
+      patience,
+    })
   )
 }
 
@@ -35,8 +49,8 @@ const withPlan = (design: Design, { pins }: Analysis): Design =>
   withWirings(design, Object.fromEntries((pins.plan?.wirings ?? []).map((w) => [w.need, w.wiring.id])))
 
 /** Every other version of every device, with the wires where they are. */
-export const variantsOf = (design: Design, library: Library): VariantVerdict[] => {
-  const base = analyse(design, library)
+export const variantsOf = (design: Design, library: Library, patience?: Patience): VariantVerdict[] => {
+  const base = analyse(design, library, patience)
   const known = new Set(base.findings.map((f) => f.id))
   const wired: Design = { ...withPlan(design, base), pins: { ...design.pins, locks: base.pins.assignment } }
   return design.needs.devices.flatMap((need) => {
@@ -54,7 +68,7 @@ export const variantsOf = (design: Design, library: Library): VariantVerdict[] =
               variant: v.id,
               label: v.name,
               tried: v.tried ?? false,
-              findings: analyse(with_, library).findings.filter(
+              findings: analyse(with_, library, patience).findings.filter(
                 (f) => !known.has(f.id) && f.severity !== 'notes',
               ),
             }
@@ -69,8 +83,8 @@ export interface OtherBoard {
   findings: Finding[]
 }
 
-export const otherBoardsOf = (design: Design, library: Library): OtherBoard[] => {
-  const base = analyse(design, library)
+export const otherBoardsOf = (design: Design, library: Library, patience?: Patience): OtherBoard[] => {
+  const base = analyse(design, library, patience)
   const known = new Set(base.findings.map((f) => f.id))
   const wires = base.pins.plan?.wires ?? []
   return (base.chip.chip?.alsoOn ?? []).map((chip) => {
@@ -88,15 +102,36 @@ export const otherBoardsOf = (design: Design, library: Library): OtherBoard[] =>
     return {
       id: chip.id,
       name: chip.name,
-      findings: analyse(alone, library).findings.filter((f) => !known.has(f.id)),
+      findings: analyse(alone, library, patience).findings.filter((f) => !known.has(f.id)),
     }
   })
 }
 
-/** The next best pin plans of the chosen carrier; none while the best one is a clash. */
-export const nextPlansOf = (design: Design, library: Library): NextPlan[] => {
-  const { chip, pins } = analyse(design, library)
-  return chip.chip && pins.plan?.status === 'planned'
-    ? nextBestPlans(chip.chip, resolveNeeds(design, library).open, design.pins, pins.taken, pins.plan)
-    : []
+/**
+ * The next best pin plans of the chosen carrier; none while there is no proven best one. `complete` is false when the
+ * patience ran out before all were known.
+ */
+export const nextPlansOf = (
+  design: Design,
+  library: Library,
+  patience?: Patience,
+): { plans: NextPlan[]; complete: boolean } => {
+  const analysis = analyse(design, library, patience)
+  const question = questionOf(analysis)
+  const { plan } = analysis.pins
+  return question && plan?.status === 'proven'
+    ? nextBestPlans({ ...question, needs: resolveNeeds(design, library).open }, plan, { patience })
+    : { plans: [], complete: plan?.status === 'clash' }
+}
+
+/** Where a signal could go, leg by leg, with the other signals as they are wired now. */
+export const reachIn = (
+  design: Design,
+  library: Library,
+  signal: string,
+  patience?: Patience,
+): ReachEntry[] => {
+  const analysis = analyse(design, library, patience)
+  const question = questionOf(analysis)
+  return question ? reachOf(question, signal, analysis.pins.assignment, patience) : []
 }

@@ -141,14 +141,14 @@ describe('two boards of one header', () => {
   const design = both('trestle-plain', ['trestle-radio', 'trestle-32'])
   const { plan } = analyse(design, library).pins
   test('the plan holds on each of them: locked by position it is a plan of every board alone', () => {
-    expect(plan!.status).toBe('planned')
+    expect(plan!.status).toBe('proven')
     for (const [i, id] of ['trestle-32', 'trestle-radio'].entries()) {
       const other = plan!.wires.map((w) => w.others!.find((o) => o.chip.id === id)!)
       expect(other.every((o) => o !== undefined)).toBe(true)
       const locks = Object.fromEntries(plan!.wires.map((w, n) => [w.signal.id, other[n]!.pin.id]))
       const alone = { ...both(id, []), pins: { ...design.pins, locks } }
       const there = analyse(alone, library).pins.plan!
-      expect([i, there.status, there.wires.filter((w) => w.impossible).length]).toEqual([i, 'planned', 0])
+      expect([i, there.status, there.wires.filter((w) => w.impossible).length]).toEqual([i, 'proven', 0])
       // The same hole of the header, under another name.
       for (const [n, w] of plan!.wires.entries()) expect(w.pin.places).toContain(other[n]!.place)
     }

@@ -141,7 +141,7 @@ describe('over every chip, source, regulator and stance', () => {
         if (pin.type === 'ground') expect(nets.get('GND')).toContain(`U1 ${leg} ${pin.id}`)
       }
     // Every signal that has a leg reaches every device that hangs on it, through at most one series part.
-    if (pins.plan?.status === 'planned')
+    if (pins.plan?.status === 'proven')
       for (const wire of pins.plan.wires)
         for (const end of wire.signal.ends) {
           const device = build.placed.find((p) => p.instance?.id === end.instance.id)!

@@ -6,7 +6,7 @@ import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Library } from '../parts'
-import type { PinsResult } from '../pins'
+import { isPlanned, type PinsResult } from '../pins'
 import type { PowerResult } from '../power'
 import { supportCircuit } from './blocks'
 import { type PartsRow, partsList, totalPrice, type WireRow, wiringTable } from './lists'
@@ -37,7 +37,7 @@ export const resolveBuild = (
   const missing = [
     ...(pins.chip ? [] : ['a chip']),
     ...(power.source ? [] : ['a source']),
-    ...(pins.plan?.status === 'clash' ? ['a plan in which every signal has a leg'] : []),
+    ...(pins.plan && !isPlanned(pins.plan) ? ['a plan in which every signal has a leg'] : []),
   ]
   if (!pins.chip || !power.rail)
     return {

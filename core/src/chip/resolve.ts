@@ -6,20 +6,32 @@ import { fromPart, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
 import { asCarried, carrierOf, carriers, withTargets } from './carrier'
-import { legsLeft, type Plan, planPins, type PlanStatus, takenPins } from '../pins'
+import {
+  isPlanned,
+  legsLeft,
+  type Patience,
+  type Plan,
+  planPins,
+  type PlanStatus,
+  share,
+  takenPins,
+} from '../pins'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 
 export interface CandidateChip {
   chip: Chip
+  /** Proven: there is a plan, and nothing else speaks against it. Not true of what is not decided. */
   fits: boolean
   /** Why not, in words; empty when it fits. */
   no: string[]
+  /** Whether it can serve everything was not found out in the time given, and nothing else rules it out. */
+  undecided: boolean
   status: PlanStatus
-  /** Legs that can still carry a signal. */
-  left: number
+  /** Legs that can still carry a signal, by its plan. */
+  left?: number
   programLeft: number
   dataLeft: number
-  workings: { left: Worked; program: Worked; data: Worked }
+  workings: { left?: Worked; program: Worked; data: Worked }
   chosen: boolean
   /** What is troublesome though it fits: what its best plan gives up, devices that its rail can’t feed. */
   but: string[]
@@ -40,7 +52,7 @@ export const judgeChip = (
   library: Library,
   needs: NeedsResult,
   rail: Worked | undefined,
-  known?: Plan,
+  { known, patience }: { known?: Plan; patience?: Patience } = {},
 ): CandidateChip => {
   const own = chip.id === design.chip.part
   const clock = resolveClock(
@@ -50,7 +62,16 @@ export const judgeChip = (
     rail,
   )
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
-  const plan = known ?? planPins(chip, needs.open, choices, takenPins(chip, clock), { tidied: false })
+  const plan = known ?? planPins(
+      {
+        chip,
+        needs: needs.open,
+        choices,
+        taken: takenPins(chip, clock),
+        clock: clock.frequency.value.typ || undefined,
+      },
+      { tidied: false, patience },
+    )
   const no: string[] = []
   if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
   const wrong = plan.wires.filter((w) => w.impossible)
@@ -77,10 +98,11 @@ export const judgeChip = (
   if (dataLeft < 0) no.push(`its data memory is ${-dataLeft} bytes short of what the devices’ code takes`)
   return {
     chip,
-    fits: no.length === 0,
+    fits: no.length === 0 && isPlanned(plan),
     no,
+    undecided: no.length === 0 && plan.status === 'undecided',
     status: plan.status,
-    left: plan.free.length,
+    left: isPlanned(plan) ? plan.free.length : undefined,
     programLeft,
     dataLeft,
     workings: {
@@ -89,7 +111,11 @@ export const judgeChip = (
       data: memoryLeft(chip, 'data', needs.data),
     },
     chosen: own,
-    but: [...troubles(plan), ...boardTroubles(chip, needs)],
+    but: [
+      ...(plan.status === 'found' ? [`a plan up to ${plan.gap} points cheaper may exist`] : []),
+      ...troubles(plan),
+      ...boardTroubles(chip, needs),
+    ],
   }
 }
 
@@ -115,6 +141,7 @@ const boardTroubles = ({ board }: Chip, needs: NeedsResult): string[] => {
 /** What fits first, then without trouble, then the cheaper. */
 export const candidateOrder = (a: CandidateChip, b: CandidateChip): number =>
   Number(b.fits) - Number(a.fits) ||
+  Number(b.undecided) - Number(a.undecided) ||
   Number(a.but.length > 0) - Number(b.but.length > 0) ||
   a.chip.price - b.chip.price ||
   a.chip.id.localeCompare(b.chip.id)
@@ -125,11 +152,12 @@ export const fittingCarrier = (
   library: Library,
   needs: NeedsResult,
   rail: Worked | undefined,
+  patience: Patience,
 ): Chip | undefined =>
   carriers(library)
     .filter((c) => c.id !== design.chip.part)
     .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))
-    .find((chip) => judgeChip(chip, design, library, needs, rail).fits)
+    .find((chip) => judgeChip(chip, design, library, needs, rail, { patience: share(patience, 200) }).fits)
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0

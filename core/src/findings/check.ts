@@ -6,7 +6,7 @@ import type { ClockResult } from '../clock'
 import type { Design, StageName } from '../design'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
-import type { PinsResult } from '../pins'
+import type { Patience, PinsResult } from '../pins'
 import type { PowerResult } from '../power'
 import type { Finding } from './finding'
 
@@ -22,6 +22,8 @@ export interface Stages {
   build: BuildResult
   /** Another carrier that would fit, the cheapest; found only when a check asks, since it solves many. */
   fitting: () => Chip | undefined
+  /** What is left of it for questions that a check asks of the planner. */
+  patience: Patience
 }
 
 export interface Check {

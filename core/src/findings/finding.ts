@@ -32,6 +32,8 @@ export interface Finding {
   /** From cause to effect. */
   because: Fact[]
   fixes: Fix[]
+  /** Looking longer may settle it. */
+  longer?: true
   /** What to show when the finding is opened. */
   about?: { signal?: string; pin?: string; device?: string; support?: string }
 }

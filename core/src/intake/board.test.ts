@@ -59,6 +59,6 @@ test('the board is valid, and a project is planned on its positions', () => {
   const board = readPart(boardFileFrom(joined, head), 'x')
   const with_ = makeLibrary([...Object.values(library.parts), board])
   const { pins } = analyse(project({ chip: 'bench-stick', devices: [['push-button', 'Start']] }), with_)
-  expect(pins.plan?.status).toBe('planned')
+  expect(pins.plan?.status).toBe('proven')
   expect(ports.slice(0, 8)).toContain(Object.values(pins.assignment)[0])
 })

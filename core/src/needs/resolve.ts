@@ -61,12 +61,22 @@ export interface WiringChoice {
 
 export const wiringKey = (need: NeedDevice, wiring: DeviceWiring): string => `${need.id}=${wiring.id}`
 
+/** Signals that make a byte: they like to lie on one port in order. */
+export interface ByteNeed {
+  /** `d2.1 parallel`: instance and wiring. */
+  id: string
+  name: string
+  /** Signal ids, lowest bit first. */
+  signals: string[]
+  /** Asked for only when this wiring is chosen (see `wiringKey`); absent: always. */
+  when?: string
+}
+
 /** What the pin planner has to meet: signals, of which some depend on the wirings it chooses. */
 export interface OpenNeeds {
   signals: SignalNeed[]
   choices: WiringChoice[]
-  /** Signals that make a byte, lowest bit first: they like to lie on one port in order. */
-  bytes: string[][]
+  bytes: ByteNeed[]
   /** Whether the program uses the radio. */
   radio: boolean
 }
@@ -270,8 +280,17 @@ const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): Ope
   const instances = parts.flatMap(({ need, part }) =>
     open.has(need) ? part.wirings.flatMap((w) => instancesOf(need, part, w)) : instancesOf(need, part),
   )
-  const bytes = instances.flatMap(({ id, wiring }) =>
-    wiring.byte ? [wiring.byte.map((signal) => `${id}.${signal}`)] : [],
+  const bytes = instances.flatMap(({ id, name, need, wiring }): ByteNeed[] =>
+    wiring.byte
+      ? [
+          {
+            id: `${id} ${wiring.id}`,
+            name,
+            signals: wiring.byte.map((signal) => `${id}.${signal}`),
+            when: open.has(need) ? wiringKey(need, wiring) : undefined,
+          },
+        ]
+      : [],
   )
   const signals = choices.length > 0 ? signalsOf(instances, open, design.needs.busSpeed) : settled
   return { signals: withReach(signals, design, library), choices, bytes, radio }

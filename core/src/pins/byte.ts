@@ -1,7 +1,7 @@
 // A group of lines used as one byte: where each bit is, and what a pattern is in binary, hexadecimal and decimal.
 
 import type { OpenNeeds } from '../needs'
-import type { Wire } from './plan'
+import type { Plan, Wire } from './plan'
 
 export interface BytePlan {
   id: string
@@ -17,22 +17,25 @@ const portOf = (pin: string) => {
   return match ? { name: match[1]!, bit: Number(match[2]) } : undefined
 }
 
-export const bytePlans = (needs: Pick<OpenNeeds, 'bytes'>, wires: Wire[]): BytePlan[] =>
-  needs.bytes.flatMap((signals) => {
-    const found = signals.flatMap((id) => wires.find((w) => w.signal.id === id) ?? [])
-    if (found.length < signals.length) return []
-    const places = found.map((w) => portOf(w.pin.id))
-    const first = places[0]
-    const inOrder = first && places.every((p, i) => p?.name === first.name && p.bit === first.bit + i)
-    return [
-      {
-        id: signals[0]!,
-        name: found[0]!.signal.ends[0]!.instance.name,
-        wires: found,
-        port: inOrder ? { name: first.name, shift: first.bit } : undefined,
-      },
-    ]
-  })
+/** The bytes of the wirings that the plan has; one that misses a wire is left out. */
+export const bytePlans = (
+  needs: Pick<OpenNeeds, 'bytes'>,
+  { wires, wirings }: Pick<Plan, 'wires' | 'wirings'>,
+): BytePlan[] => {
+  const chosen = new Set(wirings.map((w) => `${w.need}=${w.wiring.id}`))
+  return needs.bytes
+    .filter((b) => b.when === undefined || chosen.has(b.when))
+    .flatMap(({ id, name, signals }) => {
+      const found = signals.flatMap((s) => wires.find((w) => w.signal.id === s) ?? [])
+      if (found.length < signals.length) return []
+      const places = found.map((w) => portOf(w.pin.id))
+      const first = places[0]
+      const inOrder = first && places.every((p, i) => p?.name === first.name && p.bit === first.bit + i)
+      return [
+        { id, name, wires: found, port: inOrder ? { name: first.name, shift: first.bit } : undefined },
+      ]
+    })
+}
 
 export const patternBases = ['binary', 'hexadecimal', 'decimal'] as const
 export type PatternBase = (typeof patternBases)[number]

@@ -4,7 +4,8 @@
 import type { SignalNeed } from '../needs'
 import { formatQuantity } from '../quantity'
 import type { Chip, ChipPin, UnitKind } from '../parts'
-import { attributeOf, type RadioUse, stoppedByRadio, type Way } from './ways'
+import { timerFit } from './timer-fit'
+import { attributeOf, type RadioUse, stoppedByRadio, unitFor, type Way } from './ways'
 
 export interface CostItem {
   name: string
@@ -27,6 +28,8 @@ export interface CostContext {
   chip: Chip
   radio: RadioUse
   kept: Record<string, string>
+  /** Hertz of the chip’s clock; absent: timers are not judged. */
+  clock?: number
   /** What the pin could be of which there is little: few pins offer it, less how many signals ask for it. */
   scarceOf: (pin: ChipPin) => UnitKind[]
 }
@@ -93,7 +96,7 @@ const rules: CostRule[] = [
     ofPin: true,
     cost: (signal, pin) => {
       const startup = attributeOf(pin, 'startup')
-      if (!signal.quiet || !startup || startup.state === 'floating' || startup.state === 'driven-low')
+      if (!signal.quiet || !startup || !['pulled-up', 'driven-high', 'chatter'].includes(startup.state))
         return undefined
       return {
         points: 20,
@@ -141,11 +144,17 @@ const rules: CostRule[] = [
       attributeOf(pin, 'oscillator') && { points: 4, reason: 'kept free, a crystal can be fitted later' },
   },
   {
+    name: 'timer too coarse',
+    cost: (signal, _, { chip, clock }, way) => {
+      const fit = timerFit(chip, signal, way.unit, clock)
+      return fit && { points: fit.reaches ? 10 : 40, reason: fit.text }
+    },
+  },
+  {
     name: 'scarce ability spent',
     cost: (signal, pin, { scarceOf }) => {
-      const needed =
-        signal.bus?.kind ?? (signal.kind === 'pwm' ? 'timer' : signal.kind === 'analog-in' ? 'converter' : '')
-      const spent = scarceOf(pin).filter((kind) => kind !== needed)
+      const needed = abilitiesFor(signal)
+      const spent = scarceOf(pin).filter((kind) => !needed.includes(kind))
       if (spent.length === 0) return undefined
       return {
         points: spent.length,
@@ -163,6 +172,13 @@ const rules: CostRule[] = [
     },
   },
 ]
+
+/** What a signal needs of its leg, the ability that it uses up first. An interrupt’s leg may be one that wakes. */
+export const abilitiesFor = (signal: SignalNeed): UnitKind[] => {
+  if (signal.bus) return [signal.bus.kind]
+  const unit = unitFor[signal.kind]
+  return unit === 'wake' ? ['wake', 'interrupt'] : unit ? [unit] : []
+}
 
 const weighs = new Set<UnitKind>([
   'converter',
@@ -182,6 +198,9 @@ const unitWords: Partial<Record<UnitKind, string>> = {
   spi: 'an SPI line',
   uart: 'a serial line',
   interrupt: 'an interrupt input',
+  touch: 'a touch input',
+  wake: 'a wake-up input',
+  dac: 'an analog output',
 }
 
 /** Pins that differ from their neighbours in what a rule weighs; worked out once for a pin. */
@@ -204,20 +223,20 @@ export const costsOf = (signal: SignalNeed, pin: ChipPin, way: Way, context: Cos
   return items
 }
 
-export const costContext = (
-  chip: Chip,
-  signals: SignalNeed[],
-  kept: Record<string, string>,
-  radio: RadioUse,
-): CostContext => {
+export const costContext = ({
+  chip,
+  signals,
+  kept,
+  radio,
+  clock,
+}: Omit<CostContext, 'scarceOf'> & { signals: SignalNeed[] }): CostContext => {
   const kindOfUnit = new Map(chip.units.map((u) => [u.id, u.kind]))
   const spare = new Map<UnitKind, number>()
   for (const pin of chip.pins)
     for (const kind of new Set((pin.functions ?? []).map((f) => kindOfUnit.get(f.unit)!)))
       spare.set(kind, (spare.get(kind) ?? 0) + 1)
   for (const s of signals) {
-    const kind =
-      s.bus?.kind ?? (s.kind === 'pwm' ? 'timer' : s.kind === 'analog-in' ? 'converter' : undefined)
+    const [kind] = abilitiesFor(s)
     if (kind) spare.set(kind, (spare.get(kind) ?? 0) - (s.when ? 0 : 1))
   }
   const known = new Map<string, UnitKind[]>()
@@ -231,5 +250,5 @@ export const costContext = (
     known.set(pin.id, scarce)
     return scarce
   }
-  return { chip, radio, kept, scarceOf }
+  return { chip, radio, kept, clock, scarceOf }
 }

@@ -1,8 +1,9 @@
 // From needs and a chip to the pin problem that the solver speaks, and back.
 
 import type { RadioAnswer } from '../design'
-import { type OpenNeeds, type SignalNeed, type WiringChoice, wiringKey } from '../needs'
+import { type ByteNeed, type OpenNeeds, type SignalNeed, type WiringChoice, wiringKey } from '../needs'
 import type { Chip, ChipPin, Device, DeviceWiring } from '../parts'
+import { fullRange } from '../quantity'
 import { type CostContext, type CostItem, costContext, costsOf } from './costs'
 import { legName } from './passport'
 import type { Candidate, PlanBudget, PlanChoice, PlanProblem } from './solve'
@@ -13,6 +14,17 @@ export interface PinChoices {
   excluded: readonly string[]
   kept: Record<string, string>
   radio?: Record<string, RadioAnswer>
+}
+
+/** What the planner is asked. */
+export interface PinQuestion {
+  chip: Chip
+  needs: OpenNeeds
+  choices: PinChoices
+  /** Pins that something else needs, with the reason in words. */
+  taken: Record<string, string>
+  /** Hertz of the chip’s clock, for what its timers can make of it; absent: timers are not judged. */
+  clock?: number
 }
 
 /** A candidate that remembers what it stands for. */
@@ -86,16 +98,30 @@ export const portRuns = (chip: Chip, bits: number): string[][] => {
 }
 const scatteredCost = 8
 
-/** Bytes as choices: one option for each run of a port, one for lying scattered. */
-const byteChoices = (chip: Chip, bytes: string[][], firstOption: number) => {
+/** Bytes as choices: one option for each run of a port, one for lying scattered. Places by signal, as its index. */
+const byteChoices = (
+  chip: Chip,
+  bytes: ByteNeed[],
+  signals: SignalNeed[],
+  firstOption: number,
+  optionOf: Map<string, number>,
+) => {
   let id = firstOption
   const choices: PlanChoice[] = []
-  const places = new Map<string, { option: number; pin?: string }[]>()
+  const places = new Map<number, { option: number; pin?: string }[]>()
   for (const byte of bytes) {
-    const runs = portRuns(chip, byte.length)
+    const members = byte.signals.map((of) =>
+      signals.findIndex((s) => s.id === of && (byte.when === undefined || s.when?.includes(byte.when))),
+    )
+    // A bit that is locked where it can't be is planned around: what is left makes no byte.
+    if (members.includes(-1)) continue
+    const runs = portRuns(chip, members.length)
     const options = [...runs.map((run) => ({ id: id++, cost: 0, run })), { id: id++, cost: scatteredCost }]
-    choices.push({ options: options.map((o) => ({ id: o.id, cost: o.cost })) })
-    byte.forEach((signal, bit) =>
+    choices.push({
+      options: options.map((o) => ({ id: o.id, cost: o.cost })),
+      when: byte.when === undefined ? undefined : optionOf.get(byte.when),
+    })
+    members.forEach((signal, bit) =>
       places.set(
         signal,
         options.map((o) => ({ option: o.id, pin: 'run' in o ? o.run[bit] : undefined })),
@@ -105,23 +131,24 @@ const byteChoices = (chip: Chip, bytes: string[][], firstOption: number) => {
   return { choices, places }
 }
 
+/** What the builder asks for through the leg, in microamperes. */
 const microamps = (signal: SignalNeed): number =>
   Math.round(
     1e6 *
-      signal.ends.reduce(
-        (sum, e) => sum + (e.signal.electrical.kind === 'led' ? e.signal.electrical.current : 0),
-        0,
-      ),
+      signal.ends.reduce((sum, { instance, signal: { id, electrical } }) => {
+        if (electrical.kind !== 'led') return sum
+        return sum + (instance.need.settings?.[`${id}.current`] ?? electrical.current)
+      }, 0),
   )
 
 const budgetsOf = (chip: Chip): PlanBudget[] =>
   (chip.limits.groups ?? []).flatMap((group) => {
-    const limit = group.absolute ?? group.recommended
+    const limit = group.recommended ?? group.absolute
     return limit
       ? [
           {
             pins: group.pins.map((id) => chip.pins.findIndex((p) => p.id === id)),
-            limit: Math.floor(1e6 * (limit.max ?? limit.typ ?? limit.min!)),
+            limit: Math.round(1e6 * fullRange(limit).max),
           },
         ]
       : []
@@ -134,13 +161,13 @@ interface Target {
 }
 
 /** The other boards that the plan must hold on. */
-const targetsOf = (chip: Chip, needs: OpenNeeds, choices: PinChoices, radio: RadioUse): Target[] =>
+const targetsOf = ({ chip, needs, clock }: PinQuestion, radio: RadioUse): Target[] =>
   (chip.alsoOn ?? []).map((other) => ({
     chip: other,
     taken: Object.fromEntries(
       other.pins.filter((p) => attributeOf(p, 'reset')).map((p) => [p.id, 'it is the reset leg']),
     ),
-    context: costContext(other, needs.signals, {}, radio),
+    context: costContext({ chip: other, signals: needs.signals, kept: {}, radio, clock }),
   }))
 
 interface Served {
@@ -244,18 +271,12 @@ const channelsOf = (way: Way, others: OnOther[], channel: (key: string) => numbe
         .concat(others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)))
 }
 
-/** `taken`: pins that something else needs, with the reason in words. */
-export const makeDemand = (
-  chip: Chip,
-  needs: OpenNeeds,
-  choices: PinChoices,
-  taken: Record<string, string>,
-): Demand => {
+export const makeDemand = ({ chip, needs, choices, taken, clock }: PinQuestion): Demand => {
   const { signals } = needs
   const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
-  const targets = targetsOf(chip, needs, choices, radio)
+  const targets = targetsOf({ chip, needs, choices, taken, clock }, radio)
   const serve = (pin: ChipPin, signal: SignalNeed) => serveOnAll(chip, pin, signal, taken, radio, targets)
-  const context = costContext(chip, signals, choices.kept, radio)
+  const context = costContext({ chip, signals, kept: choices.kept, radio, clock })
   const unitIndex = unitsOf([chip, ...targets.map((t) => t.chip)])
   const unitOf = (target: number, { unit }: Way) =>
     unit === undefined ? -1 : unitIndex.of[target]!.get(unit)!
@@ -266,16 +287,16 @@ export const makeDemand = (
   }
   const wirings = wiringOptions(needs.choices)
   const optionOf = new Map(wirings.map((o) => [wiringKey(o.choice.need, o.wiring), o.id]))
-  const bytes = byteChoices(chip, needs.bytes, wirings.length)
   const groups = new Map<string, number>()
   const known = new Set(chip.pins.map((p) => p.id))
   const { impossible, blocked, misplaced } = readLocks(chip, signals, choices.locks, serve)
   const wanted = signals.filter((s) => !blocked.has(s.id))
+  const bytes = byteChoices(chip, needs.bytes, wanted, wirings.length, optionOf)
   const reasons: (string | undefined)[][] = []
-  const planned = wanted.map((signal) => {
+  const planned = wanted.map((signal, s) => {
     const candidates: Offer[] = []
     const lock = choices.locks[signal.id]
-    const places = bytes.places.get(signal.id)
+    const places = bytes.places.get(s)
     reasons.push(
       chip.pins.map((pin, p) => {
         const served = serve(pin, signal)

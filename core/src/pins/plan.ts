@@ -1,13 +1,30 @@
 // The pin plan: every signal on a leg at the least cost, or the smallest set of signals that can't be met together.
 
-import { askedWord, type OpenNeeds, type SignalNeed, type WiringChoice } from '../needs'
+import { askedWord, type SignalNeed, type WiringChoice } from '../needs'
 import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
 import type { CostItem } from './costs'
-import { type Demand, linksToSet, makeDemand, type Offer, type OnOther, type PinChoices } from './demand'
+import {
+  type Demand,
+  linksToSet,
+  makeDemand,
+  type Offer,
+  type OnOther,
+  type PinChoices,
+  type PinQuestion,
+} from './demand'
 import { legName } from './passport'
 import { tidy } from './tidy'
 import { waysToServe } from './ways'
-import { keepsBudgets, nextPlans, type Same, smallestClash, solvePlan, type Solution } from './solve'
+import {
+  keepsBudgets,
+  nextPlans,
+  type Patience,
+  type Same,
+  smallestClash,
+  solvePlan,
+  type Solution,
+  usualPatience,
+} from './solve'
 
 export interface Wire {
   signal: SignalNeed
@@ -32,12 +49,18 @@ export interface ChosenWiring {
   links: { link: string; to: string }[]
 }
 
-export type PlanStatus = 'planned' | 'clash' | 'stopped'
+/**
+ * `proven`: no plan costs less. `found`: the search was given up with a plan, and there may be a cheaper one.
+ * `undecided`: it was given up without a plan, and there may be one. `clash`: there is none, and that is proven.
+ */
+export type PlanStatus = 'proven' | 'found' | 'undecided' | 'clash'
 
 export interface Plan {
   status: PlanStatus
   wires: Wire[]
   cost: number
+  /** No plan costs less. */
+  bound: number
   /** How far below the cost a plan could still lie; 0 for a proven optimum. */
   gap: number
   /** Signals that can't be met together, when there is a clash. */
@@ -45,13 +68,25 @@ export interface Plan {
   /** Devices that are part of the clash in every one of their wirings. */
   clashChoices: WiringChoice[]
   clashText?: string
+  /** The clash was not made as small as it could be in the time given. */
+  clashUnsure?: true
   free: ChipPin[]
   wirings: ChosenWiring[]
 }
 
+/** Whether every signal has a leg, be it proven to be the best or not. */
+export const isPlanned = (plan: Pick<Plan, 'status'> | undefined): boolean =>
+  plan?.status === 'proven' || plan?.status === 'found'
+
 /** Legs that can carry a signal at all, before anything is taken. */
 export const usablePins = (chip: Chip): ChipPin[] =>
   chip.pins.filter((p) => ['io', 'input', 'output'].includes(p.type))
+
+/** Whether no unit’s line, and no leg of another board, is used by two. */
+const channelsOnce = (plan: Offer[]): boolean => {
+  const used = plan.flatMap((o) => o.channels)
+  return new Set(used).size === used.length
+}
 
 /** What a solution says: its wires in the order of the signals, and the wirings it chose. */
 const readSolution = (
@@ -83,7 +118,7 @@ const readSolution = (
           keepsBudgets(
             problem,
             plan.map((o, at) => ({ pin: o.pin, load: problem.signals[wanted[at]!]!.load ?? 0 })),
-          ),
+          ) && channelsOnce(plan),
       )
   return {
     wirings,
@@ -106,16 +141,19 @@ const readSolution = (
   }
 }
 
-/** `tidied`: a device’s signals side by side among plans of equal cost; a mere verdict does without. */
+export interface PlanOptions {
+  /** A device’s signals side by side among plans of equal cost; a mere verdict does without. */
+  tidied?: boolean
+  patience?: Patience
+}
+
 export const planPins = (
-  chip: Chip,
-  needs: OpenNeeds,
-  choices: PinChoices,
-  taken: Record<string, string>,
-  { tidied = true }: { tidied?: boolean } = {},
+  question: PinQuestion,
+  { tidied = true, patience = usualPatience() }: PlanOptions = {},
 ): Plan => {
-  const demand = makeDemand(chip, needs, choices, taken)
-  const result = solvePlan(demand.problem)
+  const { chip, needs, choices, taken } = question
+  const demand = makeDemand(question)
+  const result = solvePlan(demand.problem, { patience })
   const wrong: Wire[] = demand.impossible.map(({ signal, pin, reason }) => ({
     signal,
     pin,
@@ -123,46 +161,42 @@ export const planPins = (
     locked: true,
     impossible: reason,
   }))
-  const nothing = { chosen: [], options: [] }
+  const solution = result.status === 'proven' || result.status === 'found' ? result : undefined
   const { wires: right, wirings } = readSolution(
     demand,
-    result.status !== 'infeasible' && result.chosen && result.options
-      ? { chosen: result.chosen, options: result.options }
-      : nothing,
+    solution ?? { chosen: [], options: [] },
     choices,
     tidied,
   )
   const wires = [...right, ...wrong]
   const order = new Map(needs.signals.map((s, i) => [s.id, i]))
   wires.sort((a, b) => order.get(a.signal.id)! - order.get(b.signal.id)!)
-  const used = new Set([...wires.map((w) => w.pin.id), ...Object.keys(taken)])
-  const free = usablePins(chip).filter((p) => !used.has(p.id))
-  if (result.status === 'infeasible') {
-    const smallest = smallestClash(demand.problem, true)!
+  const none = { wires, wirings, cost: 0, gap: 0, clash: [], clashChoices: [], free: [] }
+  if (result.status === 'undecided') return { ...none, status: 'undecided', bound: result.bound }
+  if (!solution) {
+    const smallest = smallestClash(demand.problem, { known: true, patience })!
     const clash = smallest.signals.map((i) => demand.signals[i]!)
     const clashChoices = smallest.choices.flatMap((i) => needs.choices[i] ?? [])
     return {
+      ...none,
       status: 'clash',
-      wires,
-      wirings,
-      cost: 0,
-      gap: 0,
+      bound: Infinity,
       clash,
       clashChoices,
       clashText: clashWords(demand, clash, clashChoices),
-      free: [],
+      clashUnsure: smallest.unsure,
     }
   }
-  const cost = result.cost ?? 0
+  const used = new Set([...wires.map((w) => w.pin.id), ...Object.keys(taken)])
+  const { cost } = solution
+  const bound = result.status === 'found' ? result.bound : cost
   return {
-    status: result.status === 'optimal' ? 'planned' : 'stopped',
-    wires,
-    wirings,
+    ...none,
+    status: solution.status,
     cost,
-    gap: result.status === 'stopped' ? cost - result.bound : 0,
-    clash: [],
-    clashChoices: [],
-    free,
+    bound,
+    gap: cost - bound,
+    free: usablePins(chip).filter((p) => !used.has(p.id)),
   }
 }
 
@@ -189,20 +223,37 @@ const troubles = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>): Map<stri
     ),
   ])
 
-/** The next best plans that differ from the best in more than moving signals to legs of the same unit and price. */
+/** Equal numbers for signals of like devices that nothing tells apart: the same part, no lock, no wire of their own. */
+const kindsOf = ({ signals }: Demand, { locks, kept }: PinChoices) => {
+  const known = new Map<string, number>()
+  return (s: number): number | undefined => {
+    const { id, ends, bus, when, at } = signals[s]!
+    const [end] = ends
+    if (ends.length !== 1 || bus || when || at || locks[id] || kept[id]) return undefined
+    const { part, wiring, need } = end!.instance
+    const key = JSON.stringify([part.id, wiring.id, end!.signal.id, need.settings, need.fedBy, need.variant])
+    if (!known.has(key)) known.set(key, known.size)
+    return known.get(key)
+  }
+}
+
+/**
+ * The next best plans that differ from the best in something to care about: a wiring, a unit, a price. Moving signals to
+ * legs of the same unit and price, or exchanging equal devices, is no other plan.
+ */
 export const nextBestPlans = (
-  chip: Chip,
-  needs: OpenNeeds,
-  choices: PinChoices,
-  taken: Record<string, string>,
+  question: PinQuestion,
   best: Pick<Plan, 'wires' | 'wirings' | 'cost'>,
-  count = 3,
-): NextPlan[] => {
-  const demand = makeDemand(chip, needs, choices, taken)
+  { count = 3, patience = usualPatience() }: { count?: number; patience?: Patience } = {},
+): { plans: NextPlan[]; complete: boolean } => {
+  const { choices } = question
+  const demand = makeDemand(question)
   const same: Same = (a, b) => a.units.every((u, t) => u === b.units[t]) && a.cost === b.cost
+  const kindOf = kindsOf(demand, choices)
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
   const old = troubles(best)
-  const plans = nextPlans(demand.problem, 3 * count, same).map((solution): NextPlan => {
+  const { plans: found, complete } = nextPlans(demand.problem, 3 * count, { same, kindOf, patience })
+  const plans = found.map((solution): NextPlan => {
     const { wires, wirings } = readSolution(demand, solution, choices)
     const after = new Map(wires.map((w) => [w.signal.id, w.pin.id]))
     const names = new Map([...best.wires, ...wires].map((w) => [w.signal.id, w.signal.name]))
@@ -221,12 +272,29 @@ export const nextBestPlans = (
       givesUp: only(now, old),
     }
   })
-  // Two units of a kind on the same legs are no other plan to the builder.
-  const wiringOf = (p: NextPlan) => JSON.stringify(p.wires.map((w) => [w.signal.id, w.pin.id]))
-  const seen = new Set<string>()
-  return plans
-    .filter((p) => p.differs.length > 0 && !seen.has(wiringOf(p)) && seen.add(wiringOf(p)))
-    .slice(0, count)
+  // What a builder sees of a plan: each kind of signal with its legs’ drawbacks, and the wirings. Two units of a kind on
+  // the same legs, and equal devices exchanged, are no other plan.
+  const kind = new Map(demand.signals.map((s, i) => [s.id, kindOf(i)]))
+  const seenAs = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>) =>
+    JSON.stringify([
+      wirings.map((w) => [w.need, w.wiring.id]),
+      wires
+        .map((w) =>
+          JSON.stringify([
+            kind.get(w.signal.id) ?? w.signal.id,
+            w.items.map((i) => [i.name, i.points]),
+            w.signal.bus ? w.unit?.id : w.unit?.kind,
+          ]),
+        )
+        .sort(),
+    ])
+  const seen = new Set([seenAs(best)])
+  return {
+    plans: plans
+      .filter((p) => p.differs.length > 0 && !seen.has(seenAs(p)) && seen.add(seenAs(p)))
+      .slice(0, count),
+    complete,
+  }
 }
 
 /** What is wrong where expansion boards sit: no such header, a position twice, a position that can’t do the work. */

@@ -1,11 +1,9 @@
 // Everything about one signal and all legs: where it could go, at what cost, who would have to move, and why not.
 
 import { without } from '../design'
-import type { OpenNeeds } from '../needs'
-import type { Chip } from '../parts'
 import type { CostItem } from './costs'
-import { makeDemand, type Offer, type PinChoices } from './demand'
-import { solvePlan } from './solve'
+import { type Demand, makeDemand, type Offer, type PinChoices, type PinQuestion } from './demand'
+import { type Candidate, type Patience, type PlanProblem, prepare, usualPatience } from './solve'
 
 export interface ReachEntry {
   pin: string
@@ -16,48 +14,62 @@ export interface ReachEntry {
   reason?: string
   /** Signals that would move, with their new pins. */
   moves: { signal: string; name: string; to: string }[]
+  /** The search was given up: `best so far` may be dearer than it must, `not decided` has no plan and no proof. */
+  unsure?: 'best so far' | 'not decided'
 }
 
 /** One entry a pin, in the chip's order. Costs are those of whole plans, each solved to its optimum. */
 export const reachOf = (
-  chip: Chip,
-  needs: OpenNeeds,
-  choices: PinChoices,
-  taken: Record<string, string>,
+  question: PinQuestion,
   signalId: string,
   current: Record<string, string>,
+  patience: Patience = usualPatience(),
 ): ReachEntry[] => {
+  const { chip, choices } = question
   const locks = without(choices.locks, signalId)
   const kept = without(current, signalId)
   const open: PinChoices = { ...choices, locks, kept }
-  const base = makeDemand(chip, needs, open, taken)
-  const at = base.signals.findIndex((s) => s.id === signalId)
-  if (at < 0) return []
+  const base = makeDemand({ ...question, choices: open })
+  const at = base.signals.flatMap((s, i) => (s.id === signalId ? [i] : []))
+  if (at.length === 0) return []
   /** Why a leg that could serve can't be had: whoever is on it has nowhere else to go. */
   const stuck = (pin: string): string => {
     const occupant = base.signals.find((s) => s.id !== signalId && current[s.id] === pin)
     return occupant ? `${occupant.name} has no other leg` : 'another signal then finds no leg'
   }
-  const solved = chip.pins.map((pin): Omit<ReachEntry, 'extra'> & { cost?: number } => {
-    const reason = base.reasons[at]![chip.pins.indexOf(pin)]
-    if (reason !== undefined) return { pin: pin.id, reason, items: [], moves: [] }
+  /** Only wirings that have the signal: a leg for it is what is asked about. */
+  const wantingIt = ({ problem, signals }: Demand): PlanProblem => {
+    const when = new Set(
+      problem.signals.flatMap((s, i) => (signals[i]!.id === signalId ? (s.when ?? []) : [])),
+    )
+    const choices = problem.choices?.map((c) => {
+      const options = c.options.filter((o) => when.has(o.id))
+      return options.length > 0 ? { ...c, options } : c
+    })
+    return { ...problem, choices }
+  }
+  const ask = prepare(wantingIt(base))
+  const solved = chip.pins.map((pin, p): Omit<ReachEntry, 'extra'> & { cost?: number } => {
+    const reasons = at.map((i) => base.reasons[i]![p])
+    const none = { pin: pin.id, items: [] as CostItem[], moves: [] }
     // A locked neighbour is asked to leave: the builder sees who would move.
     const neighbour = Object.keys(locks).find((s) => locks[s] === pin.id)
-    const freed = neighbour ? { ...open, locks: without(locks, neighbour) } : open
-    const demand = makeDemand(chip, needs, { ...freed, locks: { ...freed.locks, [signalId]: pin.id } }, taken)
-    const result = solvePlan(demand.problem)
-    if (result.status === 'infeasible')
-      return {
-        pin: pin.id,
-        reason: stuck(pin.id),
-        items: [] as CostItem[],
-        moves: [],
-      }
-    const offers = (result.chosen ?? []).filter((c) => c !== undefined) as Offer[]
+    const demand = neighbour
+      ? makeDemand({ ...question, choices: { ...open, locks: without(locks, neighbour) } })
+      : base
+    const mine = new Set(demand.signals.flatMap((s, i) => (s.id === signalId ? [i] : [])))
+    if (reasons.every((r) => r !== undefined)) return { ...none, reason: reasons[0] }
+    const only = (s: number, c: Candidate) => !mine.has(s) || c.pin === p
+    const result = (neighbour ? prepare(wantingIt(demand)) : ask)({ patience, only })
+    if (result.status === 'undecided') return { ...none, unsure: 'not decided' }
+    if (result.status === 'infeasible') return { ...none, reason: stuck(pin.id) }
+    const offers = result.chosen.filter((c) => c !== undefined) as Offer[]
+    const own = offers.find((o) => o.signal.id === signalId)
     return {
       pin: pin.id,
-      cost: result.cost ?? Infinity,
-      items: offers.find((o) => o.signal.id === signalId)?.items ?? [],
+      cost: result.cost,
+      unsure: result.status === 'found' ? 'best so far' : undefined,
+      items: own?.items ?? [],
       moves: offers
         .filter(
           (o) =>

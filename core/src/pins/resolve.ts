@@ -10,7 +10,8 @@ import type { Chip, Library } from '../parts'
 import { exactly } from '../quantity'
 import { fittedShift, levelsOf, type LineLevel } from './levels'
 import { type BytePlan, bytePlans } from './byte'
-import { type Plan, planPins } from './plan'
+import { isPlanned, type Plan, planPins } from './plan'
+import type { Patience } from './solve'
 import { type ConverterSum, converterSum, type PwmSum, pwmSum } from './sums'
 import { type PullWindow, pullWindows } from './windows'
 import { ledOnLeg, type LedOnLeg, supportOf } from './support'
@@ -31,7 +32,8 @@ export interface PinsResult {
   leds: Record<string, LedOnLeg>
   /** signal → pin, of the plan. */
   assignment: Record<string, string>
-  left: Worked
+  /** Absent while there is no plan. */
+  left?: Worked
 }
 
 export const takenPins = (
@@ -45,9 +47,11 @@ export const takenPins = (
   return taken
 }
 
-export const legsLeft = (plan: Plan | undefined): Worked => {
-  const free = plan?.free.length ?? 0
-  const used = plan?.wires.length ?? 0
+/** Undefined while there is no plan: nothing is left over of what has not been found. */
+export const legsLeft = (plan: Plan): Worked | undefined => {
+  if (!isPlanned(plan)) return undefined
+  const free = plan.free.length
+  const used = plan.wires.length
   return {
     label: 'Legs left over',
     symbol: 'n_left',
@@ -80,6 +84,7 @@ export const resolvePins = (
   chip: Chip | undefined,
   clock: ClockResult,
   supplies: Supplies,
+  patience?: Patience,
 ): PinsResult => {
   if (!chip)
     return {
@@ -92,10 +97,12 @@ export const resolvePins = (
       bytes: [],
       leds: {},
       assignment: {},
-      left: legsLeft(undefined),
     }
   const taken = takenPins(chip, clock)
-  const plan = planPins(chip, needs.open, design.pins, taken)
+  const plan = planPins(
+    { chip, needs: needs.open, choices: design.pins, taken, clock: clock.frequency.value.typ || undefined },
+    { patience },
+  )
   const { rail } = supplies
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library) }
   const support = context ? supportOf(plan.wires, context) : []
@@ -121,7 +128,7 @@ export const resolvePins = (
       : [],
     pwms: plan.wires.flatMap((w) => pwmSum(w, chip, clock.frequency) ?? []),
     windows: rail ? pullWindows(plan.wires, chip, rail, support) : [],
-    bytes: bytePlans(needs.open, plan.wires),
+    bytes: bytePlans(needs.open, plan),
     leds: context
       ? Object.fromEntries(
           plan.wires.flatMap((w) => {

@@ -1,6 +1,7 @@
 // The small sums of each line that is measured or pulsed: what one step of a converter is, and what a timer makes of a
 // wanted frequency.
 
+import { pwmFit } from './timer-fit'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
 import { exactly, type Range } from '../quantity'
@@ -108,28 +109,6 @@ export const converterSum = (
           : 'the reading falls as the sensor’s resistance falls'
         : undefined,
   }
-}
-
-/** Divisors of a timer's clock, least first, as the part file gives them; plain division by one where it doesn't. */
-const leastPrescaler = (unit: ChipUnit, needed: number): number | undefined => {
-  if (unit.prescalers) return [...unit.prescalers].sort((a, b) => a - b).find((p) => p >= needed)
-  const least = Math.max(1, Math.ceil(needed))
-  return least <= (unit.prescalerUpTo ?? 1) ? least : undefined
-}
-
-/**
- * The finest duty that a timer has at a frequency: the least prescaler p with N = round(f_clock / (p · f)) ≤ 2ⁿ.
- */
-export const pwmFit = (
-  clock: number,
-  wanted: number,
-  unit: ChipUnit,
-): { prescaler: number; steps: number; actual: number } | undefined => {
-  const most = 2 ** (unit.resolution ?? 8)
-  const prescaler = leastPrescaler(unit, clock / wanted / (most + 0.5))
-  if (prescaler === undefined) return undefined
-  const steps = Math.round(clock / wanted / prescaler)
-  return steps >= 2 && steps <= most ? { prescaler, steps, actual: clock / prescaler / steps } : undefined
 }
 
 export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefined => {

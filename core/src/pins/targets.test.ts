@@ -53,9 +53,9 @@ test('random stacks: links are found exactly where trying them one by one finds 
     const at = { chip, source: 'adapter-9v' }
     const together = planOf(project({ ...at, devices }))
     const oneByOne = settings(devices).map((d) => planOf(project({ ...at, devices: d })))
-    const planned = oneByOne.filter((p) => p.status === 'planned')
-    expect([n, together.status]).toEqual([n, planned.length > 0 ? 'planned' : 'clash'])
-    if (together.status === 'planned') found++
+    const planned = oneByOne.filter((p) => p.status === 'proven')
+    expect([n, together.status]).toEqual([n, planned.length > 0 ? 'proven' : 'clash'])
+    if (together.status === 'proven') found++
     else clashes++
     // No two lines on one position, whatever was set.
     const positions = together.wires.flatMap((w) =>
@@ -86,7 +86,7 @@ test('random projects on two or three boards: the plan is one of each board alon
     }
     const plan = planOf(on(chip!, also))
     const alone = [chip!, ...also].map((part) => ({ part, plan: planOf(on(part)) }))
-    if (plan.status !== 'planned') continue
+    if (plan.status !== 'proven') continue
     planned++
     expect(plan.cost).toBeGreaterThanOrEqual(Math.max(...alone.map((a) => a.plan.cost)))
     for (const id of also) {
@@ -97,13 +97,8 @@ test('random projects on two or three boards: the plan is one of each board alon
       )
       // One signal a pin there too, and each pin can do it.
       expect(new Set(Object.values(locks)).size).toBe(plan.wires.length)
-      const there = planPins(
-        carrier,
-        open,
-        { locks, excluded: [], kept: {} },
-        takenPins(carrier, { pins: [] }),
-      )
-      expect([there.status, there.wires.filter((w) => w.impossible)]).toEqual(['planned', []])
+      const there = planPins({ chip: carrier, needs: open, choices: { locks, excluded: [], kept: {} }, taken: takenPins(carrier, { pins: [] }) })
+      expect([there.status, there.wires.filter((w) => w.impossible)]).toEqual(['proven', []])
     }
   }
   expect(planned).toBeGreaterThan(20)
@@ -119,7 +114,7 @@ test('where each board alone has a plan but no positions serve both, the clash i
     ],
   })
   for (const part of ['trestle-plain', 'trestle-32'])
-    expect(planOf({ ...d, chip: { part } }).status).toBe('planned')
+    expect(planOf({ ...d, chip: { part } }).status).toBe('proven')
   // The plain board's serial lines are at T1 and T4, the 32-bit one's elsewhere.
   const both = planOf({ ...d, chip: { part: 'trestle-plain', also: ['trestle-32'] } })
   expect(both.status).toBe('clash')
@@ -132,6 +127,6 @@ test('a leg that could serve on the first board and not on the other says so, by
   const needs = resolveNeeds(d, library).open
   // T0 has a converter on the 32-bit board; on the radio one it is a plain leg.
   const signal = pins.plan!.wires[0]!.signal.id
-  const wrong = planPins(chip.chip!, needs, { locks: { [signal]: 'PA4' }, excluded: [], kept: {} }, {})
+  const wrong = planPins({ chip: chip.chip!, needs, choices: { locks: { [signal]: 'PA4' }, excluded: [], kept: {} }, taken: {} })
   expect(wrong.wires[0]!.impossible).toMatch(/on Trestle radio, D00 \(P02\): it has no analog input/)
 })

@@ -3,19 +3,33 @@
 
 import type { Offer } from './demand'
 
-/** How far the legs of each device's signals are spread, summed. */
-const spread = (chosen: Offer[]): number => {
-  const ends = new Map<string, { low: number; high: number }>()
-  for (const o of chosen)
+/**
+ * How untidy a plan is, the weightiest first: how far the legs of each device's signals are spread, how many of them lie
+ * in another order than at the device, and how high the legs are numbered.
+ */
+const untidiness = (chosen: Offer[]): [number, number, number] => {
+  const legsOf = new Map<string, number[]>()
+  let sum = 0
+  for (const o of chosen) {
+    const leg = o.chipPin.legs[0]!
+    sum += leg
     for (const end of o.signal.ends) {
-      const leg = o.chipPin.legs[0]!
-      const known = ends.get(end.instance.id)
-      ends.set(end.instance.id, {
-        low: Math.min(known?.low ?? leg, leg),
-        high: Math.max(known?.high ?? leg, leg),
-      })
+      const known = legsOf.get(end.instance.id)
+      if (known) known.push(leg)
+      else legsOf.set(end.instance.id, [leg])
     }
-  return [...ends.values()].reduce((sum, e) => sum + e.high - e.low, 0)
+  }
+  let spread = 0
+  let turned = 0
+  for (const legs of legsOf.values()) {
+    spread += Math.max(...legs) - Math.min(...legs)
+    for (let i = 1; i < legs.length; i++) if (legs[i]! < legs[i - 1]!) turned++
+  }
+  return [spread, turned, sum]
+}
+const isLess = (a: number[], b: number[]): boolean => {
+  const i = a.findIndex((x, k) => x !== b[k])
+  return i >= 0 && a[i]! < b[i]!
 }
 
 /**
@@ -24,15 +38,15 @@ const spread = (chosen: Offer[]): number => {
  */
 export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]) => boolean): Offer[] => {
   let best = [...chosen]
-  let width = spread(best)
+  let least = untidiness(best)
   const plain = best.flatMap((o, i) =>
     o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1 ? [i] : [],
   )
   const accept = (next: Offer[]): boolean => {
-    const w = spread(next)
-    if (w >= width || !allowed(next)) return false
+    const now = untidiness(next)
+    if (!isLess(now, least) || !allowed(next)) return false
     best = next
-    width = w
+    least = now
     return true
   }
   for (let pass = 0, improved = true; improved && pass < 20; pass++) {

@@ -15,7 +15,7 @@ export interface Way {
 
 export type Ways = { ways: Way[] } | { reason: string }
 
-const unitFor: Partial<Record<SignalKind, UnitKind>> = {
+export const unitFor: Partial<Record<SignalKind, UnitKind>> = {
   'analog-in': 'converter',
   'analog-out': 'dac',
   pwm: 'timer',

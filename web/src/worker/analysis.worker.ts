@@ -4,11 +4,11 @@ import {
   nextPlansOf,
   otherBoardsOf,
   previewEdits,
+  reachIn,
   variantsOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
-import { reachOf } from '@root-board/core/pins'
 import { expose } from 'comlink'
 import type { AnalysisWorker } from './protocol'
 
@@ -26,10 +26,7 @@ const worker: AnalysisWorker = {
   nextPlans: (design) => nextPlansOf(design, known(design)),
   variants: (design) => variantsOf(design, known(design)),
   otherBoards: (design) => otherBoardsOf(design, known(design)),
-  reach: (design, signal) => {
-    const { chip, needs, pins } = analyse(design, known(design))
-    return chip.chip ? reachOf(chip.chip, needs.open, design.pins, pins.taken, signal, pins.assignment) : []
-  },
+  reach: (design, signal) => reachIn(design, known(design), signal),
 }
 
 expose(worker)

@@ -107,6 +107,13 @@ const signal = object({
   line: identifier().optional(),
   /** For `pwm`: the frequency its timer must have. */
   frequency: quantity('Hz').optional(),
+  /** Frequencies that do as well, where the exact one doesn’t matter: then a timer can be shared. */
+  frequencyRange: rated('Hz', 'recommended').optional(),
+  /** For `pwm`: the pulses that say something, where that is less than the whole period: a servo’s 1 to 2 ms. */
+  pulse: object({ shortest: quantity('s').required(), longest: quantity('s').required() })
+    .exact()
+    .default(undefined)
+    .optional(),
   /** Bits a second that the line must carry, where that is more than a few edges a millisecond. */
   rate: quantity('Hz').optional(),
   /** The load must not twitch before the program runs. */

@@ -1,14 +1,21 @@
 import { type Edit, without } from '../../design'
 import type { Check, Fix, Stages } from '../../findings'
 import { planPins, type Wire } from '../plan'
+import { questionOf } from '../question'
+import { share } from '../solve'
 import { legName } from '../passport'
 
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
-const bestPinFor = ({ chip, design, needs, pins }: Stages, signal: string): string | undefined => {
-  if (!chip.chip) return undefined
+const bestPinFor = (stages: Stages, signal: string): string | undefined => {
+  const { design, pins, patience } = stages
+  const question = questionOf(stages)
+  if (!question) return undefined
   const locks = without(design.pins.locks, signal)
   const kept = without(pins.assignment, signal)
-  const plan = planPins(chip.chip, needs.open, { ...design.pins, locks, kept }, pins.taken)
+  const plan = planPins({ ...question, choices: { ...design.pins, locks, kept } }, {
+    tidied: false,
+    patience: share(patience, 300),
+  })
   return plan.wires.find((w) => w.signal.id === signal && !w.impossible)?.pin.id
 }
 

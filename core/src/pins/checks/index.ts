@@ -7,6 +7,7 @@ import { level } from './level'
 import { ledOverLimit } from './led-over-limit'
 import { legTotal } from './leg-total'
 import { loadedDesign } from './loaded-design'
+import { notProven } from './not-proven'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
 import { stackOverlap } from './stack-overlap'
@@ -16,6 +17,7 @@ import { strapHeld } from './strap-held'
 
 export const pinsChecks: Check[] = [
   clash,
+  notProven,
   cannotServe,
   ledOverLimit,
   legTotal,

@@ -1,6 +1,8 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
-import { planPins } from '../plan'
+import { isPlanned, planPins } from '../plan'
+import { questionOf } from '../question'
+import { share } from '../solve'
 import { legName } from '../passport'
 
 interface Claim {
@@ -20,19 +22,26 @@ export const overlapsOf = (signals: SignalNeed[]): { place: string; a: Claim; b:
 }
 
 /** Settings of links that clear the overlap: each other wiring of a board in it under which everything finds a leg. */
-const otherLinks = ({ design, library, chip, pins }: Stages, claims: Claim[]): Fix[] =>
-  claims.flatMap(({ seat: { instance } }) =>
+const otherLinks = (stages: Stages, claims: Claim[]): Fix[] => {
+  const { design, library, patience } = stages
+  return claims.flatMap(({ seat: { instance } }) =>
     instance.part.wirings
       .filter((w) => w.id !== instance.wiring.id)
       .filter((w) => {
         const needs = resolveNeeds(withWirings(design, { [instance.need.id]: w.id }), library)
-        return planPins(chip.chip!, needs.open, design.pins, pins.taken).status !== 'clash'
+        return isPlanned(
+          planPins({ ...questionOf(stages)!, needs: needs.open }, {
+            tidied: false,
+            patience: share(patience, 300),
+          }),
+        )
       })
       .map((w) => ({
         label: `Set ${instance.name}: ${w.name}`,
         edits: [{ kind: 'setWiring' as const, id: instance.need.id, wiring: w.id }],
       })),
   )
+}
 
 export const stackOverlap: Check = {
   id: 'pins.stack-overlap',

@@ -1,5 +1,6 @@
-// Questions about a plan: what each leg would cost a signal, which needs can't be met together, what comes next best.
+// Questions about a plan: which needs can't be met together, and what comes next best.
 
+import { endless, type Patience } from './patience'
 import type { Candidate, PlanProblem, Solution } from './problem'
 import { solvePlan } from './solve'
 
@@ -7,24 +8,30 @@ import { solvePlan } from './solve'
 export interface Clash {
   signals: number[]
   choices: number[]
+  /** Set when the patience ran out before each member was seen to be needed: the clash may be larger than it must. */
+  unsure?: true
 }
 
 /** The problem without some needs. A signal wanted under a dropped choice alone goes with it. */
 const withOnly = (problem: PlanProblem, { signals, choices }: Clash): PlanProblem => {
   const kept = new Set(signals)
   const all = problem.choices ?? []
-  const dropped = new Set(
-    all.flatMap((c, i) => (choices.includes(i) ? [] : c.options.map((option) => option.id))),
-  )
+  const left = new Set(choices)
+  const gone = new Set<number>()
+  const stays = all.map((c, i) => {
+    const here = c.when === undefined ? left.has(i) : !gone.has(c.when)
+    if (!here) for (const o of c.options) gone.add(o.id)
+    return here
+  })
   return {
     ...problem,
-    choices: choices.map((i) => all[i]!),
+    choices: all.filter((_, i) => stays[i]),
     signals: problem.signals.flatMap((s, i) => {
-      if (s.when === undefined ? !kept.has(i) : s.when.every((o) => dropped.has(o))) return []
+      if (s.when === undefined ? !kept.has(i) : s.when.every((o) => gone.has(o))) return []
       const candidates = s.candidates.map((c) =>
-        c.option !== undefined && dropped.has(c.option) ? { ...c, option: undefined } : c,
+        c.option !== undefined && gone.has(c.option) ? { ...c, option: undefined } : c,
       )
-      return [{ ...s, candidates, when: s.when?.filter((o) => !dropped.has(o)) }]
+      return [{ ...s, candidates, when: s.when?.filter((o) => !gone.has(o)) }]
     }),
   }
 }
@@ -35,69 +42,101 @@ const asClash = (members: Member[]): Clash => ({
   choices: members.flatMap((m) => ('choice' in m ? [m.choice] : [])),
 })
 
-/** Whether only these needs could be met together. */
-export const solvableAlone = (problem: PlanProblem, needs: Clash): boolean =>
-  solvePlan(withOnly(problem, needs)).status !== 'infeasible'
+/** Whether only these needs could be met together; undefined when the patience ran out before that was clear. */
+export const solvableAlone = (
+  problem: PlanProblem,
+  needs: Clash,
+  patience: Patience = endless,
+): boolean | undefined => {
+  const { status } = solvePlan(withOnly(problem, needs), { patience, first: true })
+  return status === 'undecided' ? undefined : status !== 'infeasible'
+}
 
 /**
  * A smallest clash: needs that can't be met together, while without any one of them the rest can (deletion filter).
- * Undefined when everything can be met. `known`: the solver has found no plan already.
+ * Undefined when everything can be met, or nothing is proven. `known`: the solver has proven that there is no plan.
  */
-export const smallestClash = (problem: PlanProblem, known = false): Clash | undefined => {
-  const solvable = (members: Member[]) => solvableAlone(problem, asClash(members))
+export const smallestClash = (
+  problem: PlanProblem,
+  { known = false, patience = endless }: { known?: boolean; patience?: Patience } = {},
+): Clash | undefined => {
+  const solvable = (members: Member[]) => solvableAlone(problem, asClash(members), patience)
   let clash: Member[] = [
     ...problem.signals.flatMap((s, signal) => (s.when === undefined ? [{ signal }] : [])),
-    ...(problem.choices ?? []).map((_, choice) => ({ choice })),
+    ...(problem.choices ?? []).flatMap((c, choice) => (c.when === undefined ? [{ choice }] : [])),
   ]
-  if (!known && solvable(clash)) return undefined
+  if (!known && solvable(clash) !== false) return undefined
   // A signal that no pin can serve is a clash by itself.
   const hopeless = clash.find((m) => 'signal' in m && problem.signals[m.signal]!.candidates.length === 0)
   if (hopeless) return asClash([hopeless])
+  let unsure = false
   // Halving first: whole blocks that the clash does not need go at once.
   for (let size = Math.max(1, clash.length >> 1); size >= 1; size >>= 1)
     for (let at = 0; at < clash.length;) {
       const rest = [...clash.slice(0, at), ...clash.slice(at + size)]
-      if (!solvable(rest)) clash = rest
-      else at += size
+      const without = solvable(rest)
+      if (without === false) clash = rest
+      else {
+        if (without === undefined && size === 1) unsure = true
+        at += size
+      }
     }
-  return asClash(clash)
+  return unsure ? { ...asClash(clash), unsure } : asClash(clash)
 }
 
 /** Whether two candidates of a signal are the same to the builder: moving between them makes no other plan. */
 export type Same = (a: Candidate, b: Candidate) => boolean
 
+export interface NextOptions {
+  same?: Same
+  /** Equal numbers: signals that can be exchanged for one another, so that exchanging them makes no other plan. */
+  kindOf?: (signal: number) => number | undefined
+  patience?: Patience
+}
+
 /**
  * The `count` cheapest plans after the best, each differing from every earlier one in a choice or in at least one
  * signal by `same`, cheapest first (Lawler's partition: each found plan splits what is left into parts that agree with
- * it up to one decision). Fewer when there are no more.
+ * it up to one decision). Fewer when there are no more; `complete` is false when the patience ran out before that was
+ * known.
  */
 export const nextPlans = (
   problem: PlanProblem,
   count: number,
-  same: Same = (a, b) => a.pin === b.pin,
-): Solution[] => {
+  { same = (a, b) => a.pin === b.pin, kindOf, patience = endless }: NextOptions = {},
+): { plans: Solution[]; complete: boolean } => {
   interface Part {
     problem: PlanProblem
     solution: Solution
   }
+  let complete = true
   const solve = (part: PlanProblem): Part | undefined => {
-    const result = solvePlan(part)
-    return result.status === 'optimal' ? { problem: part, solution: result } : undefined
+    const result = solvePlan(part, { patience })
+    if (result.status === 'found' || result.status === 'undecided') complete = false
+    return result.status === 'proven' ? { problem: part, solution: result } : undefined
   }
   const split = ({ problem: part, solution }: Part): Part[] => {
     const parts: (Part | undefined)[] = []
     const choices = [...(part.choices ?? [])]
     choices.forEach((choice, i) => {
-      const options = choice.options.filter((o) => o.id !== solution.options[i])
-      if (options.length > 0) parts.push(solve({ ...part, choices: choices.with(i, { options }) }))
-      choices[i] = { options: choice.options.filter((o) => o.id === solution.options[i]) }
+      const chosen = solution.options[i]
+      if (chosen === undefined) return
+      const options = choice.options.filter((o) => o.id !== chosen)
+      if (options.length > 0) parts.push(solve({ ...part, choices: choices.with(i, { ...choice, options }) }))
+      choices[i] = { ...choice, options: choice.options.filter((o) => o.id === chosen) }
     })
     const signals = [...part.signals]
+    const tried = new Set<string>()
     signals.forEach((signal, s) => {
       const chosen = solution.chosen[s]
       if (!chosen) return
       const others = signal.candidates.filter((c) => !same(c, chosen))
-      if (others.length > 0)
+      const kind = kindOf?.(s)
+      // A signal like an earlier one, placed alike: any plan in which this one differs is one in which that one does.
+      const key = `${kind} ${chosen.units.join()} ${chosen.cost} ${signal.candidates.map((c) => `${c.pin}/${c.cost}`).join()}`
+      const twin = kind !== undefined && tried.has(key)
+      tried.add(key)
+      if (others.length > 0 && !twin)
         parts.push(solve({ ...part, choices, signals: signals.with(s, { ...signal, candidates: others }) }))
       signals[s] = { ...signal, candidates: signal.candidates.filter((c) => same(c, chosen)) }
     })
@@ -112,5 +151,5 @@ export const nextPlans = (
     open = open.filter((p) => p !== next)
     if (found.length < count) open.push(...split(next))
   }
-  return found
+  return { plans: found, complete }
 }

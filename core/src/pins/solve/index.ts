@@ -1,4 +1,5 @@
 export * from './problem'
+export * from './patience'
 export * from './solve'
 export * from './explain'
-export { keepsBudgets } from './conflict'
+export { keepsBudgets } from './budgets'

@@ -28,6 +28,8 @@ export interface PlanSignal {
 /** Exactly one option is taken: a device's wiring, a byte's place. */
 export interface PlanChoice {
   options: readonly { id: number; cost: number }[]
+  /** Made only when this option of an earlier choice is taken: the place of a byte that one wiring has. */
+  when?: number
 }
 
 /** The loads on these pins together stay within a limit: a leg group's current. */
@@ -45,15 +47,25 @@ export interface PlanProblem {
   budgets?: PlanBudget[]
 }
 
-/** What the solver decided: for each signal its candidate (undefined: not wanted), for each choice its option. */
+/**
+ * What the solver decided: for each signal its candidate (undefined: not wanted), for each choice its option
+ * (undefined: not made).
+ */
 export interface Solution {
   cost: number
   chosen: (Candidate | undefined)[]
-  options: number[]
+  options: (number | undefined)[]
 }
 
 export type PlanResult =
-  | ({ status: 'optimal'; nodes: number } & Solution)
+  /** No plan costs less. */
+  | ({ status: 'proven'; nodes: number } & Solution)
+  /** There is no plan, and that is proven. */
   | { status: 'infeasible'; nodes: number }
-  /** The node limit ran out: the best plan so far, if any, and a cost that no plan can undercut. */
-  | ({ status: 'stopped'; bound: number; nodes: number } & Partial<Solution>)
+  /** Given up with a plan: no plan costs less than `bound`. */
+  | ({ status: 'found'; bound: number; nodes: number } & Solution)
+  /** Given up without a plan and without a proof that there is none. */
+  | { status: 'undecided'; bound: number; nodes: number }
+
+export const hasPlan = (r: PlanResult): r is PlanResult & Solution =>
+  r.status === 'proven' || r.status === 'found'

@@ -68,7 +68,7 @@ test.each(sizes)(
       const ours = solvePlan(problem)
       const theirs = highs.solve(integerProgramme(problem))
       const where = `seed ${seed}`
-      if (ours.status === 'optimal') {
+      if (ours.status === 'proven') {
         expect([where, theirs.Status, Math.round(theirs.ObjectiveValue)]).toEqual([
           where,
           'Optimal',
@@ -108,11 +108,11 @@ test('the random instances have every feature', () => {
 
 test('a node limit gives the best plan so far and a bound below it', () => {
   const cut = Array.from({ length: 200 }, (_, i) => ({ seed: i, all: solvePlan(randomInstance(i)) })).find(
-    ({ all }) => all.status === 'optimal' && all.nodes > 6,
+    ({ all }) => all.status === 'proven' && all.nodes > 6,
   )!
   const stopped = solvePlan(randomInstance(cut.seed), { maxNodes: 3 })
   expect(stopped.status).toBe('stopped')
-  if (stopped.status === 'stopped' && cut.all.status === 'optimal')
+  if (stopped.status === 'stopped' && cut.all.status === 'proven')
     expect(stopped.bound).toBeLessThanOrEqual(cut.all.cost)
 })
 
@@ -146,7 +146,7 @@ test('the next best plans are the next of all plans, tried one by one', () => {
   for (let seed = 1; seed <= 2000 && compared < 60; seed++) {
     const problem = randomInstance(seed, seed % 2 ? { pins: 6, signals: 4 } : { pins: 8, signals: 8 })
     const ways = problem.signals.reduce((n, s) => n * Math.max(1, s.candidates.length), 1)
-    if (ways > 200_000 || solvePlan(problem).status !== 'optimal') continue
+    if (ways > 200_000 || solvePlan(problem).status !== 'proven') continue
     if (problem.choices!.length > 0) withChoices++
     const cheapest = new Map<string, number>()
     for (const { key, cost } of allPlans(problem))

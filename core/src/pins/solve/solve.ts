@@ -1,185 +1,418 @@
-// The exact pin solver: branch and bound. Dropping the rules about units leaves a plain assignment of signals to pins,
-// whose least cost is a bound. Where its answer breaks a rule (a bus on two units, two buses on one, two frequencies on
-// a timer, a channel used twice, a leg group over its current) the search branches on that rule, and nowhere else.
-// Choices (a device's wiring, a byte's place) are taken where nothing else is broken; until then only the signals that
-// are wanted whatever is chosen take part.
+// The exact pin solver: branch and bound. Without the rules about units, channels and currents what is left is a plain
+// assignment of signals to pins, whose least cost is a bound; uses of scarce channels and of leg groups are charged a
+// price that makes the bound as high as it can be. Where the assignment breaks a rule the search branches on that rule
+// and nowhere else. Choices (a device's wiring, a byte's place) are taken first; until then stand-ins hold the pins
+// that whatever is chosen will need.
 
-import { type Assignment, assign, forbidden } from './assignment'
-import { type Branch, conflict } from './conflict'
+import { conflict, type Way } from './conflict'
+import { costOf, forbidden, release, settle } from './lap'
+import { endless, type Patience } from './patience'
+import { picksFor } from './picks'
+import { overfull } from './pigeonholes'
 import type { Candidate, PlanProblem, PlanResult, Solution } from './problem'
+import { asGiven } from './small'
+import {
+  copyNode,
+  dropped,
+  type Frame,
+  frameOf,
+  isOpen,
+  isWanted,
+  type Node,
+  pricedCost,
+  refresh,
+  refreshChoice,
+  rootOf,
+  taken,
+  undecided,
+} from './state'
+
+const tiny = 1e-6
 
 export interface SolveOptions {
-  /** Search nodes before giving up with the best plan so far. */
-  maxNodes?: number
+  patience?: Patience
+  /** Only candidates like these. */
+  only?: (signal: number, candidate: Candidate) => boolean
+  /** Only plans that cost less are of interest; without one the answer is “infeasible”. */
+  below?: number
+  /** Any plan will do: ends with the first one, as “found” unless it is proven. */
+  first?: boolean
 }
 
-const undecided = 0
-const taken = 1
-const dropped = 2
+/** Solves to a proven optimum or a proof that there is none, or says that the patience ran out. Deterministic. */
+export const solvePlan = (problem: PlanProblem, options: SolveOptions = {}): PlanResult =>
+  prepare(problem)(options)
 
-/** Solves to a proven optimum, a proof that there is none, or the node limit. Deterministic. */
-export const solvePlan = (problem: PlanProblem, { maxNodes = 100_000 }: SolveOptions = {}): PlanResult => {
-  const { signals, pins } = problem
-  const choices = problem.choices ?? []
-  const rows = signals.length
+/** The same problem asked several times, with other candidates left out each time. */
+export const prepare = (problem: PlanProblem): ((options?: SolveOptions) => PlanResult) => {
+  let frame: Frame | undefined
+  return (options = {}) => search((frame ??= frameOf(problem)), options)
+}
+
+const search = (frame: Frame, { patience = endless, only, below = Infinity, first: anyPlan = false }: SolveOptions): PlanResult => {
+  const { problem, small, choices, standIns, asks, scratch, budgets, loads } = frame
+  const signals = problem.signals.length
   let nodes = 0
+  let spent = false
+  let limit = below
   let best: Solution | undefined
-  let rootBound: number | undefined
-  const costs = new Float64Array(rows * Math.max(pins, 1))
-  const pick = new Int32Array(rows * Math.max(pins, 1))
-  const offered = new Set(choices.flatMap((c) => c.options.map((o) => o.id)))
-  const optionCount =
-    1 +
-    signals.reduce(
-      (most, s) =>
-        s.candidates.reduce((m, c) => Math.max(m, c.option ?? -1), Math.max(most, ...(s.when ?? []))),
-      Math.max(-1, ...offered),
-    )
-  /** Signals that only this option asks for, so that its price can count their cheapest legs. */
-  const asks: number[][] = Array.from({ length: optionCount }, () => [])
-  signals.forEach((s, i) => {
-    if (s.when?.length === 1) asks[s.when[0]!]!.push(i)
-  })
+  /** Bounds of the branches that are still to be looked at, outermost first. */
+  const open: number[] = []
+  const lowest = () => Math.ceil(Math.min(limit, ...open) - tiny)
 
-  /** Bound by pins: cheapest living candidate of each wanted signal at each pin, then least-cost assignment. */
-  const byPins = (alive: Candidate[][], wanted: number[]): Assignment | undefined => {
-    costs.fill(forbidden, 0, wanted.length * pins)
-    for (let r = 0; r < wanted.length; r++) {
-      const list = alive[wanted[r]!]!
-      for (let i = 0; i < list.length; i++) {
-        const c = list[i]!
-        const at = r * pins + c.pin
-        if (c.cost < costs[at]!) {
-          costs[at] = c.cost
-          pick[at] = i
+  const tell = () => patience.progress?.({ best: best?.cost, bound: lowest() })
+  const isSpent = () => (spent ||= (anyPlan && best !== undefined) || patience.spent())
+
+  /** Removes candidates; returns the rows concerned. */
+  const kill = (node: Node, keep: (i: number) => boolean): Set<number> => {
+    const rows = new Set<number>()
+    for (let i = 0; i < node.alive.length; i++)
+      if (node.alive[i] && !keep(i)) {
+        node.alive[i] = 0
+        rows.add(small.row[i]!)
+      }
+    return rows
+  }
+
+  /** Each bus keeps the units that all its lines can have; one that has a single unit left keeps it to itself. */
+  const propagate = (node: Node, rows: Set<number>): boolean => {
+    for (let again = true; again;) {
+      again = false
+      const unitsOf = new Map<number, Set<number>[]>()
+      for (let r = 0; r < signals; r++) {
+        const { group } = problem.signals[r]!
+        if (group === undefined || !isWanted(frame, node, r)) continue
+        const here: Set<number>[] = []
+        for (let i = small.from[r]!; i < small.from[r + 1]!; i++)
+          if (node.alive[i]) small.units[i]!.forEach((u, t) => (here[t] ??= new Set()).add(u))
+        if (here.length === 0) return false
+        const known = unitsOf.get(group)
+        unitsOf.set(group, known ? known.map((s, t) => new Set([...s].filter((u) => here[t]!.has(u)))) : here)
+      }
+      if (unitsOf.size === 0) return true
+      const sole = new Map<number, number>()
+      for (const [group, sets] of unitsOf)
+        for (const s of sets) {
+          if (s.size === 0) return false
+          if (s.size > 1) continue
+          const [u] = s
+          if (sole.has(u!)) return false
+          sole.set(u!, group)
         }
+      for (let i = 0; i < node.alive.length; i++) {
+        if (!node.alive[i]) continue
+        const { group } = problem.signals[small.row[i]!]!
+        if (group === undefined) continue
+        const sets = unitsOf.get(group)
+        if (
+          small.units[i]!.every(
+            (u, t) => (!sets || sets[t]!.has(u)) && (!sole.has(u) || sole.get(u) === group),
+          )
+        )
+          continue
+        node.alive[i] = 0
+        rows.add(small.row[i]!)
+        again = true
       }
     }
-    return assign(costs, wanted.length, pins)
+    return true
   }
 
-  const narrowed = (alive: Candidate[][], wanted: boolean[], keep: Branch): Candidate[][] | undefined => {
-    const next: Candidate[][] = []
-    for (let s = 0; s < rows; s++) {
-      const list = alive[s]!
-      const kept = list.every((c) => keep(s, c)) ? list : list.filter((c) => keep(s, c))
-      if (kept.length === 0 && wanted[s]) return undefined
-      next.push(kept)
+  /** Brings the assignment up to date; false when there is none. `price`: what open choices still cost at least. */
+  const update = (node: Node, rows: Iterable<number>): { price: number } | undefined => {
+    const changed: number[] = []
+    for (const r of rows) {
+      refresh(frame, node, r)
+      if (isWanted(frame, node, r)) changed.push(r)
     }
-    return next
+    let price = 0
+    const gone: number[] = []
+    for (let c = 0; c < choices.length; c++) {
+      if (!isOpen(frame, node, c)) {
+        for (const r of standIns[c]!) if (node.lap.slotOf[r]! >= 0) gone.push(r)
+        continue
+      }
+      const least = refreshChoice(frame, node, c)
+      if (least >= forbidden) return undefined
+      price += least
+      changed.push(...standIns[c]!)
+    }
+    if (gone.length > 0) release(node.lap, gone, node.costs, scratch)
+    return settle(node.lap, changed, node.costs, scratch) ? { price } : undefined
   }
 
-  /** Cheapest that the open choices can still become, by their options’ own prices and the cheapest legs they need. */
-  const openPrice = (alive: Candidate[][], state: Uint8Array): number => {
+  /** Options taken so far are paid; prices are given back for what may be used in any case. */
+  const fixedCost = (node: Node): number => {
     let sum = 0
-    for (const choice of choices) {
-      let least = Infinity
-      for (const { id, cost } of choice.options) {
-        if (state[id] === dropped) continue
-        let price = cost
-        if (state[id] === undecided)
-          for (const s of asks[id]!) price += Math.min(Infinity, ...alive[s]!.map((c) => c.cost))
-        least = Math.min(least, price)
-      }
-      sum += least
-    }
+    for (const c of choices) for (const o of c.options) if (node.option[o.id] === taken) sum += o.cost
+    for (let c = 0; c < node.channelPrice.length; c++) sum -= node.channelPrice[c]! * small.room[c]!
+    for (let b = 0; b < budgets.length; b++) sum -= node.budgetPrice[b]!
     return sum
   }
+  const boundOf = (node: Node, price: number) => costOf(node.lap, node.costs) + price + fixedCost(node)
 
-  /** Bound by channels: one column for each, a private one for signals that need none. */
-  const byChannels = (alive: Candidate[][], wanted: number[]): number => {
-    const using = wanted.filter((s) => alive[s]!.every((c) => c.channels.length > 0))
-    const table = new Float64Array(using.length * problem.channels).fill(forbidden)
-    using.forEach((s, r) =>
-      alive[s]!.forEach((c) => {
-        const at = r * problem.channels + c.channels[0]!
-        if (c.cost < table[at]!) table[at] = c.cost
-      }),
-    )
-    return assign(table, using.length, problem.channels)?.cost ?? Infinity
+  const keepSolution = (node: Node, chosen: Int32Array): number => {
+    let cost = 0
+    for (let r = 0; r < signals; r++) if (chosen[r]! >= 0) cost += small.cost[chosen[r]!]!
+    const picked = choices.map((c) => c.options.find((o) => node.option[o.id] === taken))
+    for (const o of picked) cost += o?.cost ?? 0
+    if (cost < limit) {
+      limit = cost
+      best = { cost, chosen: asGiven(small, chosen), options: picked.map((o) => o?.id) }
+      tell()
+    }
+    return cost
   }
 
-  /** The plan that the last assignment stands for. */
-  const planOf = (alive: Candidate[][], wanted: number[], found: Assignment): (Candidate | undefined)[] => {
-    const chosen: (Candidate | undefined)[] = signals.map(() => undefined)
-    wanted.forEach((s, r) => {
-      chosen[s] = alive[s]![pick[r * pins + found.columns[r]!]!]
-    })
-    return chosen
+  const needsPrices = (node: Node) => node.channelPrice.some((p) => p > 0) || node.budgetPrice.some((p) => p > 0)
+
+  /** How far each channel and budget is over (above 0) or under its room. */
+  const excess = (chosen: Int32Array) => {
+    const channel = new Float64Array(small.room.length)
+    for (let c = 0; c < channel.length; c++) channel[c] = -small.room[c]!
+    const budget = new Float64Array(budgets.length).fill(-1)
+    for (let r = 0; r < signals; r++) {
+      const i = chosen[r]!
+      if (i < 0) continue
+      for (const c of small.channels[i]!) channel[c]! += 1
+      if (loads[r]! > 0)
+        budgets.forEach((b, k) => {
+          if (b.inside[small.pin[i]!]) budget[k]! += loads[r]! / b.limit
+        })
+    }
+    return { channel, budget }
   }
 
-  /** Without the candidates that alone would push the bound over the best plan known, by the assignment’s duals. */
-  const affordable = (
-    alive: Candidate[][],
-    wanted: number[],
-    isWanted: boolean[],
-    { rowPrice, columnPrice }: Assignment,
-    spare: number,
-  ): Candidate[][] | undefined => {
-    const rowOf = new Int32Array(rows).fill(-1)
-    wanted.forEach((s, r) => (rowOf[s] = r))
-    return narrowed(
-      alive,
-      isWanted,
-      (s, c) => rowOf[s]! < 0 || c.cost - rowPrice[rowOf[s]!]! - columnPrice[c.pin]! <= spare + 1e-9,
-    )
+  const priced = new Set<number>()
+  for (let i = 0; i < small.row.length; i++) if (small.channels[i]!.length > 0) priced.add(small.row[i]!)
+  for (let r = 0; r < signals; r++) if (loads[r]! > 0 && budgets.length > 0) priced.add(r)
+
+  /** Raises prices of what is over its room and lowers those of what is under it, while the bound gains by it. */
+  const raise = (
+    node: Node,
+    at: { bound: number; price: number },
+    chosen: Int32Array,
+    times: number,
+  ): { node: Node; bound: number; price: number; chosen: Int32Array } | undefined => {
+    let kept = { node, ...at, chosen }
+    let current = kept
+    let pace = 1
+    let idle = 0
+    for (let n = 0; n < times && !isSpent(); n++) {
+      const { channel, budget } = excess(current.chosen)
+      let square = 0
+      for (let c = 0; c < channel.length; c++)
+        if (channel[c]! > 0 || current.node.channelPrice[c]! > 0) square += channel[c]! ** 2
+        else channel[c] = 0
+      for (let b = 0; b < budget.length; b++)
+        if (budget[b]! > 0 || current.node.budgetPrice[b]! > 0) square += budget[b]! ** 2
+        else budget[b] = 0
+      if (square === 0) break
+      const aim = limit < Infinity ? limit : kept.bound + Math.max(4, 0.1 * Math.abs(kept.bound))
+      const step = (pace * Math.max(0.5, aim - current.bound)) / square
+      const next = copyNode(current.node)
+      for (let c = 0; c < channel.length; c++)
+        if (channel[c] !== 0) next.channelPrice[c] = Math.max(0, next.channelPrice[c]! + step * channel[c]!)
+      for (let b = 0; b < budget.length; b++)
+        if (budget[b] !== 0) next.budgetPrice[b] = Math.max(0, next.budgetPrice[b]! + step * budget[b]!)
+      const updated = update(next, priced)
+      if (!updated) return undefined
+      const bound = boundOf(next, updated.price)
+      current = { node: next, bound, price: updated.price, chosen: picksFor(frame, next) }
+      if (bound > kept.bound + 0.05) idle = 0
+      else if (++idle % 3 === 0) pace /= 2
+      if (bound > kept.bound) kept = current
+      if (Math.ceil(kept.bound - tiny) >= limit) break
+      if (idle > 9) break
+    }
+    return kept
   }
 
-  const search = (alive: Candidate[][], state: Uint8Array, depth: number): void => {
-    if (nodes >= maxNodes) return
-    nodes++
-    const isWanted = signals.map((s) => s.when === undefined || s.when.some((o) => state[o] === taken))
-    const wanted = signals.flatMap((_, i) => (isWanted[i] ? [i] : []))
-    if (wanted.some((s) => alive[s]!.length === 0)) return
-    const rest = openPrice(alive, state)
-    if (rest === Infinity) return
-    const found = byPins(alive, wanted)
-    if (!found) return
-    const bound = found.cost + rest
-    if (depth === 0) rootBound = bound
-    if (best && bound >= best.cost) return
-    const chosen = planOf(alive, wanted, found)
-    const living = best ? affordable(alive, wanted, isWanted, found, best.cost - 1 - bound) : alive
-    if (!living) return
-    const open = choices.findIndex((choice) => choice.options.some((o) => state[o.id] === undecided))
-    if (open >= 0) {
-      const options = choices[open]!.options.filter((o) => state[o.id] !== dropped)
-      for (const option of options.sort((a, b) => a.cost - b.cost)) {
-        const next = state.slice()
-        for (const o of choices[open]!.options) next[o.id] = o === option ? taken : dropped
-        const kept = narrowed(
-          living,
-          isWanted,
-          (_, c) => c.option === undefined || next[c.option] !== dropped,
-        )
-        if (kept) search(kept, next, depth + 1)
-        if (best && bound >= best.cost) return
+  /** Candidates that alone would push the bound over the best plan known. */
+  const unaffordable = (node: Node, bound: number): Set<number> => {
+    const rows = new Set<number>()
+    if (limit === Infinity) return rows
+    const spare = limit - 1 - bound + tiny
+    const { lap } = node
+    for (let r = 0; r < signals; r++) {
+      const slot = lap.slotOf[r]!
+      if (slot < 0) continue
+      const price = lap.slotPrice[slot]!
+      for (let i = small.from[r]!; i < small.from[r + 1]!; i++)
+        if (node.alive[i] && pricedCost(frame, node, i) - price - lap.pinPrice[small.pin[i]!]! > spare) {
+          node.alive[i] = 0
+          rows.add(r)
+        }
+    }
+    return rows
+  }
+
+  /** The open choice to make next: the one with the fewest options left. */
+  const nextChoice = (node: Node): number => {
+    let at = -1
+    let fewest = Infinity
+    for (let c = 0; c < choices.length; c++) {
+      if (!isOpen(frame, node, c)) continue
+      const left = choices[c]!.options.filter((o) => node.option[o.id] === undecided).length
+      if (left < fewest) {
+        fewest = left
+        at = c
       }
-      return
     }
-    const broken = conflict(problem, living, chosen)
-    if (!broken) {
-      const options = choices.map((choice) => choice.options.find((o) => state[o.id] === taken)!.id)
-      best = { cost: bound, chosen, options }
-      return
-    }
-    if (broken.channel) {
-      const other = byChannels(living, wanted)
-      if (other === Infinity || (best && other + rest >= best.cost)) return
-    }
-    for (const keep of broken.ways) {
-      const next = narrowed(living, isWanted, keep)
-      if (next) search(next, state, depth + 1)
-      if (best && bound >= best.cost) return
-    }
+    return at
   }
 
-  if (choices.every((c) => c.options.length > 0))
-    search(
-      signals.map((s) => s.candidates.filter((c) => c.option === undefined || offered.has(c.option))),
-      Uint8Array.from({ length: optionCount }, (_, id) => (offered.has(id) ? undecided : dropped)),
-      0,
+  /** The options of a choice, the one that the assignment already agrees with most first. */
+  const orderedOptions = (node: Node, c: number, chosen: Int32Array) => {
+    const left = choices[c]!.options.filter((o) => node.option[o.id] === undecided)
+    const price = new Map<number, number>()
+    for (const o of left) {
+      let sum = o.cost
+      for (const r of asks[o.id]!) {
+        let least = forbidden
+        for (let p = 0; p < small.pins; p++) least = Math.min(least, node.costs[r * small.pins + p]!)
+        sum += least
+      }
+      price.set(o.id, sum)
+    }
+    const agrees = new Map<number, number>()
+    for (let i = 0; i < small.option.length; i++) {
+      const o = small.option[i]!
+      const row = small.row[i]!
+      if (o >= 0 && node.alive[i] && chosen[row]! >= 0 && small.pin[chosen[row]!] === small.pin[i])
+        agrees.set(o, (agrees.get(o) ?? 0) + 1)
+    }
+    return left.sort(
+      (a, b) => price.get(a.id)! - price.get(b.id)! || (agrees.get(b.id) ?? 0) - (agrees.get(a.id) ?? 0),
     )
-  if (nodes >= maxNodes) return { status: 'stopped', ...best, bound: rootBound ?? 0, nodes }
-  return best ? { status: 'optimal', ...best, nodes } : { status: 'infeasible', nodes }
+  }
+
+  const visit = (node: Node, touchedRows: Set<number>, depth: number): void => {
+    nodes++
+    if (isSpent()) return
+    const rows = touchedRows
+    if (!propagate(node, rows)) return
+    const first = update(node, rows)
+    if (!first) return
+    let bound = boundOf(node, first.price)
+    let { price } = first
+    if (Math.ceil(bound - tiny) >= limit) return
+    if (overfull(frame, node)) return
+    let chosen = picksFor(frame, node)
+    let current = node
+    let ways: Way[] | undefined
+    let lowering = false
+    for (;;) {
+      const openChoice = nextChoice(current)
+      ways = conflict(frame, current, chosen)
+      if (ways && ways.length === 0) return
+      if (!lowering && (ways || needsPrices(current))) {
+        const raised = raise(current, { bound, price }, chosen, depth === 0 ? 60 : ways ? 6 : 3)
+        if (!raised) return
+        ;({ node: current, bound, price, chosen } = raised)
+        if (Math.ceil(bound - tiny) >= limit) return
+        ways = conflict(frame, current, chosen)
+        if (ways && ways.length === 0) return
+      }
+      if (isSpent()) {
+        open.push(bound)
+        return
+      }
+      const lost = unaffordable(current, bound)
+      if (lost.size > 0) {
+        if (!propagate(current, lost)) return
+        const updated = update(current, lost)
+        if (!updated) return
+        price = updated.price
+        bound = boundOf(current, price)
+        if (Math.ceil(bound - tiny) >= limit) return
+        chosen = picksFor(frame, current)
+        ways = conflict(frame, current, chosen)
+        if (ways && ways.length === 0) return
+      }
+      if (openChoice >= 0) return branchOnChoice(current, openChoice, chosen, bound, depth)
+      if (ways) break
+      const cost = keepSolution(current, chosen)
+      if (cost <= bound + tiny || Math.ceil(bound - tiny) >= limit) return
+      lowering = true
+      // Prices of what is not used up hide a gap: without them the bound says what the assignment costs.
+      const { channel, budget } = excess(chosen)
+      let slack = false
+      for (let c = 0; c < channel.length; c++)
+        if (current.channelPrice[c]! > 0 && channel[c]! < 0) {
+          current.channelPrice[c] = 0
+          slack = true
+        }
+      for (let b = 0; b < budget.length; b++)
+        if (current.budgetPrice[b]! > 0 && budget[b]! < -1e-12) {
+          current.budgetPrice[b] = 0
+          slack = true
+        }
+      if (!slack) return
+      const updated = update(current, priced)
+      if (!updated) return
+      price = updated.price
+      bound = boundOf(current, price)
+      chosen = picksFor(frame, current)
+      if (Math.ceil(bound - tiny) >= limit) return
+      ways = conflict(frame, current, chosen)
+      if (ways) break
+    }
+    if (ways.length === 0) return
+    const level = open.push(bound) - 1
+    for (let w = 0; w < ways.length; w++) {
+      const way = ways[w]!
+      const next = w === ways.length - 1 ? current : copyNode(current)
+      for (const u of way.units) next.touched[u] = 1
+      if (way.hold) next.held[way.hold.pin] = way.hold.channel
+      visit(next, kill(next, way.keep), depth + 1)
+      if (isSpent()) {
+        open[level] = bound
+        return
+      }
+      if (Math.ceil(bound - tiny) >= limit) break
+    }
+    open.length = level
+  }
+
+  const branchOnChoice = (node: Node, c: number, chosen: Int32Array, bound: number, depth: number): void => {
+    const level = open.push(bound) - 1
+    const options = orderedOptions(node, c, chosen)
+    for (let k = 0; k < options.length; k++) {
+      const next = copyNode(node)
+      for (const o of choices[c]!.options)
+        if (next.option[o.id] !== dropped) next.option[o.id] = o === options[k] ? taken : dropped
+      dropNeedless(next)
+      const rows = kill(next, (i) => small.option[i]! < 0 || next.option[small.option[i]!] !== dropped)
+      for (const o of choices[c]!.options) for (const r of asks[o.id]!) rows.add(r)
+      for (let r = 0; r < signals; r++)
+        if (isWanted(frame, next, r) && next.lap.slotOf[r]! < 0) rows.add(r)
+      visit(next, rows, depth + 1)
+      if (isSpent()) {
+        open[level] = bound
+        return
+      }
+      if (Math.ceil(bound - tiny) >= limit) break
+    }
+    open.length = level
+  }
+
+  /** Choices that an option not taken makes needless lose their options. */
+  const dropNeedless = (node: Node): void => {
+    for (const c of choices)
+      if (c.when !== undefined && node.option[c.when] === dropped)
+        for (const o of c.options) node.option[o.id] = dropped
+  }
+
+  const root = rootOf(frame)
+  if (only)
+    for (let i = 0; i < root.alive.length; i++)
+      if (root.alive[i] && !small.originals[i]!.some((c) => only(small.row[i]!, c))) root.alive[i] = 0
+  dropNeedless(root)
+  const rows = new Set(Array.from({ length: signals }, (_, r) => r))
+  if (choices.every((c) => c.when !== undefined || c.options.length > 0)) visit(root, rows, 0)
+  if (!spent) return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
+  const bound = Math.max(0, Number.isFinite(lowest()) ? lowest() : 0)
+  if (!best) return { status: 'undecided', bound, nodes }
+  return bound >= best.cost ? { status: 'proven', ...best, nodes } : { status: 'found', ...best, bound, nodes }
 }

@@ -1,0 +1,70 @@
+import type { Check, Fix, Stages } from '../../findings'
+
+/** Who asks for the most legs: leaving one of them out makes the question smaller. */
+const greediest = ({ needs }: Stages): Fix[] => {
+  const asked = new Map<string, { name: string; signals: number }>()
+  for (const s of needs.open.signals)
+    for (const { instance } of s.ends) {
+      const { id, name } = instance.need
+      asked.set(id, { name, signals: (asked.get(id)?.signals ?? 0) + 1 })
+    }
+  return [...asked]
+    .sort(([, a], [, b]) => b.signals - a.signals)
+    .slice(0, 2)
+    .map(([id, { name }]) => ({ label: `Do without ${name}`, edits: [{ kind: 'removeDevice', id }] }))
+}
+
+export const notProven: Check = {
+  id: 'pins.not-proven',
+  stage: 'pins',
+  looksFor: 'a plan that the search had no time to prove, or did not find at all',
+  rule: 'a search that was given up is no proof',
+  run: (stages) => {
+    const {
+      chip: { chip },
+      pins: { plan },
+    } = stages
+    if (!chip || !plan) return []
+    if (plan.status === 'found')
+      return [
+        {
+          id: 'pins.not-proven',
+          severity: 'notes',
+          text: `The plan is the best found in the time given: one up to ${plan.gap} points cheaper may exist.`,
+          because: [
+            { text: `This plan costs ${plan.cost} points` },
+            { text: `No plan costs less than ${plan.bound}; what lies between was not looked through` },
+            { text: 'Looking longer, or locking signals that may stay where they are, settles it' },
+          ],
+          fixes: [],
+          longer: true,
+        },
+      ]
+    if (plan.status === 'undecided')
+      return [
+        {
+          id: 'pins.not-proven',
+          severity: 'stops',
+          text: `Whether ${chip.name} can serve everything was not decided in the time given.`,
+          because: [
+            { text: 'The search found no plan, and did not get through all there are: there may be one' },
+            { text: 'Looking longer may settle it; so does locking some signals, or leaving something out' },
+          ],
+          fixes: greediest(stages),
+          longer: true,
+        },
+      ]
+    if (plan.status === 'clash' && plan.clashUnsure)
+      return [
+        {
+          id: 'pins.not-proven',
+          severity: 'notes',
+          text: 'That there is no plan is proven; which needs are in each other’s way was not narrowed down in the time given.',
+          because: [{ text: `${plan.clash.length} signals are left of which some may not matter` }],
+          fixes: [],
+          longer: true,
+        },
+      ]
+    return []
+  },
+}

@@ -1,0 +1,216 @@
+// The pin problem made small for the search: rules that can't bind are gone, candidates that differ in nothing are one,
+// and channels that are alike are one with room for several, so that equal things are not tried in every order.
+
+import type { Candidate, PlanProblem, PlanSignal } from './problem'
+
+export interface Small {
+  rows: number
+  pins: number
+  /** Candidates row by row: those of row r are from[r] … from[r + 1] − 1, ascending by pin, then by cost. */
+  from: Int32Array
+  row: Int32Array
+  pin: Int32Array
+  cost: Int32Array
+  option: Int32Array
+  /** Per candidate: the unit on each target, where a rule about units looks at it; else empty. */
+  units: number[][]
+  channels: number[][]
+  /** For each channel how many signals may use it. */
+  room: number[]
+  /** Channels that never meet in one candidate, by family: each family is a matching of its own. */
+  families: number[][]
+  /** Equal numbers: units that can be exchanged for one another. −1: like no other. */
+  likeUnit: Int32Array
+  /** What a candidate stands for in the problem as it was given. */
+  originals: Candidate[][]
+}
+
+interface Draft {
+  row: number
+  pin: number
+  cost: number
+  option: number
+  units: readonly number[]
+  channels: number[]
+  originals: Candidate[]
+}
+
+const merged = (drafts: Draft[]): Draft[] => {
+  const known = new Map<string, Draft>()
+  for (const d of drafts) {
+    const key = `${d.row} ${d.pin} ${d.option} ${d.units.join()} ${d.channels.join()}`
+    const twin = known.get(key)
+    if (!twin || d.cost < twin.cost) known.set(key, d)
+    else if (d.cost === twin.cost) twin.originals.push(...d.originals)
+  }
+  // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
+  const free = new Map<string, number>()
+  const place = (d: Draft) => `${d.row} ${d.pin} ${d.option}`
+  for (const d of known.values())
+    if (d.units.length === 0 && d.channels.length === 0) free.set(place(d), d.cost)
+  return [...known.values()].filter((d) => {
+    const cheap = free.get(place(d))
+    return cheap === undefined || (d.units.length === 0 && d.channels.length === 0) || d.cost < cheap
+  })
+}
+
+/** Without channels that bind nothing: used on one pin only, or by fewer rows than have room. */
+const withoutIdle = (drafts: Draft[], room: number[]): void => {
+  const pinsOf = room.map(() => new Set<number>())
+  const rowsOf = room.map(() => new Set<number>())
+  for (const d of drafts)
+    for (const c of d.channels) {
+      pinsOf[c]!.add(d.pin)
+      rowsOf[c]!.add(d.row)
+    }
+  const binds = (c: number) => pinsOf[c]!.size > 1 && rowsOf[c]!.size > room[c]!
+  for (const d of drafts) if (!d.channels.every(binds)) d.channels = d.channels.filter(binds)
+}
+
+/** Channels with the same candidates become one with the room of all. Returns whether there were any. */
+const joinChannels = (drafts: Draft[], room: number[]): boolean => {
+  const uses: string[][] = room.map(() => [])
+  for (const d of drafts)
+    for (const c of d.channels)
+      uses[c]!.push(
+        `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.units.join()} ${d.channels.filter((o) => o !== c).join()}`,
+      )
+  const first = new Map<string, number>()
+  const to = room.map((_, c) => c)
+  let any = false
+  uses.forEach((list, c) => {
+    if (list.length === 0) return
+    const key = list.sort().join(';')
+    const twin = first.get(key)
+    if (twin === undefined) first.set(key, c)
+    else {
+      to[c] = twin
+      room[twin]! += room[c]!
+      room[c] = 0
+      any = true
+    }
+  })
+  if (any) for (const d of drafts) d.channels = d.channels.map((c) => to[c]!)
+  return any
+}
+
+/** Channels coloured so that no candidate has two of a colour. */
+const familiesOf = (drafts: Draft[], count: number): number[][] => {
+  const beside = Array.from({ length: count }, () => new Set<number>())
+  const used = new Set<number>()
+  for (const d of drafts)
+    for (const c of d.channels) {
+      used.add(c)
+      for (const o of d.channels) if (o !== c) beside[c]!.add(o)
+    }
+  const families: number[][] = []
+  const colour = new Map<number, number>()
+  for (const c of used) {
+    const taken = new Set([...beside[c]!].map((o) => colour.get(o)))
+    let k = 0
+    while (taken.has(k)) k++
+    colour.set(c, k)
+    ;(families[k] ??= []).push(c)
+  }
+  return families
+}
+
+/** Units of one target that serve the same rows on the same pins at the same cost, with channels of the same room. */
+const alikeUnits = (drafts: Draft[], units: number, room: number[]): Int32Array => {
+  const alike = new Int32Array(units).fill(-1)
+  if (drafts.some((d) => d.units.length > 1)) return alike
+  const uses = Array.from({ length: units }, () => new Map<string, string[]>())
+  for (const d of drafts)
+    for (const u of d.units)
+      if (u >= 0) {
+        const by = uses[u]!
+        const key = d.channels.join()
+        const list = by.get(key)
+        const text = `${d.row} ${d.pin} ${d.cost} ${d.option}`
+        if (list) list.push(text)
+        else by.set(key, [text])
+      }
+  // A channel that other units share, too, ties its unit to them: it keeps its number.
+  const ownerOf = new Map<number, number>()
+  for (const d of drafts)
+    for (const c of d.channels)
+      for (const u of d.units) ownerOf.set(c, ownerOf.has(c) && ownerOf.get(c) !== u ? -1 : u)
+  const first = new Map<string, number>()
+  uses.forEach((by, u) => {
+    if (by.size === 0) return
+    const key = [...by]
+      .map(([channels, list]) => {
+        const rooms = channels
+          .split(',')
+          .filter(Boolean)
+          .map((c) => (ownerOf.get(Number(c)) === u ? `room ${room[Number(c)]}` : `channel ${c}`))
+        return `${rooms.join()}: ${list.sort().join(';')}`
+      })
+      .sort()
+      .join('|')
+    if (!first.has(key)) first.set(key, u)
+    alike[u] = first.get(key)!
+  })
+  return alike
+}
+
+export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Small => {
+  // One frequency alone never quarrels.
+  const quarrels = new Set(signals.flatMap((s) => s.frequency ?? [])).size > 1
+  const looksAtUnits = ({ group, frequency }: PlanSignal, c: Candidate) =>
+    group !== undefined || (quarrels && frequency !== undefined && c.units.some((u) => u >= 0))
+  let drafts = signals.flatMap((signal, row) =>
+    signal.candidates.map(
+      (c): Draft => ({
+        row,
+        pin: c.pin,
+        cost: c.cost,
+        option: c.option ?? -1,
+        units: looksAtUnits(signal, c) ? c.units : [],
+        channels: [...c.channels],
+        originals: [c],
+      }),
+    ),
+  )
+  const room = Array.from({ length: channels }, () => 1)
+  withoutIdle(drafts, room)
+  drafts = merged(drafts)
+  for (let pass = 0; pass < 3 && joinChannels(drafts, room); pass++) drafts = merged(drafts)
+  withoutIdle(drafts, room)
+  drafts = merged(drafts)
+  drafts.sort((a, b) => a.row - b.row || a.pin - b.pin || a.cost - b.cost)
+  const from = new Int32Array(signals.length + 1)
+  for (const d of drafts) from[d.row + 1]!++
+  for (let r = 0; r < signals.length; r++) from[r + 1]! += from[r]!
+  return {
+    rows: signals.length,
+    pins,
+    from,
+    row: Int32Array.from(drafts, (d) => d.row),
+    pin: Int32Array.from(drafts, (d) => d.pin),
+    cost: Int32Array.from(drafts, (d) => d.cost),
+    option: Int32Array.from(drafts, (d) => d.option),
+    units: drafts.map((d) => [...d.units]),
+    channels: drafts.map((d) => d.channels),
+    room,
+    families: familiesOf(drafts, channels),
+    likeUnit: alikeUnits(drafts, units, room),
+    originals: drafts.map((d) => d.originals),
+  }
+}
+
+/**
+ * The candidates of the given problem that small ones stand for: of each, one whose channels are still free.
+ * `chosen`: per row a small candidate, or −1.
+ */
+export const asGiven = (small: Small, chosen: Int32Array): (Candidate | undefined)[] => {
+  const used = new Set<number>()
+  return Array.from({ length: small.rows }, (_, r) => {
+    const c = chosen[r]!
+    if (c < 0) return undefined
+    const original = small.originals[c]!.find((o) => !o.channels.some((x) => used.has(x)))
+    if (!original) throw new Error(`channels of signal ${r} are used twice`)
+    for (const x of original.channels) used.add(x)
+    return original
+  })
+}

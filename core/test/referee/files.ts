@@ -1,0 +1,39 @@
+// Part and project files as they lie in the folders, read here anew: the referee shares no line with the program.
+
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+/* eslint-disable @typescript-eslint/no-explicit-any -- files are read as they are, without the program’s types */
+export type Json = any
+
+export const shelf = (root: string): Map<string, Json> =>
+  new Map(
+    readdirSync(join(root, 'library'), { recursive: true, encoding: 'utf8' })
+      .filter((f) => f.endsWith('.json'))
+      .map((f) => JSON.parse(readFileSync(join(root, 'library', f), 'utf8')) as Json)
+      .map((p) => [p.id, p]),
+  )
+
+const prefixes: Record<string, number> = { G: 1e9, M: 1e6, k: 1e3, m: 1e-3, µ: 1e-6, u: 1e-6, n: 1e-9, p: 1e-12 }
+
+/** `"2.7 kHz"` or a number, in SI. */
+export const si = (given: unknown): number => {
+  if (typeof given === 'number') return given
+  const match = /^\s*(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(?:Hz|A|V|F|Ω|s)?\s*$/.exec(String(given))
+  if (!match) throw new Error(`no number: ${String(given)}`)
+  return Number(match[1]) * (match[2] ? prefixes[match[2]]! : 1)
+}
+
+/** The highest value that a rated field states. */
+export const highest = (rated: Json): number =>
+  typeof rated === 'object' ? si(rated.max ?? rated.typ ?? rated.min) : si(rated)
+
+export interface Function_ {
+  unit: string
+  signal: string
+}
+export const functionOf = (given: Json): Function_ => {
+  if (typeof given !== 'string') return given as Function_
+  const [unit, rest] = given.split('.') as [string, string]
+  return { unit, signal: rest.split('@')[0]! }
+}
