@@ -67,7 +67,7 @@ export const judgeChip = (
         chip,
         needs: needs.open,
         choices,
-        taken: takenPins(chip, clock),
+        taken: takenPins(chip, clock, own && design.pins.resetAsPort),
         clock: clock.frequency.value.typ || undefined,
       },
       { tidied: false, patience },

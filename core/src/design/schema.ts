@@ -36,6 +36,7 @@ const device = object({
   wiring: identifier().optional(),
   variant: identifier().optional(),
   address: number().strict(true).integer().min(0).max(127).optional(),
+  bus: number().strict(true).integer().min(2).max(4).optional(),
   fedBy: string()
     .strict(true)
     .oneOf(['source', 'feed'] as const)
@@ -81,6 +82,10 @@ const schema = object({
     .required(),
   pins: object({
     locks: names as never,
+    soldered: lazy((value: unknown) =>
+      value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
+    ) as never,
+    resetAsPort: boolean().strict(true).optional(),
     excluded: array().of(identifier()).max(1000).required(),
     kept: names as never,
     radio: perSignal(radioAnswers) as never,

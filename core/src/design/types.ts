@@ -22,6 +22,8 @@ export interface NeedDevice {
   variant?: string
   /** Its bus address, where its links offer several. */
   address?: number
+  /** Which of several buses of a kind it is on; absent: the first. */
+  bus?: number
   /** Absent: the rail. */
   fedBy?: Exclude<FedBy, 'rail'>
   /** `<signal>.current` in amperes, `<signal>.frequency` in hertz. */
@@ -78,6 +80,10 @@ export interface Design {
   pins: {
     /** Signal → pin that the builder insists on. */
     locks: Record<string, string>
+    /** Signal → pin of wires that are soldered: they stay, whatever it costs, and through a change of the carrier. */
+    soldered?: Record<string, string>
+    /** The reset leg serves as a port. */
+    resetAsPort?: boolean
     /** Pins that no signal may use. */
     excluded: string[]
     /** The plan to stay close to, so that one change moves few wires. */

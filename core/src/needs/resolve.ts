@@ -191,8 +191,11 @@ const signalsOf = (
       const end = { instance, signal }
       const seat = seatOf(instance, signal)
       const shared = signal.bus !== undefined && sharedBuses.has(signal.bus)
-      const group = signal.bus && (shared ? signal.bus : `${signal.bus}.${instance.id}`)
-      const id = shared ? `${signal.bus}.${signal.line}` : `${instance.id}.${signal.id}`
+      const bus = signal.bus && `${signal.bus}${instance.need.bus ?? ''}`
+      // Two wirings of a device may each have a line of its own on different units.
+      const group =
+        bus && (shared ? bus : `${bus}.${instance.id}${key === undefined ? '' : ` ${instance.wiring.id}`}`)
+      const id = shared ? `${bus}.${signal.line}` : `${instance.id}.${signal.id}`
       // A line of its own device is another signal under another wiring, though it goes by the same name.
       const slot = shared || !key ? id : `${id} ${key}`
       const known = signals.get(slot)
@@ -206,7 +209,7 @@ const signalsOf = (
       signals.set(slot, {
         id,
         name: shared
-          ? `${busWords[signal.bus!]} ${signal.line}`
+          ? `${busWords[signal.bus!]}${instance.need.bus ? ` ${instance.need.bus}` : ''} ${signal.line}`
           : instance.wiring.signals.length === 1
             ? instance.name
             : `${instance.name} ${signal.id}`,

@@ -11,6 +11,8 @@ import { attributeOf, type RadioUse, stoppedByRadio, type Way, waysToServe } fro
 
 export interface PinChoices {
   locks: Record<string, string>
+  /** Stronger than a lock: signals that are soldered to their pin. */
+  soldered?: Record<string, string>
   excluded: readonly string[]
   kept: Record<string, string>
   radio?: Record<string, RadioAnswer>
@@ -271,7 +273,8 @@ const channelsOf = (way: Way, others: OnOther[], channel: (key: string) => numbe
         .concat(others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)))
 }
 
-export const makeDemand = ({ chip, needs, choices, taken, clock }: PinQuestion): Demand => {
+export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQuestion): Demand => {
+  const choices = { ...given, locks: { ...given.locks, ...given.soldered } }
   const { signals } = needs
   const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
   const targets = targetsOf({ chip, needs, choices, taken, clock }, radio)

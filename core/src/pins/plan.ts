@@ -36,6 +36,8 @@ export interface Wire {
   /** The same header position on the other boards that the plan must hold on. */
   others?: OnOther[]
   locked: boolean
+  /** The builder has soldered it there. */
+  soldered?: true
   /** Set when the builder locked it where it can't work. */
   impossible?: string
 }
@@ -137,6 +139,7 @@ const readSolution = (
       items,
       others: others.length > 0 ? others : undefined,
       locked: choices.locks[signal.id] === chipPin.id,
+      ...(choices.soldered?.[signal.id] === chipPin.id ? { soldered: true as const } : {}),
     })),
   }
 }

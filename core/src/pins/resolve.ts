@@ -39,11 +39,13 @@ export interface PinsResult {
 export const takenPins = (
   chip: Chip,
   clock: Pick<ClockResult, 'pins' | 'source'>,
+  resetAsPort = false,
 ): Record<string, string> => {
   const taken: Record<string, string> = {}
   for (const pin of clock.pins) taken[pin] = `the ${clock.source?.kind ?? 'clock'} is on it`
   for (const pin of chip.pins)
-    if (pin.attributes?.some((a) => a.kind === 'reset')) taken[pin.id] = 'it is the reset leg'
+    if (pin.attributes?.some((a) => a.kind === 'reset' && !(resetAsPort && a.asPort !== undefined)))
+      taken[pin.id] = 'it is the reset leg'
   return taken
 }
 
@@ -98,7 +100,7 @@ export const resolvePins = (
       leds: {},
       assignment: {},
     }
-  const taken = takenPins(chip, clock)
+  const taken = takenPins(chip, clock, design.pins.resetAsPort)
   const plan = planPins(
     { chip, needs: needs.open, choices: design.pins, taken, clock: clock.frequency.value.typ || undefined },
     { patience },

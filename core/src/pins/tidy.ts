@@ -3,33 +3,18 @@
 
 import type { Offer } from './demand'
 
-/**
- * How untidy a plan is, the weightiest first: how far the legs of each device's signals are spread, how many of them lie
- * in another order than at the device, and how high the legs are numbered.
- */
-const untidiness = (chosen: Offer[]): [number, number, number] => {
-  const legsOf = new Map<string, number[]>()
-  let sum = 0
-  for (const o of chosen) {
-    const leg = o.chipPin.legs[0]!
-    sum += leg
-    for (const end of o.signal.ends) {
-      const known = legsOf.get(end.instance.id)
-      if (known) known.push(leg)
-      else legsOf.set(end.instance.id, [leg])
-    }
-  }
-  let spread = 0
+/** Legs of one device: how far they are spread, and how many lie in another order than at the device. */
+const measure = (legs: number[]): { spread: number; turned: number } => {
+  let low = Infinity
+  let high = -Infinity
   let turned = 0
-  for (const legs of legsOf.values()) {
-    spread += Math.max(...legs) - Math.min(...legs)
-    for (let i = 1; i < legs.length; i++) if (legs[i]! < legs[i - 1]!) turned++
+  for (let i = 0; i < legs.length; i++) {
+    const leg = legs[i]!
+    if (leg < low) low = leg
+    if (leg > high) high = leg
+    if (i > 0 && leg < legs[i - 1]!) turned++
   }
-  return [spread, turned, sum]
-}
-const isLess = (a: number[], b: number[]): boolean => {
-  const i = a.findIndex((x, k) => x !== b[k])
-  return i >= 0 && a[i]! < b[i]!
+  return { spread: high - low, turned }
 }
 
 /**
@@ -37,34 +22,68 @@ const isLess = (a: number[], b: number[]): boolean => {
  * still keeps the rules that look at several legs at once. Deterministic.
  */
 export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]) => boolean): Offer[] => {
-  let best = [...chosen]
-  let least = untidiness(best)
-  const plain = best.flatMap((o, i) =>
-    o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1 ? [i] : [],
+  const best = [...chosen]
+  const legOf = best.map((o) => o.chipPin.legs[0]!)
+  const members = new Map<string, number[]>()
+  best.forEach((o, i) => {
+    for (const { instance } of o.signal.ends) members.set(instance.id, [...(members.get(instance.id) ?? []), i])
+  })
+  const devices = [...members.values()].filter((m) => m.length > 1)
+  const devicesOf: number[][] = best.map(() => [])
+  devices.forEach((m, d) => m.forEach((i) => devicesOf[i]!.push(d)))
+  const plain = best.map(
+    (o, i) => o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1,
   )
-  const accept = (next: Offer[]): boolean => {
-    const now = untidiness(next)
-    if (!isLess(now, least) || !allowed(next)) return false
-    best = next
-    least = now
-    return true
+  const at = new Map(best.map((o, i) => [o.pin, i]))
+
+  /** Whether moving these signals makes the plan tidier: less spread, then fewer turned, then lower legs. */
+  const isTidier = (moves: [index: number, leg: number][]): boolean => {
+    const touched = new Set(moves.flatMap(([i]) => devicesOf[i]!))
+    const moved = new Map(moves)
+    let spread = 0
+    let turned = 0
+    for (const d of touched) {
+      const before = measure(devices[d]!.map((i) => legOf[i]!))
+      const after = measure(devices[d]!.map((i) => moved.get(i) ?? legOf[i]!))
+      spread += after.spread - before.spread
+      turned += after.turned - before.turned
+    }
+    if (spread !== 0) return spread < 0
+    if (turned !== 0) return turned < 0
+    // Lower legs are used before higher ones, by the signals that come first.
+    const sum = moves.reduce((n, [i, leg]) => n + leg - legOf[i]!, 0)
+    if (sum !== 0) return sum < 0
+    return moves.reduce((n, [i, leg]) => n + i * (leg - legOf[i]!), 0) > 0
   }
+
   for (let pass = 0, improved = true; improved && pass < 20; pass++) {
     improved = false
-    for (const i of plain)
+    for (let i = 0; i < best.length; i++) {
+      if (!plain[i]) continue
       for (const offer of offers[i]!) {
-        const there = best.findIndex((o) => o.pin === offer.pin)
+        const there = at.get(offer.pin)
         if (there === i) continue
+        const own = best[i]!
+        const changes: [number, Offer][] = [[i, offer]]
+        if (there !== undefined) {
+          if (!plain[there]) continue
+          const back = offers[there]!.find((o) => o.pin === own.pin)
+          if (!back || back.cost + offer.cost !== own.cost + best[there]!.cost) continue
+          changes.push([there, back])
+        } else if (offer.cost !== own.cost) continue
+        if (!isTidier(changes.map(([k, o]) => [k, o.chipPin.legs[0]!]))) continue
         const next = [...best]
-        next[i] = offer
-        if (there >= 0) {
-          if (!plain.includes(there)) continue
-          const back = offers[there]!.find((o) => o.pin === best[i]!.pin)
-          if (!back || back.cost + offer.cost !== best[i]!.cost + best[there]!.cost) continue
-          next[there] = back
-        } else if (offer.cost !== best[i]!.cost) continue
-        if (accept(next)) improved = true
+        for (const [k, o] of changes) next[k] = o
+        if (!allowed(next)) continue
+        at.delete(own.pin)
+        for (const [k, o] of changes) {
+          best[k] = o
+          legOf[k] = o.chipPin.legs[0]!
+          at.set(o.pin, k)
+        }
+        improved = true
       }
+    }
   }
   return best
 }

@@ -22,7 +22,7 @@ interface Carrier {
 }
 
 /** The chip’s legs, or the positions of the board’s headers that lead to one. */
-const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json): Carrier => {
+const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json, resetAsPort = false): Carrier => {
   const part = parts.get(id)!
   const board = part.kind === 'board' ? part : undefined
   const chip = board ? parts.get(board.chip)! : part
@@ -63,7 +63,9 @@ const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json): Carrier
     taken: new Set([
       ...(source.kind === 'internal' ? [] : (source.pins ?? [])),
       ...(chip.pins as Json[])
-        .filter((p) => (p.attributes ?? []).some((a: Json) => a.kind === 'reset'))
+        .filter((p) =>
+          (p.attributes ?? []).some((a: Json) => a.kind === 'reset' && !(resetAsPort && a.asPort !== undefined)),
+        )
         .map((p) => p.id as string),
     ]),
   }
@@ -111,7 +113,8 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
       if (wiring.byte) bytes.push({ signals: wiring.byte.map((b: string) => `${device.id}.${n}.${b}`), when })
       for (const s of wiring.signals) {
         const common = s.bus !== undefined && shared.has(s.bus)
-        const id = common ? `${s.bus}.${s.line}` : `${device.id}.${n}.${s.id}`
+        const line = s.bus && `${s.bus}${device.bus ?? ''}`
+        const id = common ? `${line}.${s.line}` : `${device.id}.${n}.${s.id}`
         const key = common || !when ? id : `${id} ${when}`
         const seat =
           part.expansion && s.at && part.expansion.positions.some((p: Json) => p.at === s.at)
@@ -133,7 +136,7 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
           kind: s.kind,
           bus: s.bus,
           line: s.line,
-          group: s.bus ? (common ? s.bus : `${device.id}.${n} ${wiring.id} ${s.bus}`) : undefined,
+          group: s.bus ? (common ? line : `${device.id}.${n} ${wiring.id} ${line}`) : undefined,
           frequency: s.kind === 'pwm' ? frequency : undefined,
           quiet: s.quiet ?? false,
           mayPause: s.mayPauseRadio ?? false,
@@ -238,10 +241,11 @@ const points = (c: Carrier, leg: Leg, s: Signal, way: Way, spare: Map<string, nu
 
 /** The programme in CPLEX-LP text. */
 export const programmeOf = (project: Json, parts: Map<string, Json>): string => {
-  const carrier = carrierOf(parts, project.chip.part, project.chip.clock)
+  const carrier = carrierOf(parts, project.chip.part, project.chip.clock, project.pins.resetAsPort)
   const others = (project.chip.also ?? []).map((id: string) => carrierOf(parts, id)) as Carrier[]
   const { signals, open, bytes } = signalsOf(parts, project)
-  const { locks, excluded, kept, radio: answers } = project.pins
+  const { excluded, kept, radio: answers } = project.pins
+  const locks = { ...project.pins.locks, ...project.pins.soldered }
   const radio = project.needs.radio ?? false
   const spare = [carrier, ...others].map((c) => spareOf(c, signals))
   const objective: string[] = []

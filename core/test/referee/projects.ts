@@ -62,6 +62,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       name: `Thing ${devices.length + 1}`,
       count,
       ...(fixed ? { wiring: pick(part.wirings as Json[]).id } : {}),
+      ...(part.wirings.some((w: Json) => w.signals.some((s: Json) => s.bus)) && chance(0.1) ? { bus: 2 } : {}),
       ...(Object.keys(settings).length > 0 ? { settings } : {}),
     })
     asked += signalsOf(part) * count
@@ -108,6 +109,8 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       locks: chance(0.4) ? some(0.12) : {},
       excluded: pins.filter(() => chance(sort.hard ? 0 : 0.02)),
       kept: chance(0.4) ? some(0.5) : {},
+      ...(chance(0.15) ? { soldered: some(0.1) } : {}),
+      ...(chance(0.3) ? { resetAsPort: true } : {}),
       ...(radio ? { radio: Object.fromEntries(analog.map((s) => [s, pick(['pause', 'accept'])])) } : {}),
     },
     power: {},

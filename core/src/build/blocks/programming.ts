@@ -14,8 +14,8 @@ export const programmingHeader: SupportBlock = ({ chip, design, library, pins })
   const netAt = (at: string) => {
     if (at === 'supply') return 'VCC'
     if (at === 'ground') return 'GND'
-    if (at === chip.support.reset?.pin) return 'RESET'
     const wire = pins.plan?.wires.find((w) => w.pin.id === at)
+    if (at === chip.support.reset?.pin && !wire) return 'RESET'
     return wire ? netOf(wire.signal.name) : pinNet(chip, at)
   }
   return [

@@ -3,11 +3,14 @@ import { byTheBook, careful, supportChoice } from '../../design'
 import { fromPart } from '../../findings'
 import { partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
+import { attributeOf } from '../../pins'
 import type { SupportBlock } from './block'
 
 export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   const sheet = chip.support.reset
-  if (!sheet || !stock.resistors) return []
+  // A reset leg that serves as a port has no button and no pull-up of ours.
+  const asPort = design.pins.resetAsPort && attributeOf(chip.pins.find((p) => p.id === sheet?.pin)!, 'reset')?.asPort
+  if (!sheet || !stock.resistors || asPort) return []
   const wanted = fullRange(sheet.pullUp)
   const value = preferred(stock.resistors, wanted.typ, 'nearest')
   const inside = sheet.internalPullUp && fullRange(sheet.internalPullUp)

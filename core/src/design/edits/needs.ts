@@ -23,6 +23,7 @@ const forget = (design: Design, gone: (signal: string) => boolean): Design => {
       locks: keep(design.pins.locks),
       kept: keep(design.pins.kept),
       ...(design.pins.shifts ? { shifts: keep(design.pins.shifts) } : {}),
+      ...(design.pins.soldered ? { soldered: keep(design.pins.soldered) } : {}),
     },
     build: { ...design.build, support: keep(design.build.support) },
   }
@@ -112,6 +113,54 @@ export const needsEdits = {
     label: ({ id, by }, design) => `Feed ${deviceName(design, id)} from the ${feederWords[by]}`,
     apply: (design, { id, by }) =>
       change(design, id, (d) => ({ ...d, fedBy: by === 'rail' ? undefined : by })),
+  }),
+  /** Which of several buses of a kind a device is on. */
+  setBus: defineEdit<{ id: string; bus: number }>({
+    label: ({ id, bus }, design) =>
+      `Put ${deviceName(design, id)} on ${bus === 1 ? 'the first bus' : bus === 2 ? 'a second bus' : `bus ${bus}`}`,
+    apply: (design, { id, bus }) => change(design, id, (d) => ({ ...d, bus: bus > 1 ? bus : undefined })),
+  }),
+  /** Each of several of one device on its own, so that each can have its own wiring, address and links. */
+  splitDevice: defineEdit<{ id: string }>({
+    label: ({ id }, design) => `Treat ${deviceName(design, id)} one by one`,
+    apply: (design, { id }) => {
+      const need = design.needs.devices.find((d) => d.id === id)
+      if (!need || need.count < 2) return design
+      const first = Number(/^d(\d+)$/.exec(nextId(design))![1])
+      const ids = [id, ...Array.from({ length: need.count - 1 }, (_, i) => `d${first + i}`)]
+      const taken = new Set(design.needs.devices.filter((d) => d.id !== id).map((d) => d.name))
+      const alone = ids.map((own, i): NeedDevice => {
+        let name = `${need.name} ${i + 1}`
+        while (taken.has(name)) name = `${name} own`
+        taken.add(name)
+        return { ...need, id: own, name, count: 1 }
+      })
+      // `d3.2.OUT` of the device is `d7.1.OUT` of the second one.
+      const renamed = <V>(of: Record<string, V>): Record<string, V> =>
+        Object.fromEntries(
+          Object.entries(of).map(([key, value]) => {
+            const at = new RegExp(`^((?:[a-z-]+:)?)${id}\\.(\\d+)\\.`).exec(key)
+            const own = at && ids[Number(at[2]) - 1]
+            return [own ? `${at[1]}${own}.1.${key.slice(at[0].length)}` : key, value]
+          }),
+        )
+      const { locks, kept, soldered, radio, shifts } = design.pins
+      return {
+        ...withDevices(
+          design,
+          design.needs.devices.flatMap((d) => (d.id === id ? alone : [d])),
+        ),
+        pins: {
+          ...design.pins,
+          locks: renamed(locks),
+          kept: renamed(kept),
+          ...(soldered ? { soldered: renamed(soldered) } : {}),
+          ...(radio ? { radio: renamed(radio) } : {}),
+          ...(shifts ? { shifts: renamed(shifts) } : {}),
+        },
+        build: { ...design.build, support: renamed(design.build.support) },
+      }
+    },
   }),
   setRadio: defineEdit<{ radio: boolean }>({
     label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),

@@ -16,13 +16,58 @@ const lockedOn = (design: Design, added: Plan): Plan => {
 }
 
 export const planningEdits = {
-  /** `kept`: the plan carried over to the new one's pins, to stay close to. */
-  chooseChip: defineEdit<{ part: string; name: string; kept?: Plan }>({
+  /**
+   * `kept`: the plan carried over to the new one's pins, to stay close to; `locks`, `soldered` and `excluded` what of
+   * them has a place there (see `swapTo`). What a line of its own carries, a shift or an answer about the radio, stays.
+   */
+  chooseChip: defineEdit<{
+    part: string
+    name: string
+    kept?: Plan
+    locks?: Plan
+    soldered?: Plan
+    excluded?: string[]
+    also?: string[]
+  }>({
     label: ({ name }) => `Choose ${name}`,
-    apply: (design, { part, kept }) =>
+    apply: (design, { part, kept, locks, soldered, excluded, also }) =>
       part === design.chip.part
         ? design
-        : { ...design, chip: { part }, pins: { locks: {}, excluded: [], kept: kept ?? {} } },
+        : {
+            ...design,
+            chip: { part, ...(also && also.length > 0 ? { also } : {}) },
+            pins: {
+              locks: locks ?? {},
+              ...(soldered && Object.keys(soldered).length > 0 ? { soldered } : {}),
+              excluded: excluded ?? [],
+              kept: kept ?? {},
+              ...(design.pins.radio ? { radio: design.pins.radio } : {}),
+              ...(design.pins.shifts ? { shifts: design.pins.shifts } : {}),
+            },
+          },
+  }),
+  /** A wire that is soldered stays where it is, whatever a plan would save. */
+  solder: defineEdit<{ signal: string; name: string; pin: string }>({
+    label: ({ name, pin }) => `Mark ${name} as soldered to ${pin}`,
+    apply: (design, { signal, pin }) =>
+      withPins(design, { soldered: { ...design.pins.soldered, [signal]: pin } }),
+  }),
+  unsolder: defineEdit<{ signal: string; name: string }>({
+    label: ({ name }) => `${name} is no longer soldered`,
+    apply: (design, { signal }) => {
+      const left = without(design.pins.soldered ?? {}, signal)
+      return withPins(design, { soldered: Object.keys(left).length > 0 ? left : undefined })
+    },
+  }),
+  /** On small chips the reset leg can serve as one port more. */
+  useReset: defineEdit<{ port: boolean }>({
+    label: ({ port }) => (port ? 'Use the reset leg as a port' : 'Keep the reset leg for reset'),
+    apply: (design, { port }) => withPins(design, { resetAsPort: port || undefined }),
+  }),
+  /** The wires as they are now, to stay close to: a plan that was looked for longer is found again at once. */
+  keepPlan: defineEdit<{ kept: Plan }>({
+    label: () => 'Keep this plan',
+    apply: (design, { kept }) => withPins(design, { kept }),
   }),
   /** Whether the plan must hold on another board of the same header too. */
   setAlso: defineEdit<{ part: string; name: string; on: boolean }>({

@@ -80,7 +80,12 @@ const attribute = oneOfKind({
   'on-board-lamp': plain('on-board-lamp'),
   'wake-up': plain('wake-up'),
   'loaded-design': plain('loaded-design'),
-  reset: plain('reset'),
+  reset: object({
+    kind: string<'reset'>().strict(true).oneOf(['reset']).required(),
+    /** It can serve as a port: what then becomes of programming. */
+    asPort: optionalText(),
+    ...why,
+  }).exact(),
   tolerant: object({
     kind: string<'tolerant'>().strict(true).oneOf(['tolerant']).required(),
     voltage: quantity('V').required(),
@@ -364,8 +369,8 @@ export type PinAttribute = { reason?: string; source?: string } & (
         | 'on-board-lamp'
         | 'wake-up'
         | 'loaded-design'
-        | 'reset'
     }
+  | { kind: 'reset'; asPort?: string }
   | { kind: 'tolerant'; voltage: number }
   | { kind: 'strap'; low: string; high: string; needs: 'low' | 'high'; pull: 'up' | 'down' | 'none' }
   | { kind: 'programming'; signal: string; drivenBy: 'programmer' | 'chip' }

@@ -1,8 +1,10 @@
 import type { Check } from '../../findings'
 import { addressClash } from './address-clash'
 import { busTooStrong } from './bus-too-strong'
+import { byteScattered } from './byte-scattered'
 import { cannotServe } from './cannot-serve'
 import { clash } from './clash'
+import { givesUp } from './gives-up'
 import { level } from './level'
 import { ledOverLimit } from './led-over-limit'
 import { legTotal } from './leg-total'
@@ -10,10 +12,12 @@ import { loadedDesign } from './loaded-design'
 import { notProven } from './not-proven'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
+import { resetPort } from './reset-port'
 import { stackOverlap } from './stack-overlap'
 import { stackTop } from './stack-top'
 import { startupTwitch } from './startup-twitch'
 import { strapHeld } from './strap-held'
+import { timerTooCoarse } from './timer-fit'
 
 export const pinsChecks: Check[] = [
   clash,
@@ -22,6 +26,10 @@ export const pinsChecks: Check[] = [
   ledOverLimit,
   legTotal,
   programmingFight,
+  givesUp,
+  resetPort,
+  timerTooCoarse,
+  byteScattered,
   level,
   radioConverter,
   loadedDesign,

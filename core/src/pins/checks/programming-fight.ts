@@ -1,43 +1,73 @@
-import type { Check } from '../../findings'
+import type { Check, Fix, Stages } from '../../findings'
 import { deviceDrives } from '../costs'
 import { legName } from '../passport'
+import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
 import { moveToBest } from './cannot-serve'
+
+/** Who drives a leg while a program is loaded, and in which words. */
+export const driverOf = (wire: Wire): { who: string; as: string; source?: string } | undefined => {
+  if (!deviceDrives(wire.signal)) return undefined
+  const use = attributeOf(wire.pin, 'programming')
+  if (use)
+    return {
+      who: use.drivenBy === 'programmer' ? 'the programmer drives' : 'the chip drives while it is programmed',
+      as: use.signal,
+      source: use.source,
+    }
+  const link = attributeOf(wire.pin, 'download-link')
+  return link && { who: 'programs are loaded over', as: link.reason ?? 'the download link', source: link.source }
+}
+
+/** Legs where a fight like this one would be: kept free together, or the fight only moves on. */
+const offThese = (stages: Stages, wire: Wire): Fix[] => {
+  const { chip } = stages.chip
+  const { assignment } = stages.pins
+  const legs = chip!.pins.filter(
+    (p) =>
+      (attributeOf(p, 'programming') ?? attributeOf(p, 'download-link')) &&
+      (p.id === wire.pin.id || !Object.values(assignment).includes(p.id)) &&
+      !stages.design.pins.excluded.includes(p.id),
+  )
+  return [
+    {
+      label:
+        legs.length > 1
+          ? `Keep ${wire.pin.id} and the free legs of that kind free`
+          : `Keep ${wire.pin.id} free`,
+      edits: legs.map((p) => ({ kind: 'excludePin' as const, pin: p.id, kept: assignment })),
+    },
+  ]
+}
 
 export const programmingFight: Check = {
   id: 'pins.programming-fight',
   stage: 'pins',
-  looksFor: 'a device that drives a line which the programmer drives too',
+  looksFor: 'a device that drives a line which is driven while a program is loaded',
   rule: 'two outputs on one line fight; which of them wins is not defined',
   run: (stages) =>
     (stages.pins.plan?.wires ?? []).flatMap((wire) => {
-      const use = attributeOf(wire.pin, 'programming')
-      if (!use || use.drivenBy !== 'programmer' || !deviceDrives(wire.signal)) return []
-      const device = wire.signal.ends[0]!.instance
-      const method = stages.chip.chip!.programming[0]!
+      const driver = driverOf(wire)
+      if (!driver || wire.impossible) return []
+      const end = wire.signal.ends.find(
+        ({ signal: { electrical: e } }) => e.kind === 'logic-output' && !e.openDrain,
+      )!
+      const device = end.instance
       return [
         {
           id: `pins.programming-fight:${wire.signal.id}`,
           severity: 'stops' as const,
           grade: 'impossible' as const,
-          text: `${device.name} drives ${legName(wire.pin)}, which the programmer drives as ${use.signal}: the chip can’t be programmed on the board.`,
+          text: `${device.name} drives ${legName(wire.pin)}, which ${driver.who} as ${driver.as}: the chip can’t be programmed on the board.`,
           because: [
             { text: `${wire.signal.name} is on ${legName(wire.pin)}` },
             {
-              text: `${wire.pin.id} is the programmer’s ${use.signal} (${stages.chip.chip!.sheet}, ${use.source ?? method.source ?? 'programming'})`,
+              text: `${wire.pin.id}: ${driver.who} it as ${driver.as} (${stages.chip.chip!.sheet}, ${driver.source ?? 'programming'})`,
             },
-            {
-              text: `${device.name} drives its ${wire.signal.ends[0]!.signal.terminal} all the time (${device.part.sheet})`,
-            },
+            { text: `${device.name} drives its ${end.signal.terminal} all the time (${device.part.sheet})` },
             { text: 'Two outputs on one line: each pulls its way, and neither level is sure' },
           ],
-          fixes: [
-            ...moveToBest(stages, wire),
-            {
-              label: 'Keep this leg free',
-              edits: [{ kind: 'excludePin' as const, pin: wire.pin.id, kept: stages.pins.assignment }],
-            },
-          ],
+          fixes: [...(wire.signal.at ? [] : [...moveToBest(stages, wire), ...offThese(stages, wire)])],
           about: { signal: wire.signal.id, pin: wire.pin.id },
         },
       ]

@@ -31,7 +31,7 @@ const unlike = ({ small }: Frame, { touched }: Node, units: number[]): number[] 
 
 const groupConflict = (frame: Frame, node: Node, chosen: Int32Array): Way[] | undefined => {
   const { small, problem } = frame
-  const unitsOfGroup = new Map<number, number[]>()
+  const unitsOfGroup = new Map<number, readonly number[]>()
   const groupOfUnit = new Map<number, number>()
   const broken = new Map<number, number>()
   for (let s = 0; s < chosen.length; s++) {

@@ -24,7 +24,7 @@ export const picksFor = (frame: Frame, node: Node): Int32Array => {
   rows.sort((a, b) => a.open.length - b.open.length || group(a.r) - group(b.r) || key(a.r) - key(b.r))
   const used = new Map<number, number>()
   const groupOn = new Map<number, number>()
-  const unitsOf = new Map<number, number[]>()
+  const unitsOf = new Map<number, readonly number[]>()
   const frequencyOn = new Map<number, number>()
   const faults = (r: number, i: number): number => {
     let n = 0

@@ -13,8 +13,8 @@ export interface Small {
   cost: Int32Array
   option: Int32Array
   /** Per candidate: the unit on each target, where a rule about units looks at it; else empty. */
-  units: number[][]
-  channels: number[][]
+  units: (readonly number[])[]
+  channels: (readonly number[])[]
   /** For each channel how many signals may use it. */
   room: number[]
   /** Channels that never meet in one candidate, by family: each family is a matching of its own. */
@@ -31,50 +31,79 @@ interface Draft {
   cost: number
   option: number
   units: readonly number[]
-  channels: number[]
+  channels: readonly number[]
   originals: Candidate[]
 }
+const none: readonly number[] = []
 
-const merged = (drafts: Draft[]): Draft[] => {
-  const known = new Map<string, Draft>()
+const sameList = (a: readonly number[], b: readonly number[]): boolean =>
+  a.length === b.length && a.every((x, i) => x === b[i])
+
+/** One draft for those that differ in nothing but what they stand for; dearer ones go. */
+const merged = (drafts: Draft[], pins: number): Draft[] => {
+  const places = new Map<number, Draft[]>()
   for (const d of drafts) {
-    const key = `${d.row} ${d.pin} ${d.option} ${d.units.join()} ${d.channels.join()}`
-    const twin = known.get(key)
-    if (!twin || d.cost < twin.cost) known.set(key, d)
-    else if (d.cost === twin.cost) twin.originals.push(...d.originals)
+    const key = ((d.option + 1) * 4096 + d.row) * pins + d.pin
+    const here = places.get(key)
+    if (!here) {
+      places.set(key, [d])
+      continue
+    }
+    const at = here.findIndex((o) => sameList(o.units, d.units) && sameList(o.channels, d.channels))
+    if (at < 0) here.push(d)
+    else if (d.cost < here[at]!.cost) here[at] = d
+    else if (d.cost === here[at]!.cost) here[at]!.originals.push(...d.originals)
   }
-  // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
-  const free = new Map<string, number>()
-  const place = (d: Draft) => `${d.row} ${d.pin} ${d.option}`
-  for (const d of known.values())
-    if (d.units.length === 0 && d.channels.length === 0) free.set(place(d), d.cost)
-  return [...known.values()].filter((d) => {
-    const cheap = free.get(place(d))
-    return cheap === undefined || (d.units.length === 0 && d.channels.length === 0) || d.cost < cheap
-  })
+  const left: Draft[] = []
+  for (const here of places.values()) {
+    // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
+    const free = here.length > 1 ? here.find((d) => d.units.length === 0 && d.channels.length === 0) : undefined
+    for (const d of here) if (!free || d === free || d.cost < free.cost) left.push(d)
+  }
+  return left
 }
 
-/** Without channels that bind nothing: used on one pin only, or by fewer rows than have room. */
+/** Without channels that bind nothing: used on one pin only, or by no more rows than have room. Drafts lie by row. */
 const withoutIdle = (drafts: Draft[], room: number[]): void => {
-  const pinsOf = room.map(() => new Set<number>())
-  const rowsOf = room.map(() => new Set<number>())
+  const pinOf = new Int32Array(room.length).fill(-1)
+  const lastRow = new Int32Array(room.length).fill(-1)
+  const rows = new Int32Array(room.length)
+  const several = -2
   for (const d of drafts)
     for (const c of d.channels) {
-      pinsOf[c]!.add(d.pin)
-      rowsOf[c]!.add(d.row)
+      pinOf[c] = pinOf[c] === -1 || pinOf[c] === d.pin ? d.pin : several
+      if (lastRow[c] !== d.row) rows[c]!++
+      lastRow[c] = d.row
     }
-  const binds = (c: number) => pinsOf[c]!.size > 1 && rowsOf[c]!.size > room[c]!
-  for (const d of drafts) if (!d.channels.every(binds)) d.channels = d.channels.filter(binds)
+  const binds = (c: number) => pinOf[c] === several && rows[c]! > room[c]!
+  for (const d of drafts)
+    if (d.channels.length > 0 && !d.channels.every(binds)) d.channels = d.channels.filter(binds)
 }
 
 /** Channels with the same candidates become one with the room of all. Returns whether there were any. */
 const joinChannels = (drafts: Draft[], room: number[]): boolean => {
+  // A cheap sum first: only channels with equal sums can be alike.
+  const sums = new Float64Array(room.length)
+  const counts = new Int32Array(room.length)
+  for (const d of drafts)
+    for (const c of d.channels) {
+      sums[c]! += ((d.row * 7919 + d.pin) * 31 + d.cost) * 17 + d.option
+      counts[c]!++
+    }
+  const groups = new Map<string, number>()
+  for (let c = 0; c < room.length; c++)
+    if (counts[c]! > 0) {
+      const key = `${sums[c]} ${counts[c]}`
+      groups.set(key, (groups.get(key) ?? 0) + 1)
+    }
+  const hasTwin = room.map((_, c) => counts[c]! > 0 && groups.get(`${sums[c]} ${counts[c]}`)! > 1)
   const uses: string[][] = room.map(() => [])
   for (const d of drafts)
     for (const c of d.channels)
-      uses[c]!.push(
-        `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.units.join()} ${d.channels.filter((o) => o !== c).join()}`,
-      )
+      if (hasTwin[c])
+        uses[c]!.push(
+          `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.units.join()} ${d.channels.filter((o) => o !== c).join()}`,
+        )
   const first = new Map<string, number>()
   const to = room.map((_, c) => c)
   let any = false
@@ -116,8 +145,9 @@ const familiesOf = (drafts: Draft[], count: number): number[][] => {
 }
 
 /** Units of one target that serve the same rows on the same pins at the same cost, with channels of the same room. */
-const alikeUnits = (drafts: Draft[], units: number, room: number[]): Int32Array => {
+const alikeUnits = (all: Draft[], units: number, room: number[]): Int32Array => {
   const alike = new Int32Array(units).fill(-1)
+  const drafts = all.filter((d) => d.units.length > 0)
   if (drafts.some((d) => d.units.length > 1)) return alike
   const uses = Array.from({ length: units }, () => new Map<string, string[]>())
   for (const d of drafts)
@@ -166,18 +196,25 @@ export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Smal
         pin: c.pin,
         cost: c.cost,
         option: c.option ?? -1,
-        units: looksAtUnits(signal, c) ? c.units : [],
-        channels: [...c.channels],
+        units: looksAtUnits(signal, c) ? c.units : none,
+        channels: c.channels,
         originals: [c],
       }),
     ),
   )
   const room = Array.from({ length: channels }, () => 1)
   withoutIdle(drafts, room)
-  drafts = merged(drafts)
-  for (let pass = 0; pass < 3 && joinChannels(drafts, room); pass++) drafts = merged(drafts)
-  withoutIdle(drafts, room)
-  drafts = merged(drafts)
+  drafts = merged(drafts, pins)
+  let joined = false
+  for (let pass = 0; pass < 3 && joinChannels(drafts, room); pass++) {
+    joined = true
+    drafts = merged(drafts, pins)
+  }
+  if (joined) {
+    drafts.sort((a, b) => a.row - b.row)
+    withoutIdle(drafts, room)
+    drafts = merged(drafts, pins)
+  }
   drafts.sort((a, b) => a.row - b.row || a.pin - b.pin || a.cost - b.cost)
   const from = new Int32Array(signals.length + 1)
   for (const d of drafts) from[d.row + 1]!++
@@ -190,7 +227,7 @@ export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Smal
     pin: Int32Array.from(drafts, (d) => d.pin),
     cost: Int32Array.from(drafts, (d) => d.cost),
     option: Int32Array.from(drafts, (d) => d.option),
-    units: drafts.map((d) => [...d.units]),
+    units: drafts.map((d) => d.units),
     channels: drafts.map((d) => d.channels),
     room,
     families: familiesOf(drafts, channels),

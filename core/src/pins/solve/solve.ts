@@ -50,18 +50,24 @@ export const prepare = (problem: PlanProblem): ((options?: SolveOptions) => Plan
 }
 
 const search = (frame: Frame, { patience = endless, only, below = Infinity, first: anyPlan = false }: SolveOptions): PlanResult => {
-  const { problem, small, choices, standIns, asks, scratch, budgets, loads } = frame
+  const { problem, small, choices, standIns, asks, bits, likeChoice, scratch, budgets, loads } = frame
   const signals = problem.signals.length
   let nodes = 0
   let spent = false
   let limit = below
   let best: Solution | undefined
+  /** While a first plan is looked for: no prices, and only so many nodes. */
+  let hurried = false
+  let hurry = 0
   /** Bounds of the branches that are still to be looked at, outermost first. */
   const open: number[] = []
   const lowest = () => Math.ceil(Math.min(limit, ...open) - tiny)
 
   const tell = () => patience.progress?.({ best: best?.cost, bound: lowest() })
-  const isSpent = () => (spent ||= (anyPlan && best !== undefined) || patience.spent())
+  const isSpent = () =>
+    (spent ||= hurried
+      ? best !== undefined || ++hurry > 60 || patience.spent()
+      : (anyPlan && best !== undefined) || patience.spent())
 
   /** Removes candidates; returns the rows concerned. */
   const kill = (node: Node, keep: (i: number) => boolean): Set<number> => {
@@ -75,13 +81,15 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
   }
 
   /** Each bus keeps the units that all its lines can have; one that has a single unit left keeps it to itself. */
+  const inGroup = problem.signals.flatMap((s, r) => (s.group === undefined ? [] : [r]))
   const propagate = (node: Node, rows: Set<number>): boolean => {
+    if (inGroup.length === 0) return true
     for (let again = true; again;) {
       again = false
       const unitsOf = new Map<number, Set<number>[]>()
-      for (let r = 0; r < signals; r++) {
-        const { group } = problem.signals[r]!
-        if (group === undefined || !isWanted(frame, node, r)) continue
+      for (const r of inGroup) {
+        const group = problem.signals[r]!.group!
+        if (!isWanted(frame, node, r)) continue
         const here: Set<number>[] = []
         for (let i = small.from[r]!; i < small.from[r + 1]!; i++)
           if (node.alive[i]) small.units[i]!.forEach((u, t) => (here[t] ??= new Set()).add(u))
@@ -99,20 +107,19 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
           if (sole.has(u!)) return false
           sole.set(u!, group)
         }
-      for (let i = 0; i < node.alive.length; i++) {
-        if (!node.alive[i]) continue
-        const { group } = problem.signals[small.row[i]!]!
-        if (group === undefined) continue
+      for (const r of inGroup) {
+        const group = problem.signals[r]!.group!
         const sets = unitsOf.get(group)
-        if (
-          small.units[i]!.every(
+        for (let i = small.from[r]!; i < small.from[r + 1]!; i++) {
+          if (!node.alive[i]) continue
+          const kept = small.units[i]!.every(
             (u, t) => (!sets || sets[t]!.has(u)) && (!sole.has(u) || sole.get(u) === group),
           )
-        )
-          continue
-        node.alive[i] = 0
-        rows.add(small.row[i]!)
-        again = true
+          if (kept) continue
+          node.alive[i] = 0
+          rows.add(r)
+          again = true
+        }
       }
     }
     return true
@@ -247,12 +254,13 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     return rows
   }
 
-  /** The open choice to make next: the one with the fewest options left. */
+  /** The open choice to make next: the one with the fewest options left; of equal ones the first. */
   const nextChoice = (node: Node): number => {
     let at = -1
     let fewest = Infinity
     for (let c = 0; c < choices.length; c++) {
       if (!isOpen(frame, node, c)) continue
+      if (choices.some((_, k) => k < c && likeChoice[k] === likeChoice[c] && isOpen(frame, node, k))) continue
       const left = choices[c]!.options.filter((o) => node.option[o.id] === undecided).length
       if (left < fewest) {
         fewest = left
@@ -262,12 +270,70 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     return at
   }
 
+  /**
+   * What each option of an open byte adds to the bound at least: its price, and what its bits cost on its pins above the
+   * assignment’s prices. Bits of different bytes are different rows, so the least of each byte add up.
+   */
+  const liftsOf = (node: Node): { total: number; least: Map<number, number>; lift: Map<number, number> } => {
+    const lift = new Map<number, number>()
+    const least = new Map<number, number>()
+    let total = 0
+    for (let c = 0; c < choices.length; c++) {
+      if (bits[c]!.length === 0 || !isOpen(frame, node, c)) continue
+      const cheapest = Math.min(
+        ...choices[c]!.options.filter((o) => node.option[o.id] !== dropped).map((o) => o.cost),
+      )
+      for (const o of choices[c]!.options)
+        if (node.option[o.id] === undecided) lift.set(o.id, o.cost - cheapest)
+      for (const r of bits[c]!) {
+        const slot = node.lap.slotOf[r]!
+        if (slot < 0) continue
+        const price = node.lap.slotPrice[slot]!
+        const above = new Map<number, number>()
+        for (let i = small.from[r]!; i < small.from[r + 1]!; i++) {
+          if (!node.alive[i]) continue
+          const reduced = Math.max(0, pricedCost(frame, node, i) - price - node.lap.pinPrice[small.pin[i]!]!)
+          const o = small.option[i]!
+          if (reduced < (above.get(o) ?? Infinity)) above.set(o, reduced)
+        }
+        const free = above.get(-1) ?? Infinity
+        for (const o of choices[c]!.options)
+          if (lift.has(o.id)) lift.set(o.id, lift.get(o.id)! + Math.min(free, above.get(o.id) ?? Infinity))
+      }
+      const min = Math.min(...choices[c]!.options.map((o) => lift.get(o.id) ?? Infinity))
+      least.set(c, min)
+      total += min
+    }
+    return { total, least, lift }
+  }
+
+  /** Drops options of bytes that alone would push the bound over the best plan known. */
+  const dropDear = (node: Node, bound: number, { total, least, lift }: ReturnType<typeof liftsOf>): Set<number> => {
+    const rows = new Set<number>()
+    const gone = new Set<number>()
+    for (const [c, min] of least)
+      for (const o of choices[c]!.options) {
+        const own = lift.get(o.id)
+        if (own !== undefined && Math.ceil(bound + total - min + own - tiny) >= limit) {
+          node.option[o.id] = dropped
+          gone.add(o.id)
+        }
+      }
+    if (gone.size > 0)
+      for (let i = 0; i < small.option.length; i++)
+        if (node.alive[i] && gone.has(small.option[i]!)) {
+          node.alive[i] = 0
+          rows.add(small.row[i]!)
+        }
+    return rows
+  }
+
   /** The options of a choice, the one that the assignment already agrees with most first. */
-  const orderedOptions = (node: Node, c: number, chosen: Int32Array) => {
+  const orderedOptions = (node: Node, c: number, chosen: Int32Array, lift: Map<number, number>) => {
     const left = choices[c]!.options.filter((o) => node.option[o.id] === undecided)
     const price = new Map<number, number>()
     for (const o of left) {
-      let sum = o.cost
+      let sum = lift.get(o.id) ?? o.cost
       for (const r of asks[o.id]!) {
         let least = forbidden
         for (let p = 0; p < small.pins; p++) least = Math.min(least, node.costs[r * small.pins + p]!)
@@ -287,11 +353,18 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     )
   }
 
+  /** Whether a choice that must be made has no option left. */
+  const isStuck = ({ option }: Node): boolean =>
+    choices.some(
+      ({ when, options }) =>
+        (when === undefined || option[when] === taken) && options.every((o) => option[o.id] === dropped),
+    )
+
   const visit = (node: Node, touchedRows: Set<number>, depth: number): void => {
     nodes++
     if (isSpent()) return
     const rows = touchedRows
-    if (!propagate(node, rows)) return
+    if (isStuck(node) || !propagate(node, rows)) return
     const first = update(node, rows)
     if (!first) return
     let bound = boundOf(node, first.price)
@@ -306,7 +379,7 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
       const openChoice = nextChoice(current)
       ways = conflict(frame, current, chosen)
       if (ways && ways.length === 0) return
-      if (!lowering && (ways || needsPrices(current))) {
+      if (!hurried && !lowering && (ways || needsPrices(current))) {
         const raised = raise(current, { bound, price }, chosen, depth === 0 ? 60 : ways ? 6 : 3)
         if (!raised) return
         ;({ node: current, bound, price, chosen } = raised)
@@ -330,7 +403,24 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
         ways = conflict(frame, current, chosen)
         if (ways && ways.length === 0) return
       }
-      if (openChoice >= 0) return branchOnChoice(current, openChoice, chosen, bound, depth)
+      if (openChoice >= 0) {
+        let lifts = liftsOf(current)
+        let sum = bound + lifts.total
+        if (Math.ceil(sum - tiny) >= limit) return
+        const dear = dropDear(current, bound, lifts)
+        if (dear.size > 0) {
+          const updated = update(current, dear)
+          if (!updated) return
+          bound = boundOf(current, updated.price)
+          lifts = liftsOf(current)
+          sum = Math.max(sum, bound + lifts.total)
+          if (Math.ceil(sum - tiny) >= limit) return
+          chosen = picksFor(frame, current)
+        }
+        const next = nextChoice(current)
+        if (next >= 0) return branchOnChoice(current, next, chosen, sum, lifts.lift, depth)
+        ways = conflict(frame, current, chosen)
+      }
       if (ways) break
       const cost = keepSolution(current, chosen)
       if (cost <= bound + tiny || Math.ceil(bound - tiny) >= limit) return
@@ -375,13 +465,25 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     open.length = level
   }
 
-  const branchOnChoice = (node: Node, c: number, chosen: Int32Array, bound: number, depth: number): void => {
+  const branchOnChoice = (
+    node: Node,
+    c: number,
+    chosen: Int32Array,
+    bound: number,
+    lift: Map<number, number>,
+    depth: number,
+  ): void => {
     const level = open.push(bound) - 1
-    const options = orderedOptions(node, c, chosen)
+    const options = orderedOptions(node, c, chosen, lift)
     for (let k = 0; k < options.length; k++) {
       const next = copyNode(node)
       for (const o of choices[c]!.options)
         if (next.option[o.id] !== dropped) next.option[o.id] = o === options[k] ? taken : dropped
+      const rank = choices[c]!.options.indexOf(options[k]!)
+      for (let other = c + 1; other < choices.length; other++)
+        if (likeChoice[other] === likeChoice[c])
+          for (const o of choices[other]!.options.slice(0, rank))
+            if (next.option[o.id] === undecided) next.option[o.id] = dropped
       dropNeedless(next)
       const rows = kill(next, (i) => small.option[i]! < 0 || next.option[small.option[i]!] !== dropped)
       for (const o of choices[c]!.options) for (const r of asks[o.id]!) rows.add(r)
@@ -410,7 +512,15 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
       if (root.alive[i] && !small.originals[i]!.some((c) => only(small.row[i]!, c))) root.alive[i] = 0
   dropNeedless(root)
   const rows = new Set(Array.from({ length: signals }, (_, r) => r))
-  if (choices.every((c) => c.when !== undefined || c.options.length > 0)) visit(root, rows, 0)
+  // A first plan at once, so that there is one to show and to compare with; then the search proper.
+  hurried = true
+  visit(copyNode(root), new Set(rows), 0)
+  if (hurry > 60) spent = false
+  else if (spent) spent = anyPlan || patience.spent()
+  else return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
+  hurried = false
+  open.length = 0
+  if (!spent) visit(root, rows, 0)
   if (!spent) return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
   const bound = Math.max(0, Number.isFinite(lowest()) ? lowest() : 0)
   if (!best) return { status: 'undecided', bound, nodes }

@@ -24,6 +24,10 @@ export interface Frame {
   /** For each signal the choices on which it depends. */
   choicesOf: number[][]
   optionCount: number
+  /** For each choice the rows whose candidates depend on its options: the bits of a byte. */
+  bits: number[][]
+  /** Equal numbers: choices that can be exchanged for one another, bytes of equal devices. */
+  likeChoice: number[]
   loads: Float64Array
   /** Per budget: its pins, and its limit lowered to what the loads can add up to. */
   budgets: { inside: Uint8Array; limit: number }[]
@@ -58,14 +62,74 @@ const reachable = (loads: number[], limit: number): number => {
   return Math.max(...sums)
 }
 
-const optionsIn = ({ choices = [], signals }: PlanProblem): number =>
-  1 +
-  Math.max(
-    -1,
-    ...choices.flatMap((c) => c.options.map((o) => o.id)),
-    ...choices.map((c) => c.when ?? -1),
-    ...signals.flatMap((s) => [...(s.when ?? []), ...s.candidates.map((c) => c.option ?? -1)]),
-  )
+const optionsIn = ({ choices = [], signals }: PlanProblem): number => {
+  let last = -1
+  for (const { options, when } of choices) {
+    for (const o of options) last = Math.max(last, o.id)
+    last = Math.max(last, when ?? -1)
+  }
+  for (const { when, candidates } of signals) {
+    for (const o of when ?? []) last = Math.max(last, o)
+    for (const { option } of candidates) if (option !== undefined && option > last) last = option
+  }
+  return 1 + last
+}
+
+/** Which rows hang on which choice, and which choices are alike: the same options for rows with the same candidates. */
+const bitsOf = ({ signals, choices = [] }: PlanProblem): Pick<Frame, 'bits' | 'likeChoice'> => {
+  const place = new Map<number, { choice: number; rank: number }>()
+  choices.forEach((c, choice) => c.options.forEach((o, rank) => place.set(o.id, { choice, rank })))
+  const bits: number[][] = choices.map(() => [])
+  signals.forEach((s, r) => {
+    const mine = new Set<number>()
+    for (const { option } of s.candidates) {
+      const at = option === undefined ? undefined : place.get(option)
+      if (at) mine.add(at.choice)
+    }
+    for (const c of mine) bits[c]!.push(r)
+  })
+  const ranks = new Int32Array(optionsIn({ signals, choices } as PlanProblem)).fill(-1)
+  for (const [o, { rank }] of place) ranks[o] = rank
+  const rankOf = (option: number | undefined) => (option === undefined ? -1 : ranks[option]!)
+  const sameList = (a: readonly number[], b: readonly number[]) => {
+    if (a.length !== b.length) return false
+    for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false
+    return true
+  }
+  const sameRow = (a: number, b: number): boolean => {
+    const [s, t] = [signals[a]!, signals[b]!]
+    return (
+      s.group === undefined &&
+      t.group === undefined &&
+      s.frequency === t.frequency &&
+      s.load === t.load &&
+      s.when?.join() === t.when?.join() &&
+      s.candidates.length === t.candidates.length &&
+      s.candidates.every((c, i) => {
+        const d = t.candidates[i]!
+        return (
+          c.pin === d.pin &&
+          c.cost === d.cost &&
+          rankOf(c.option) === rankOf(d.option) &&
+          sameList(c.units, d.units) &&
+          sameList(c.channels, d.channels)
+        )
+      })
+    )
+  }
+  const sameChoice = (a: number, b: number): boolean =>
+    choices[a]!.when === choices[b]!.when &&
+    bits[a]!.length === bits[b]!.length &&
+    choices[a]!.options.length === choices[b]!.options.length &&
+    choices[a]!.options.every((o, i) => o.cost === choices[b]!.options[i]!.cost) &&
+    bits[a]!.every((r, i) => sameRow(r, bits[b]![i]!))
+  const likeChoice: number[] = []
+  choices.forEach((_, c) => {
+    const twin = bits[c]!.length === 0 ? -1 : likeChoice.findIndex((k, o) => k === o && sameChoice(o, c))
+    likeChoice.push(twin < 0 ? c : twin)
+  })
+  return { bits, likeChoice }
+}
 
 export const frameOf = (problem: PlanProblem): Frame => {
   const small = makeSmall(problem)
@@ -97,6 +161,7 @@ export const frameOf = (problem: PlanProblem): Frame => {
       s.when?.length === 1 && choiceOfOption.has(s.when[0]!) ? [choiceOfOption.get(s.when[0]!)!] : [],
     ),
     optionCount,
+    ...bitsOf(problem),
     loads,
     budgets: (problem.budgets ?? []).map(({ pins, limit }) => {
       const inside = new Uint8Array(problem.pins)

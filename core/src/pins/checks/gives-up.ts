@@ -1,0 +1,86 @@
+import type { Check, Fact } from '../../findings'
+import { legName } from '../passport'
+import type { Wire } from '../plan'
+import { attributeOf } from '../ways'
+import { moveToBest } from './cannot-serve'
+import { driverOf } from './programming-fight'
+
+interface Loss {
+  severity: 'risks' | 'notes'
+  text: string
+  facts: Fact[]
+}
+
+/** What a wire takes from the legs by which the chip is debugged, started or loaded. */
+const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | undefined => {
+  const { pin, signal } = wire
+  const debug = attributeOf(pin, 'debug')
+  if (debug) {
+    const only = contacts.includes(pin.id)
+    return {
+      severity: only ? 'risks' : 'notes',
+      text: only
+        ? `${signal.name} takes ${legName(pin)}, by which the chip is programmed and debugged.`
+        : `${signal.name} takes ${legName(pin)}: the debugger loses its ${debug.signal}.`,
+      facts: [
+        {
+          text: `${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
+        },
+        ...(only
+          ? [{ text: 'The programming header has it too: while a program is loaded, the device follows the programmer' }]
+          : []),
+        { text: 'A program that uses the leg shuts the debugger out until the chip is held in reset' },
+      ],
+    }
+  }
+  const link = attributeOf(pin, 'download-link')
+  if (link && !driverOf(wire))
+    return {
+      severity: 'notes',
+      text: `${signal.name} shares ${legName(pin)} with the line that programs are loaded over.`,
+      facts: [
+        { text: `${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})` },
+        { text: 'Whatever hangs there moves while a program is loaded, and the program’s own messages are gone' },
+      ],
+    }
+  const strap = attributeOf(pin, 'strap')
+  if (strap)
+    return {
+      severity: 'notes',
+      text: `${signal.name} hangs on ${legName(pin)}, which is sampled at reset and must then be ${strap.needs}.`,
+      facts: [
+        {
+          text: `Low at reset: ${strap.low}; high: ${strap.high} (${sheet}, ${strap.source ?? 'straps'})`,
+        },
+        { text: 'What is on the line today leaves it right; a device put there later may not' },
+      ],
+    }
+  return undefined
+}
+
+export const givesUp: Check = {
+  id: 'pins.gives-up',
+  stage: 'pins',
+  looksFor: 'a debug leg, a strap or a line of the download link that a signal takes',
+  rule: 'what the legs are for before the program runs, in the chip’s part file',
+  run: (stages) => {
+    const { chip } = stages.chip
+    if (!chip) return []
+    const contacts = chip.programming.flatMap((p) => p.contacts.map((c) => c.at))
+    return (stages.pins.plan?.wires ?? []).flatMap((wire) => {
+      const loss = wire.impossible ? undefined : lossOf(wire, chip.sheet, contacts)
+      return loss
+        ? [
+            {
+              id: `pins.gives-up:${wire.signal.id}`,
+              severity: loss.severity,
+              text: loss.text,
+              because: [{ text: `${wire.signal.name} is on ${legName(wire.pin)}` }, ...loss.facts],
+              fixes: wire.signal.at ? [] : moveToBest(stages, wire),
+              about: { signal: wire.signal.id, pin: wire.pin.id },
+            },
+          ]
+        : []
+    })
+  },
+}

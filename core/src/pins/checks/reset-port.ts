@@ -1,0 +1,33 @@
+import type { Check } from '../../findings'
+import { legName } from '../passport'
+import { attributeOf } from '../ways'
+
+export const resetPort: Check = {
+  id: 'pins.reset-port',
+  stage: 'pins',
+  looksFor: 'a reset leg that serves as a port',
+  rule: 'what becomes of programming, in the chip’s part file',
+  run: ({ chip: { chip }, design, pins }) => {
+    const pin = chip?.pins.find((p) => attributeOf(p, 'reset')?.asPort !== undefined)
+    if (!chip || !pin || !design.pins.resetAsPort) return []
+    const why = attributeOf(pin, 'reset')!
+    const wire = pins.plan?.wires.find((w) => w.pin.id === pin.id)
+    const keep = { label: 'Keep the reset leg for reset', edits: [{ kind: 'useReset' as const, port: false }] }
+    return [
+      {
+        id: 'pins.reset-port',
+        severity: 'risks',
+        text: wire
+          ? `${wire.signal.name} is on the reset leg: once that is set, the programmer can’t get in.`
+          : 'The reset leg is set to be a port, and nothing needs it.',
+        because: [
+          { text: `${legName(pin)} is a port by your choice` },
+          { text: `Then ${why.asPort} (${chip.sheet}, ${why.source ?? 'reset'})` },
+          { text: 'Load and try the program first, and set the bit last' },
+        ],
+        fixes: [keep],
+        about: { pin: pin.id, signal: wire?.signal.id },
+      },
+    ]
+  },
+}
