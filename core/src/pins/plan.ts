@@ -1,7 +1,8 @@
 // The pin plan: every signal on a leg at the least cost, or the smallest set of signals that can't be met together.
 
-import { askedWord, type SignalNeed, type WiringChoice } from '../needs'
+import type { SignalNeed, WiringChoice } from '../needs'
 import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
+import { type ClashRule, clashWords, deciding } from './clash'
 import type { CostItem } from './costs'
 import {
   type Demand,
@@ -12,9 +13,7 @@ import {
   type PinChoices,
   type PinQuestion,
 } from './demand'
-import { legName } from './passport'
 import { tidy } from './tidy'
-import { waysToServe } from './ways'
 import {
   keepsBudgets,
   nextPlans,
@@ -70,6 +69,8 @@ export interface Plan {
   /** Devices that are part of the clash in every one of their wirings. */
   clashChoices: WiringChoice[]
   clashText?: string
+  /** The rules without any one of which these could be met together. */
+  clashRules: ClashRule[]
   /** The clash was not made as small as it could be in the time given. */
   clashUnsure?: true
   free: ChipPin[]
@@ -174,19 +175,21 @@ export const planPins = (
   const wires = [...right, ...wrong]
   const order = new Map(needs.signals.map((s, i) => [s.id, i]))
   wires.sort((a, b) => order.get(a.signal.id)! - order.get(b.signal.id)!)
-  const none = { wires, wirings, cost: 0, gap: 0, clash: [], clashChoices: [], free: [] }
+  const none = { wires, wirings, cost: 0, gap: 0, clash: [], clashChoices: [], clashRules: [], free: [] }
   if (result.status === 'undecided') return { ...none, status: 'undecided', bound: result.bound }
   if (!solution) {
     const smallest = smallestClash(demand.problem, { known: true, patience })!
     const clash = smallest.signals.map((i) => demand.signals[i]!)
     const clashChoices = smallest.choices.flatMap((i) => needs.choices[i] ?? [])
+    const clashRules = deciding(question, clash, clashChoices, patience)
     return {
       ...none,
       status: 'clash',
       bound: Infinity,
       clash,
       clashChoices,
-      clashText: clashWords(demand, clash, clashChoices),
+      clashRules,
+      clashText: clashWords(demand, clash, clashChoices, clashRules),
       clashUnsure: smallest.unsure,
     }
   }
@@ -298,51 +301,4 @@ export const nextBestPlans = (
       .slice(0, count),
     complete,
   }
-}
-
-/** What is wrong where expansion boards sit: no such header, a position twice, a position that can’t do the work. */
-const seatWords = ({ chip }: Demand, clash: SignalNeed[]): string | undefined => {
-  const seats = clash.flatMap((signal) => (signal.at ?? []).map((seat) => ({ signal, seat })))
-  for (const { signal, seat } of seats) {
-    const footprint = seat.place.split(' ')[0]!
-    if (!chip.board?.headers.some((h) => h.footprint === footprint))
-      return `${seat.instance.name} needs a ${footprint} header, and there is none`
-    const rival = seats.find((s) => s.seat.place === seat.place && s.signal.id !== signal.id)
-    if (rival) return `${signal.name} and ${rival.signal.name} sit on the same position`
-    const pin = chip.pins.find((p) => p.places?.includes(seat.place))
-    if (clash.length === 1 && pin) {
-      const served = waysToServe(chip, pin, signal, {})
-      return `${signal.name} sits on ${legName(pin)}${'reason' in served ? `: ${served.reason}` : ''}`
-    }
-  }
-  return undefined
-}
-
-/** “5 analog inputs are asked for, and 4 legs can serve them”. */
-const clashWords = (demand: Demand, clash: SignalNeed[], choices: WiringChoice[]): string => {
-  const seated = seatWords(demand, clash)
-  if (seated) return seated
-  if (choices.length > 0) {
-    const names = [...choices.map((c) => `${c.need.name} in any of its wirings`), ...clash.map((s) => s.name)]
-    const all = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
-    return `${all} can’t be served ${names.length > 1 ? 'together' : 'at all'}`
-  }
-  const kinds = new Map<string, number>()
-  for (const s of clash) kinds.set(askedWord(s), (kinds.get(askedWord(s)) ?? 0) + 1)
-  const asked = [...kinds].map(([word, n]) => `${n} ${word}${n > 1 ? 's' : ''}`)
-  const listed = asked.length > 1 ? `${asked.slice(0, -1).join(', ')} and ${asked.at(-1)}` : asked[0]
-  const indices = clash.map((s) => demand.signals.indexOf(s))
-  const legs = new Set(indices.flatMap((i) => demand.problem.signals[i]!.candidates.map((c) => c.pin)))
-  if (legs.size === 0) {
-    const reasons = demand.reasons[indices[0]!]!
-    const locked = reasons.find((r) => r?.includes('locked') || r?.includes('keep it free'))
-    return `no leg can be ${askedWord(clash[0]!)} for ${clash[0]!.name}${locked ? ` (${locked})` : ''}`
-  }
-  const are = clash.length > 1 ? 'are' : 'is'
-  if (legs.size < clash.length)
-    return `${listed} ${are} asked for, and only ${legs.size} ${legs.size > 1 ? 'legs' : 'leg'} can serve ${clash.length > 1 ? 'them' : 'it'}`
-  const frequencies = new Set(clash.map((s) => s.frequency).filter((f) => f !== undefined))
-  if (frequencies.size > 1)
-    return `${listed} need ${frequencies.size} frequencies, and too few timers reach their legs`
-  return `${listed} ${are} asked for together, and no unit and legs serve them all at once`
 }

@@ -1,6 +1,7 @@
 import type { Check, Fix } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { busWindow } from '../support'
+import { doWithout } from './fixes'
 
 export const busTooStrong: Check = {
   id: 'pins.bus-too-strong',
@@ -22,10 +23,7 @@ export const busTooStrong: Check = {
               label: `Wire ${instance.need.name} by ${other.name}`,
               edits: [{ kind: 'setWiring', id: instance.need.id, wiring: other.id }],
             }
-          : {
-              label: `Do without ${instance.need.name}`,
-              edits: [{ kind: 'removeDevice', id: instance.need.id }],
-            }
+          : doWithout(instance.need)
       })
       return [
         {

@@ -1,17 +1,19 @@
+import type { NeedDevice } from '../../design'
 import type { Check, Fix, Stages } from '../../findings'
+import { doWithout } from './fixes'
 
 /** Who asks for the most legs: leaving one of them out makes the question smaller. */
 const greediest = ({ needs }: Stages): Fix[] => {
-  const asked = new Map<string, { name: string; signals: number }>()
+  const asked = new Map<string, { need: NeedDevice; signals: number }>()
   for (const s of needs.open.signals)
     for (const { instance } of s.ends) {
-      const { id, name } = instance.need
-      asked.set(id, { name, signals: (asked.get(id)?.signals ?? 0) + 1 })
+      const { need } = instance
+      asked.set(need.id, { need, signals: (asked.get(need.id)?.signals ?? 0) + 1 })
     }
-  return [...asked]
-    .sort(([, a], [, b]) => b.signals - a.signals)
+  return [...asked.values()]
+    .sort((a, b) => b.signals - a.signals)
     .slice(0, 2)
-    .map(([id, { name }]) => ({ label: `Do without ${name}`, edits: [{ kind: 'removeDevice', id }] }))
+    .map(({ need }) => doWithout(need))
 }
 
 export const notProven: Check = {

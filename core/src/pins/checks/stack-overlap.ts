@@ -1,6 +1,7 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
 import { isPlanned, planPins } from '../plan'
+import { doWithout } from './fixes'
 import { questionOf } from '../question'
 import { share } from '../solve'
 import { legName } from '../passport'
@@ -78,10 +79,7 @@ export const stackOverlap: Check = {
             ],
             fixes: [
               ...otherLinks(stages, [a, b]),
-              ...pair.map((i) => ({
-                label: `Do without ${i.name}`,
-                edits: [{ kind: 'removeDevice' as const, id: i.need.id }],
-              })),
+              ...pair.map((i) => doWithout(i.need)),
             ],
             about: { device: pair[1]!.need.id, pin: pin.id },
           },

@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { doWithout } from './fixes'
 
 export const stackTop: Check = {
   id: 'pins.stack-top',
@@ -16,10 +17,7 @@ export const stackTop: Check = {
         grade: 'impossible',
         text: `${names.join(' and ')} can’t be stacked: neither passes the header on, and only one can be on top.`,
         because: tops.map((i) => ({ text: `${i.part.sheet}: ${i.name} has no sockets on its upper side` })),
-        fixes: tops.map((i) => ({
-          label: `Do without ${i.name}`,
-          edits: [{ kind: 'removeDevice' as const, id: i.need.id }],
-        })),
+        fixes: tops.map((i) => doWithout(i.need)),
         about: { device: tops[1]!.need.id },
       },
     ]

@@ -1,98 +1,68 @@
-import type { SupportPart } from '../../circuit'
 import {
   type Check,
   type Fact,
   type Fix,
   fromPart,
+  fromRule,
   fromWorked,
   type Stages,
   type Worked,
 } from '../../findings'
-import type { PinAttribute, Rated } from '../../parts'
-import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
+import type { PinAttribute } from '../../parts'
+import { formatQuantity, fullRange } from '../../quantity'
+import { type End, heldLevel, type Hold, holdsOf, ownPull } from '../holds'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
 import { moveToBest } from './cannot-serve'
+import { doWithout, swapFix } from './fixes'
 
 type Strap = PinAttribute & { kind: 'strap' }
-type End = Wire['signal']['ends'][number]
 
-/** What holds a line before the program runs: to which side, how strongly, and in whose words. */
-interface Hold {
-  to: 'low' | 'high'
-  resistance: Range
-  text: string
-  end: End
-  from?: { rated: Rated; field: string }
-}
-
-const holdOf = (end: End, support: SupportPart[]): Hold | undefined => {
-  const { electrical } = end.signal
-  const { name, part } = end.instance
-  if (electrical.kind === 'tied')
-    return {
-      to: electrical.to === 'ground' ? 'low' : 'high',
-      resistance: exactly(0),
-      text: `${name} has no ${end.signal.terminal} here: its place is tied to ${electrical.to} (${part.sheet})`,
-      end,
-    }
-  if (electrical.kind === 'logic-input' && electrical.pull && electrical.pullResistance)
-    return {
-      to: electrical.pull === 'down' ? 'low' : 'high',
-      resistance: fullRange(electrical.pullResistance),
-      text: `${name} pulls ${end.signal.terminal} ${electrical.pull} (${part.sheet}, ${end.signal.source ?? 'inputs'})`,
-      end,
-      from: { rated: electrical.pullResistance, field: `${end.signal.id}.pullResistance` },
-    }
-  const gate = support.find((s) => s.present && s.key.startsWith('gate-pull-down:') && s.value)
-  if (electrical.kind === 'switched' && gate)
-    return {
-      to: 'low',
-      resistance: exactly(gate.value!.value),
-      text: `The ${gate.name} holds it low until the program runs`,
-      end,
-    }
-  return undefined
-}
-
-/** The voltage that the chip samples: its own pull against what holds the line. */
-const sampled = (hold: Hold, { chip, power }: Stages, strap: Strap): Worked | undefined => {
-  const rail = power.rail
-  const own = strap.pull === 'up' ? chip.chip?.io.pullUp : chip.chip?.io.pullDown
+/** The voltage that the chip samples: everything that holds the line, and the leg's own pull. */
+const sampled = (holds: Hold[], { chip, power }: Stages, strap: Strap): Worked | undefined => {
+  const { rail } = power
   if (!rail || !chip.chip) return undefined
-  const inside = own && strap.pull !== 'none' ? fullRange(own) : undefined
-  const { min, typ, max } = rail.value
-  const r = hold.resistance
-  // The share of the supply at the leg, between what pulls it up and what pulls it down.
-  const value: Range = !inside
-    ? hold.to === 'low'
-      ? exactly(0)
-      : rail.value
-    : hold.to === 'low'
-      ? {
-          min: (min * r.min) / (r.min + inside.max),
-          typ: (typ * r.typ) / (r.typ + inside.typ),
-          max: (max * r.max) / (r.max + inside.min),
-        }
-      : {
-          min: (min * inside.min) / (r.max + inside.min),
-          typ: (typ * inside.typ) / (r.typ + inside.typ),
-          max: (max * inside.max) / (r.min + inside.max),
-        }
+  const own = ownPull(chip.chip, strap)
+  const value = heldLevel(
+    rail.value,
+    holds,
+    own && { to: own.to, resistance: fullRange(own.rated) },
+  )
+  if (!value) return undefined
+  const all = [...holds.map((h) => h.to), ...(own ? [own.to] : [])]
+  const names = holds.map((_, i) => (holds.length > 1 ? `R_${i + 1}` : 'R'))
+  const up = [...names.filter((_, i) => holds[i]!.to === 'high'), ...(own?.to === 'high' ? ['R_own'] : [])]
+  const sum = (of: string[]) => of.map((n) => `1 / ${n}`).join(' + ')
+  const [one] = holds
+  const formula =
+    holds.length === 1 && own && own.to !== one!.to
+      ? one!.to === 'low'
+        ? 'V_DD · R / (R + R_own)'
+        : 'V_DD · R_own / (R + R_own)'
+      : all.every((t) => t === 'low')
+        ? '0'
+        : all.every((t) => t === 'high')
+          ? 'V_DD'
+          : `V_DD · (${sum(up)}) / (${sum([...names, ...(own ? ['R_own'] : [])])})`
   return {
     label: 'Level sampled at reset',
     symbol: 'V_strap',
     value,
     unit: 'V',
-    formula: hold.to === 'low' ? 'V_DD · R / (R + R_own)' : 'V_DD · R_own / (R + R_own)',
+    formula,
     inputs: [
       fromWorked(rail),
-      ...(hold.from
-        ? [fromPart('R', 'what holds it', hold.end.instance.part, hold.from.field, hold.from.rated, 'Ω')]
-        : []),
-      ...(own ? [fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own, 'Ω')] : []),
+      ...holds.map((h, i) =>
+        h.from && h.end
+          ? fromPart(names[i]!, 'what holds it', h.end.instance.part, h.from.field, h.from.rated, 'Ω')
+          : { ...fromRule(names[i]!, 'what holds it', h.resistance.typ, 'Ω', h.text), value: h.resistance },
+      ),
+      ...(own ? [fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own.rated, 'Ω')] : []),
     ],
+    ...(holds.some((h) => h.offset.max > 0)
+      ? { note: 'An LED takes what is beyond its forward voltage, so the level stops there.' }
+      : {}),
   }
 }
 
@@ -109,7 +79,23 @@ const nameChain = (wire: Wire, end: End): Fact[] => {
     : [{ text: `It is wired to ${legName(wire.pin)}` }]
 }
 
-const waysOut = (stages: Stages, wire: Wire, { end }: Hold): Fix[] => {
+const waysOut = (stages: Stages, wire: Wire, blamed: { end?: End; support?: Hold['support'] }): Fix[] => {
+  const { end, support } = blamed
+  return [
+    ...(wire.signal.at ? [] : moveToBest(stages, wire)),
+    ...(support
+      ? [
+          {
+            label: `Leave out the ${support.name}`,
+            edits: [{ kind: 'leaveOut' as const, support: support.key, name: support.name }],
+          },
+        ]
+      : []),
+    ...(end ? deviceWaysOut(stages, end) : []),
+  ]
+}
+
+const deviceWaysOut = (stages: Stages, end: End): Fix[] => {
   const { need, part } = end.instance
   const other = stages.fitting()
   return [
@@ -121,7 +107,6 @@ const waysOut = (stages: Stages, wire: Wire, { end }: Hold): Fix[] => {
           },
         ]
       : []),
-    ...(wire.signal.at ? [] : moveToBest(stages, wire)),
     ...(part.wirings.length > 1
       ? part.wirings
           .filter((w) => w.id !== end.instance.wiring.id)
@@ -130,15 +115,8 @@ const waysOut = (stages: Stages, wire: Wire, { end }: Hold): Fix[] => {
             edits: [{ kind: 'setWiring' as const, id: need.id, wiring: w.id }],
           }))
       : []),
-    ...(other
-      ? [
-          {
-            label: `Choose ${other.name}`,
-            edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
-          },
-        ]
-      : []),
-    { label: `Do without ${need.name}`, edits: [{ kind: 'removeDevice' as const, id: need.id }] },
+    ...(other ? [swapFix(stages, other)] : []),
+    doWithout(need),
   ]
 }
 
@@ -151,40 +129,62 @@ export const strapHeld: Check = {
     (stages.pins.plan?.wires ?? []).flatMap((wire) => {
       const strap = attributeOf(wire.pin, 'strap')
       const { chip } = stages.chip
-      if (!strap || !chip) return []
-      const support = stages.pins.support.filter((s) => s.signal === wire.signal.id)
-      const hold = wire.signal.ends.flatMap((e) => holdOf(e, support) ?? []).find((h) => h.to !== strap.needs)
-      if (!hold) return []
-      const level = sampled(hold, stages, strap)
       const supply = stages.power.rail?.value
-      if (!level || !supply) return []
+      if (!strap || !chip || !supply || wire.impossible) return []
+      const { holds, drivers } = holdsOf(wire, chip, stages.pins.support, stages.library)
+      const place = legName(wire.pin)
+      const sampledFact = (to: 'low' | 'high') => ({
+        text: `${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${to} means: ${to === 'low' ? strap.low : strap.high} (${chip.sheet}, ${strap.source ?? 'straps'})`,
+      })
+      const wrongSide = strap.needs === 'high' ? 'low' : 'high'
+      const about = { signal: wire.signal.id, pin: wire.pin.id }
+      const [driver] = drivers
+      if (driver)
+        return [
+          {
+            id: `pins.strap-held:${wire.signal.id}`,
+            severity: 'risks' as const,
+            grade: 'outside the sheet' as const,
+            text: `${driver.end.instance.name} drives ${place} while it is sampled at reset: the chip starts only when it happens to be ${strap.needs}.`,
+            because: [{ text: driver.text }, ...nameChain(wire, driver.end), sampledFact(wrongSide)],
+            fixes: waysOut(stages, wire, driver),
+            about,
+          },
+        ]
+      const level = holds.length > 0 ? sampled(holds, stages, strap) : undefined
+      if (!level) return []
       const high = chip.io.inputHigh.factor * supply.max + (chip.io.inputHigh.offset ?? 0)
       const low = chip.io.inputLow.factor * supply.min + (chip.io.inputLow.offset ?? 0)
       const right = strap.needs === 'high' ? level.value.min >= high : level.value.max <= low
       if (right) return []
       const wrong = strap.needs === 'high' ? level.value.max <= low : level.value.min >= high
-      const leads = hold.to === 'low' ? strap.low : strap.high
+      const against = holds.filter((h) => h.to === wrongSide)
+      // Without anything against it, what holds it right is too weak, or nothing is.
+      const hold =
+        against.reduce<Hold | undefined>(
+          (a, b) => (a && a.resistance.typ <= b.resistance.typ ? a : b),
+          undefined,
+        ) ?? holds[0]!
+      const who = hold.end?.instance.name ?? (hold.support ? `The ${hold.support.name}` : chip.name)
       return [
         {
           id: `pins.strap-held:${wire.signal.id}`,
           severity: wrong ? ('stops' as const) : ('risks' as const),
           grade: wrong ? ('impossible' as const) : ('outside the sheet' as const),
           text: wrong
-            ? `${hold.end.instance.name} holds ${legName(wire.pin)} ${hold.to} at reset: the chip then ${asVerb(leads)}.`
-            : `${hold.end.instance.name} pulls ${legName(wire.pin)} to ${formatQuantity(level.value.typ, 'V', 2)} at reset, neither high nor low: what the chip starts with is left to chance.`,
+            ? `${who} holds ${place} ${hold.to} at reset: the chip then ${asVerb(hold.to === 'low' ? strap.low : strap.high)}.`
+            : `${who} pulls ${place} to ${formatQuantity(level.value.typ, 'V', 2)} at reset, neither high nor low: what the chip starts with is left to chance.`,
           because: [
-            { text: hold.text },
-            ...nameChain(wire, hold.end),
-            {
-              text: `${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${hold.to} means: ${leads} (${chip.sheet}, ${strap.source ?? 'straps'})`,
-            },
+            ...holds.map((h) => ({ text: h.text })),
+            ...(hold.end ? nameChain(wire, hold.end) : [{ text: `${wire.signal.name} is on ${place}` }]),
+            sampledFact(hold.to),
             {
               text: `It is ${formatQuantity(level.value.min, 'V', 2)} to ${formatQuantity(level.value.max, 'V', 2)} then; low is up to ${formatQuantity(low, 'V', 3)}, high from ${formatQuantity(high, 'V', 3)}`,
               worked: level,
             },
           ],
           fixes: waysOut(stages, wire, hold),
-          about: { signal: wire.signal.id, pin: wire.pin.id },
+          about,
         },
       ]
     }),

@@ -1,0 +1,104 @@
+// From one carrier to another: what keeps its place, what is dropped, and a regulator where the new one needs it.
+
+import type { Design, Edit } from '../design'
+import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
+import { fullRange } from '../quantity'
+import { legName } from './passport'
+
+export interface Swap {
+  edits: Edit[]
+  /** Locks, soldered wires and legs kept free that have no place on the new carrier, in words. */
+  dropped: string[]
+}
+
+/** The design and what of it was planned. */
+interface Planned {
+  design: Design
+  chip: { chip?: Chip }
+  pins: { assignment: Record<string, string> }
+  needs: { signals: { id: string; name: string }[] }
+}
+
+const footprintOf = (c: Chip) => c.board?.headers[0]?.footprint
+
+/** The pin of another carrier at the place of this one's: the same header position, else the pin of the same name. */
+export const pinAcross = (from: Chip, to: Chip): ((pin: string) => string | undefined) => {
+  const footprint = footprintOf(from)
+  if (footprint !== undefined && footprint === footprintOf(to)) {
+    const at = new Map(to.pins.flatMap((p) => (p.places ?? []).map((place) => [place, p.id] as const)))
+    return (pin) =>
+      from.pins
+        .find((p) => p.id === pin)
+        ?.places?.map((place) => at.get(place))
+        .find((p) => p !== undefined)
+  }
+  const known = new Set(to.pins.map((p) => p.id))
+  return (pin) => (known.has(pin) ? pin : undefined)
+}
+
+/** The regulator that the new carrier runs on: the one there is where it suits, else the board’s, else the cheapest. */
+const regulatorFor = (
+  design: Design,
+  library: Library,
+  to: Chip,
+  board: Board | undefined,
+): Regulator | 'none' | undefined => {
+  const source = findPart(library, 'source', design.power.source)
+  const range = fullRange(to.supply.recommended)
+  const suits = (volts: { min: number; max: number }) => volts.min >= range.min && volts.max <= range.max
+  const holds = (r: Regulator) => suits(fullRange(r.output)) && (!source || fullRange(source.voltage).max <= fullRange(r.inputAbsolute).max)
+  const own = findPart(library, 'regulator', design.power.regulator)
+  if (own && holds(own)) return own
+  if (!own && source && suits(fullRange(source.voltage))) return 'none'
+  const copied = findPart(library, 'regulator', board?.regulator)
+  if (copied && holds(copied)) return copied
+  return partsOfKind(library, 'regulator')
+    .filter(holds)
+    .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))[0]
+}
+
+/** The edits that choose another carrier and keep what can be kept. */
+export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library, to: Chip): Swap => {
+  const from = chip.chip
+  const across = from ? pinAcross(from, to) : () => undefined
+  const nameOf = (signal: string) => needs.signals.find((s) => s.id === signal)?.name ?? signal
+  const dropped: string[] = []
+  const carried = (of: Record<string, string>, what?: (signal: string, pin: string) => string) =>
+    Object.fromEntries(
+      Object.entries(of).flatMap(([signal, pin]) => {
+        const there = across(pin)
+        if (there === undefined && what) dropped.push(what(signal, pin))
+        return there === undefined ? [] : [[signal, there]]
+      }),
+    )
+  const legOf = (pin: string) => {
+    const found = from?.pins.find((p) => p.id === pin)
+    return found ? legName(found) : pin
+  }
+  const locks = carried(design.pins.locks, (s, p) => `the lock of ${nameOf(s)} on ${legOf(p)}`)
+  const soldered = carried(design.pins.soldered ?? {}, (s, p) => `${nameOf(s)} soldered to ${legOf(p)}`)
+  const excluded = design.pins.excluded.flatMap((pin) => {
+    const there = across(pin)
+    if (there === undefined) dropped.push(`${legOf(pin)} kept free`)
+    return there ?? []
+  })
+  const choose: Edit = {
+    kind: 'chooseChip',
+    part: to.board?.id ?? to.id,
+    name: to.name,
+    kept: carried(pins.assignment),
+    locks,
+    soldered,
+    excluded,
+    also: (design.chip.also ?? []).filter((id) => id !== to.id && footprintOf(to) !== undefined && footprintOf(to) === (from && footprintOf(from))),
+  }
+  if (to.board) return { edits: [choose], dropped }
+  const regulator = regulatorFor(design, library, to, from?.board)
+  const current = from?.board ? undefined : design.power.regulator
+  const wanted = regulator === 'none' ? undefined : regulator
+  const edits: Edit[] =
+    regulator !== undefined && wanted?.id !== current
+      ? [choose, { kind: 'chooseRegulator', part: wanted?.id ?? null, name: wanted?.name ?? '' }]
+      : [choose]
+  return { edits, dropped }
+}
