@@ -1,4 +1,5 @@
 export * from './analyse'
 export * from './preview'
+export * from './offers'
 export * from './gauges'
 export * from './questions'

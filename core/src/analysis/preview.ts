@@ -3,7 +3,7 @@
 import { applyEdits, type Edit, libraryFor } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
-import type { Patience } from '../pins'
+import { type Patience, pinAcross } from '../pins'
 import { type Analysis, analyse } from './analyse'
 import { gaugeText } from './gauges'
 
@@ -14,17 +14,25 @@ export interface Preview {
   appearing: Finding[]
 }
 
-export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
-  const ids = (a: Analysis) => new Set(a.findings.map((f) => f.id))
-  const [was, is] = [ids(before), ids(after)]
-  const lines: string[] = []
-  for (const [signal, pin] of Object.entries(after.pins.assignment)) {
+/** Wires that lie elsewhere. On another board of the same header a wire at its position has not moved. */
+const moves = (before: Analysis, after: Analysis): string[] => {
+  const [from, to] = [before.chip.chip, after.chip.chip]
+  const across = from && to && from.id !== to.id ? pinAcross(from, to) : (pin: string) => pin
+  return Object.entries(after.pins.assignment).flatMap(([signal, pin]) => {
     const old = before.pins.assignment[signal]
-    if (old && old !== pin)
-      lines.push(
-        `${after.needs.signals.find((s) => s.id === signal)?.name ?? signal} moves from ${old} to ${pin}`,
-      )
-  }
+    if (!old || across(old) === pin) return []
+    const name = after.needs.signals.find((s) => s.id === signal)?.name ?? signal
+    return [`${name} moves from ${old} to ${pin}`]
+  })
+}
+
+export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
+  // A finding that has become worse, or milder, is another one.
+  const key = (f: Finding) => `${f.severity} ${f.id}`
+  const keys = (a: Analysis) => new Set(a.findings.map(key))
+  const [was, is] = [keys(before), keys(after)]
+  const lines: string[] = []
+  lines.push(...moves(before, after))
   const support = (a: Analysis) =>
     new Map(
       a.build.support
@@ -47,8 +55,8 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
   }
   return {
     lines,
-    cleared: before.findings.filter((f) => !is.has(f.id)),
-    appearing: after.findings.filter((f) => !was.has(f.id)),
+    cleared: before.findings.filter((f) => !is.has(key(f))),
+    appearing: after.findings.filter((f) => !was.has(key(f))),
   }
 }
 

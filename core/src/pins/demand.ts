@@ -236,18 +236,25 @@ const readLocks = (
   const pinById = new Map(chip.pins.map((p) => [p.id, p]))
   const impossible: Demand['impossible'] = []
   const owners = new Map<string, SignalNeed>()
+  const seen = new Set<string>()
   for (const signal of signals) {
     const pin = pinById.get(locks[signal.id] ?? '')
-    if (!pin) continue
+    if (!pin || seen.has(signal.id)) continue
+    seen.add(signal.id)
     const owner = owners.get(pin.id)
-    // The same line under another wiring of the same device is no rival.
-    if (owner && owner.id !== signal.id) {
+    if (owner) {
       impossible.push({ signal, pin, reason: `${owner.name} is locked there already` })
       continue
     }
     owners.set(pin.id, signal)
-    const served = serve(pin, signal)
-    if ('reason' in served) impossible.push({ signal, pin, reason: served.reason })
+    // The same line under other wirings of its device: one that can be there is enough, and decides the wiring.
+    const reasons = signals
+      .filter((s) => s.id === signal.id)
+      .map((s) => {
+        const served = serve(pin, s)
+        return 'reason' in served ? served.reason : undefined
+      })
+    if (reasons.every((r) => r !== undefined)) impossible.push({ signal, pin, reason: reasons[0]! })
   }
   const blocked = new Set(impossible.map((i) => i.signal.id))
   const misplaced = new Map(

@@ -305,15 +305,16 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
   const owner = new Map<string, string>()
   const out = new Set<string>()
   const blocked = new Map<string, string>()
-  for (const s of signals) {
-    const leg = byId.get(locks[s.id] ?? '')
+  for (const id of new Set(signals.map((s) => s.id))) {
+    const leg = byId.get(locks[id] ?? '')
     if (!leg) continue
-    if (owner.has(leg.id) && owner.get(leg.id) !== s.id) {
-      out.add(s.id)
+    if (owner.has(leg.id)) {
+      out.add(id)
       continue
     }
-    owner.set(leg.id, s.id)
-    if (!canBe(s, leg)) out.add(s.id)
+    owner.set(leg.id, id)
+    // A line may go by one name under several wirings of its device: one that can be there is enough.
+    if (!signals.some((s) => s.id === id && canBe(s, leg))) out.add(id)
   }
   for (const [leg, id] of owner) if (out.has(id)) blocked.set(leg, id)
   const wanted = signals.filter((s) => !out.has(s.id))

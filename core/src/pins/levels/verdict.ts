@@ -85,6 +85,8 @@ const volts = (v: number) => formatQuantity(v, 'V', 3)
 const oneWay = (
   side: Side,
   together: boolean,
+  /** What drives it is no higher than what the side runs on, whatever that is just now. */
+  ownSupply = together,
 ): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'margins' | 'facts'> => {
   const { drives, reads, stands, name } = side
   const margins = [
@@ -99,7 +101,7 @@ const oneWay = (
     { text: `${name} reads high from ${volts(reads.high.value.max)}`, worked: reads.high },
     { text: `${name} stands ${volts(stands.value.min)}`, worked: stands },
   ]
-  if (drives.high.value.max > stands.value.min + 1e-9 && !together)
+  if (drives.high.value.max > stands.value.min + 1e-9 && !ownSupply)
     return {
       grade: 'outside the sheet',
       severity: 'stops',
@@ -303,6 +305,8 @@ const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): 
       stands: deviceStands(end, supply),
     },
     shift !== undefined || !apart,
+    // Its own pull-ups go to its own supply: only the rail can be above that.
+    shift !== undefined || !apart || rail.value.max <= deviceStands(end, supply).value.min,
   )
   const bad =
     [chipEnd, deviceEnd].find((v) => v.severity === 'stops') ?? [chipEnd, deviceEnd].find((v) => v.severity)

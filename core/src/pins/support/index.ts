@@ -6,6 +6,7 @@ import type { SignalSupport, SignalSupportContext } from './context'
 import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'
 import { ledResistor } from './led'
+import { selectPullUp } from './select'
 import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
 export { busSpeeds, busWindow, contactWindow } from './pull'
@@ -14,6 +15,7 @@ const kinds: SignalSupport[] = [
   ledResistor,
   contactPullUp,
   busPullUp,
+  selectPullUp,
   switchedLoad,
   sensorDivider,
   levelShift,
