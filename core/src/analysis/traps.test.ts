@@ -325,7 +325,8 @@ describe('wirings that the plan chooses', () => {
     expect(plan(said).wires.map((w) => w.signal.name)).toContain('SPI SCK')
   })
   test('the next best plans name the other wirings and what they cost more', () => {
-    const next = nextPlansOf(head, library)
+    const { plans: next, complete } = nextPlansOf(head, library)
+    expect(complete).toBe(true)
     expect(next.map((n) => n.extra)).toEqual([...next.map((n) => n.extra)].sort((a, b) => a - b))
     expect(next.some((n) => n.wirings[0]?.wiring.id !== 'serial')).toBe(true)
   })

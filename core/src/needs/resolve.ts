@@ -108,6 +108,9 @@ export const kindWords: Record<SignalKind, string> = {
 const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }
 const sharedBuses = new Set(['i2c', 'spi', 'can'])
 
+/** “an I2C line”, “a UART line”: by how it is said. */
+export const withArticle = (word: string): string => `${/^(?:[aeio]|SPI)/i.test(word) ? 'an' : 'a'} ${word}`
+
 export const askedWord = (signal: SignalNeed): string =>
   signal.bus ? `${busWords[signal.bus.kind]} line` : kindWords[signal.kind]
 

@@ -1,6 +1,6 @@
 // Why there is no plan: the rule that decides, and the words for it.
 
-import { askedWord, type SignalNeed, type WiringChoice } from '../needs'
+import { askedWord, type SignalNeed, withArticle, type WiringChoice } from '../needs'
 import { formatQuantity, fullRange } from '../quantity'
 import { type Demand, makeDemand, type PinQuestion } from './demand'
 import { legName } from './passport'
@@ -143,8 +143,8 @@ export const clashWords = (
   if (legs.size === 0) {
     const reasons = demand.reasons[indices[0]!]!
     const locked = reasons.find((r) => r?.includes('locked') || r?.includes('keep it free'))
-    const word = askedWord(clash[0]!)
-    return `no leg can be ${/^[aeiou]/i.test(word) ? 'an' : 'a'} ${word} for ${clash[0]!.name}${locked ? ` (${locked})` : because}`
+    const word = withArticle(askedWord(clash[0]!))
+    return `no leg can be ${word} for ${clash[0]!.name}${locked ? ` (${locked})` : because}`
   }
   const are = clash.length > 1 ? 'are' : 'is'
   if (legs.size < clash.length)

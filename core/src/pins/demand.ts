@@ -169,7 +169,14 @@ const targetsOf = ({ chip, needs, clock }: PinQuestion, radio: RadioUse): Target
     taken: Object.fromEntries(
       other.pins.filter((p) => attributeOf(p, 'reset')).map((p) => [p.id, 'it is the reset leg']),
     ),
-    context: costContext({ chip: other, signals: needs.signals, kept: {}, radio, clock }),
+    // Each board’s timers run from its own clock.
+    context: costContext({
+      chip: other,
+      signals: needs.signals,
+      kept: {},
+      radio,
+      clock: other.board?.clock?.frequency ?? clock,
+    }),
   }))
 
 interface Served {

@@ -107,7 +107,7 @@ describe('what a leg costs', () => {
   const cost = (chipId: string, pinId: string, signal: SignalNeed, kept: Record<string, string> = {}) => {
     const chip = chipOf(chipId)
     const pin = chip.pins.find((p) => p.id === pinId)!
-    return costsOf(signal, pin, {}, costContext(chip, [signal], kept, silent)).map((c) => [c.name, c.points])
+    return costsOf(signal, pin, {}, costContext({ chip, signals: [signal], kept, radio: silent })).map((c) => [c.name, c.points])
   }
   const driver = one('pulse-sensor')
   test.each<[string, string, SignalNeed, [string, number][]]>([
@@ -148,7 +148,7 @@ describe('what a leg costs', () => {
       attributes: [{ kind: 'startup' as const, state: 'chatter' as const }],
     }
     const names = (s: SignalNeed) =>
-      costsOf(s, pin, {}, costContext(chip, [s], {}, silent)).map((c) => c.name)
+      costsOf(s, pin, {}, costContext({ chip, signals: [s], kept: {}, radio: silent })).map((c) => c.name)
     expect(names(one('relay-module'))).toEqual(['start-up twitch'])
     expect(names(lamp)).toEqual([])
   })
@@ -199,7 +199,7 @@ describe('the plan', () => {
       /^7 analog inputs are asked for, and only 6 legs can serve them$/,
     ],
     ['td8-08-dip', [['servo-small', 3]], /^3 PWM outputs are asked for, and only 2 legs can serve them$/],
-    ['td8-08-dip', [['serial-link', 1]], /^no leg can be UART line for serial-link/],
+    ['td8-08-dip', [['serial-link', 1]], /^no leg can be a UART line for serial-link/],
     ['td8-28-dip', [['serial-link', 2]], /UART lines are asked for, and only \d legs? can serve/],
     [
       'td8-08-dip',

@@ -1,5 +1,6 @@
 import { type Edit, without } from '../../design'
 import type { Check, Fix, Stages } from '../../findings'
+import { askedWord, withArticle } from '../../needs'
 import { planPins, type Wire } from '../plan'
 import { questionOf } from '../question'
 import { share } from '../solve'
@@ -62,7 +63,7 @@ export const cannotServe: Check = {
           because: [
             { text: `${wire.signal.name} is locked on ${legName(wire.pin)}` },
             {
-              text: `${wire.signal.name} is ${wire.signal.bus ? `line ${wire.signal.bus.line} of a bus` : `a ${wire.signal.kind.replace('-', ' ')} signal`}`,
+              text: `${wire.signal.name} is ${wire.signal.bus ? `line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
             },
             { text: `${wire.pin.id}: ${wire.impossible} (${stages.chip.chip!.sheet})` },
           ],

@@ -4,6 +4,7 @@ import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
 import { moveToBest } from './cannot-serve'
 import { driverOf } from './programming-fight'
+import { strapHeld } from './strap-held'
 
 interface Loss {
   severity: 'risks' | 'notes'
@@ -67,8 +68,11 @@ export const givesUp: Check = {
     const { chip } = stages.chip
     if (!chip) return []
     const contacts = chip.programming.flatMap((p) => p.contacts.map((c) => c.at))
+    // A strap that is held wrong is told by its own check.
+    const held = new Set(strapHeld.run(stages).map((f) => f.about?.signal))
     return (stages.pins.plan?.wires ?? []).flatMap((wire) => {
-      const loss = wire.impossible ? undefined : lossOf(wire, chip.sheet, contacts)
+      const isTold = attributeOf(wire.pin, 'strap') && held.has(wire.signal.id)
+      const loss = wire.impossible || isTold ? undefined : lossOf(wire, chip.sheet, contacts)
       return loss
         ? [
             {

@@ -1,6 +1,7 @@
 import loadHighs from 'highs'
 import type { Candidate, PlanProblem, Solution } from './problem'
 import { type Clash, nextPlans, smallestClash, solvableAlone } from './explain'
+import { steps } from './patience'
 import { solvePlan } from './solve'
 import { integerProgramme, type IntegerProgrammeSolver } from './test/integer-programme'
 import { randomInstance, type Shape } from './test/instances'
@@ -106,14 +107,42 @@ test('the random instances have every feature', () => {
     expect([name, all.some(has), all.every(has)]).toEqual([name, true, false])
 })
 
-test('a node limit gives the best plan so far and a bound below it', () => {
-  const cut = Array.from({ length: 200 }, (_, i) => ({ seed: i, all: solvePlan(randomInstance(i)) })).find(
-    ({ all }) => all.status === 'proven' && all.nodes > 6,
-  )!
-  const stopped = solvePlan(randomInstance(cut.seed), { maxNodes: 3 })
-  expect(stopped.status).toBe('stopped')
-  if (stopped.status === 'stopped' && cut.all.status === 'proven')
-    expect(stopped.bound).toBeLessThanOrEqual(cut.all.cost)
+test('given up early: never called infeasible, the bound is one, and a plan is a plan', () => {
+  const seen = { found: 0, undecided: 0 }
+  for (let seed = 0; seed < 300; seed++) {
+    const problem = randomInstance(seed, { pins: 40, signals: 25 })
+    const all = solvePlan(problem)
+    for (const patience of [0, 1, 4]) {
+      const cut = solvePlan(problem, { patience: steps(patience) })
+      const where = `seed ${seed}, ${patience} steps`
+      if (cut.status === 'infeasible') expect([where, all.status]).toEqual([where, 'infeasible'])
+      if (cut.status === 'proven') expect([where, all]).toMatchObject([where, { cost: cut.cost }])
+      if (cut.status !== 'found' && cut.status !== 'undecided') continue
+      seen[cut.status]++
+      if (cut.status === 'found') {
+        expect([where, brokenRules(problem, cut)]).toEqual([where, []])
+        expect(cut.bound).toBeLessThan(cut.cost)
+      }
+      if (all.status === 'proven') {
+        expect(cut.bound).toBeLessThanOrEqual(all.cost)
+        if (cut.status === 'found') expect(cut.cost).toBeGreaterThanOrEqual(all.cost)
+      }
+    }
+  }
+  expect(seen.found).toBeGreaterThan(20)
+  expect(seen.undecided).toBeGreaterThan(100)
+})
+
+test('a clash that could not be narrowed down in time says so, and is still one', () => {
+  let unsure = 0
+  for (let seed = 0; seed < 120; seed++) {
+    const problem = randomInstance(seed, { pins: 40, signals: 25 })
+    if (solvePlan(problem).status !== 'infeasible') continue
+    const clash = smallestClash(problem, { known: true, patience: steps(8) })!
+    expect(solvableAlone(problem, clash)).toBe(false)
+    if (clash.unsure) unsure++
+  }
+  expect(unsure).toBeGreaterThan(3)
 })
 
 /** Every plan there is, by trying all. */
@@ -151,7 +180,7 @@ test('the next best plans are the next of all plans, tried one by one', () => {
     const cheapest = new Map<string, number>()
     for (const { key, cost } of allPlans(problem))
       cheapest.set(key, Math.min(cost, cheapest.get(key) ?? Infinity))
-    const next = nextPlans(problem, 4)
+    const { plans: next } = nextPlans(problem, 4)
     const expected = [...cheapest.values()].sort((a, b) => a - b).slice(1, 5)
     expect([seed, next.map((n) => n.cost)]).toEqual([seed, expected])
     expect(new Set(next.map(keyOf)).size).toBe(next.length)
