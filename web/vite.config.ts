@@ -7,6 +7,10 @@ export default defineConfig({
   worker: { format: 'es' },
   server: {
     port: 4871,
+    headers: {
+      'Cross-Origin-Opener-Policy': 'same-origin',
+      'Cross-Origin-Embedder-Policy': 'require-corp',
+    },
     proxy: {
       '/api': {
         target: 'http://127.0.0.1:4870',

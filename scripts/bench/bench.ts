@@ -3,19 +3,23 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { analyse, candidateOf } from '@root-board/core/analysis'
-import { type Design, emptyDesign } from '@root-board/core/design'
+import { analyse, candidateOf, nextPlansOf, reachIn } from '@root-board/core/analysis'
+import { carrierOf } from '@root-board/core/chip'
+import { applyEdits, type Design, type Edit, emptyDesign, readDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
 import { readExchange, readTable } from '@root-board/core/intake'
-import { takenPins, makeDemand } from '@root-board/core/pins'
+import { isPlanned, makeDemand, questionOf, steps, takenPins } from '@root-board/core/pins'
 import { makeLibrary } from '@root-board/core/parts'
 import loadHighs from 'highs'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
-import { solvePlan } from '../../core/src/pins/solve'
+import { type PlanProblem, solvePlan } from '../../core/src/pins/solve'
 import {
   integerProgramme,
   type IntegerProgrammeSolver,
 } from '../../core/src/pins/solve/test/integer-programme'
+import { shelf } from '../../core/test/referee/files'
+import { programmeOf } from '../../core/test/referee/programme'
+import { randomProject } from '../../core/test/referee/projects'
 import { randomLibrary } from '../../core/test/random-library'
 import { randomInstance } from '../../core/src/pins/solve/test/instances'
 import { readDesignFile, readLibraryFolder } from '../../server/src/files'
@@ -37,41 +41,147 @@ const middle = (values: number[]) => at(sorted(values), 0.5)
 const high = (values: number[]) => at(sorted(values), 0.95)
 const total = (values: number[]) => values.reduce((sum, x) => sum + x, 0)
 
-/** Random instances of one size, each by both solvers in turn. */
-const solversAt = (pins: number, signals: number, count: number) => {
-  const ours: number[] = []
-  const theirs: number[] = []
-  let differing = 0
-  for (let seed = 1; seed <= count; seed++) {
-    const problem = randomInstance(seed, { pins, signals })
-    const text = integerProgramme(problem)
-    const a = timed(() => solvePlan(problem))
-    const b = timed(() => highs.solve(text))
-    const same =
-      a.result.status === 'optimal'
-        ? b.result.Status === 'Optimal' && Math.round(b.result.ObjectiveValue) === a.result.cost
-        : b.result.Status === 'Infeasible'
-    if (!same) differing++
-    ours.push(a.ms)
-    theirs.push(b.ms)
-  }
-  const ratios = theirs.map((t, i) => t / ours[i]!)
+interface Timing {
+  ours: number[]
+  first: number[]
+  theirs: number[]
+  differing: number
+  undecided: number
+}
+const noTimes = (): Timing => ({ ours: [], first: [], theirs: [], differing: 0, undecided: 0 })
+
+/** One question by both solvers in turn; ours gives up after two seconds, as it does for an edit. */
+const timeBoth = (into: Timing, problem: PlanProblem, programme: string): void => {
+  const began = performance.now()
+  let first: number | undefined
+  const result = solvePlan(problem, {
+    patience: {
+      spent: () => performance.now() - began > 2000,
+      progress: ({ best }) => {
+        if (best !== undefined) first ??= performance.now() - began
+      },
+    },
+  })
+  into.ours.push(performance.now() - began)
+  if (first !== undefined) into.first.push(first)
+  const theirs = timed(() => highs.solve(programme))
+  into.theirs.push(theirs.ms)
+  if (result.status === 'found' || result.status === 'undecided') into.undecided++
+  const same =
+    result.status === 'proven'
+      ? theirs.result.Status === 'Optimal' && Math.round(theirs.result.ObjectiveValue) === result.cost
+      : result.status !== 'infeasible' || theirs.result.Status === 'Infeasible'
+  if (!same) into.differing++
+}
+const tell = (what: string, { ours, first, theirs, differing, undecided }: Timing): void =>
   console.log(
-    `  ${pins} pins, ${signals} signals (${count}, differing answers ${differing}): ours ${ms(middle(ours))}, 95 % ${ms(high(ours))}; programme ${ms(middle(theirs))}, 95 % ${ms(high(theirs))}; ratio of medians ${(middle(theirs) / middle(ours)).toFixed(0)}, median ratio ${middle(ratios).toFixed(0)}, 5 % ${at(sorted(ratios), 0.05).toFixed(1)}, of sums ${(total(theirs) / total(ours)).toFixed(1)}`,
+    `  ${what} (${ours.length}, differing ${differing}, undecided at 2 s ${undecided}): ours ${ms(middle(ours))}, 95 % ${ms(high(ours))}, worst ${ms(Math.max(...ours))}; first plan, worst ${ms(Math.max(0, ...first))}; programme ${ms(middle(theirs))}, 95 % ${ms(high(theirs))}; ratio of medians ${(middle(theirs) / middle(ours)).toFixed(0)}, of sums ${(total(theirs) / total(ours)).toFixed(0)}`,
+  )
+
+const sizes = [
+  [20, 12, 60],
+  [40, 25, 60],
+  [80, 40, 40],
+  [144, 60, 40],
+] as const
+
+const abstract = () => {
+  console.log('Pin solver against an integer programme on random instances, one run:')
+  for (let seed = 1; seed <= 30; seed++) solvePlan(randomInstance(seed))
+  for (const [pins, signals, count] of sizes) {
+    const times = noTimes()
+    for (let seed = 1; seed <= count; seed++) {
+      const problem = randomInstance(seed, { pins, signals })
+      timeBoth(times, problem, integerProgramme(problem))
+    }
+    tell(`${pins} pins, ${signals} signals`, times)
+  }
+}
+
+/** Whole projects over the library: the planner’s question, and the programme made from the files alone. */
+const projects = () => {
+  const files = shelf(root)
+  const library = makeLibrary(readLibraryFolder(root))
+  const legs = (p: { kind: string; id: string }) => {
+    const carrier = carrierOf(library, p.id)
+    return carrier ? carrier.pins.filter((x) => ['io', 'input', 'output'].includes(x.type)).length : 0
+  }
+  console.log('\nPin solver on whole projects, against a programme made from the project and part files:')
+  for (const hard of [false, true])
+    for (const [i, [pins, signals, count]] of sizes.entries()) {
+      const fewest = i === 0 ? 0 : sizes[i - 1]![0]
+      const times = noTimes()
+      for (let seed = 1; seed <= count; seed++) {
+        const project = randomProject(files, 9000 + seed, {
+          signals: [Math.ceil(signals / 3), signals],
+          hard,
+          carriers: (p) => legs(p) > fewest * 0.85 && legs(p) <= pins,
+        })
+        const question = questionOf(analyse(readDesign(project, 'bench'), library, steps(0)))!
+        const { open } = resolveNeeds(readDesign(project, 'bench'), library)
+        timeBoth(times, makeDemand({ ...question, needs: open }).problem, programmeOf(project, files))
+      }
+      tell(`${hard ? 'hard' : 'ordinary'}, up to ${pins} legs and ${signals} signals`, times)
+    }
+}
+
+/** A large project on 144 legs, edited and asked: what one builder’s step costs. */
+const edits = () => {
+  const files = shelf(root)
+  const library = makeLibrary(readLibraryFolder(root))
+  const times: number[] = []
+  const reaches: number[] = []
+  const nexts: number[] = []
+  for (let seed = 1; times.length < 200 && seed < 400; seed++) {
+    const project = randomProject(files, 20_000 + seed, {
+      signals: [45, 60],
+      carriers: (p) => p.id === 'qm32-144',
+    })
+    let design = readDesign(project, 'bench')
+    let analysis = analyse(design, library)
+    if (analysis.pins.plan?.status !== 'proven') continue
+    for (let n = 0; n < 10 && times.length < 200; n++) {
+      const [a, b] = [3 * n, 7 * n + 1].map(
+        (k) => analysis.pins.plan!.wires[k % analysis.pins.plan!.wires.length]!,
+      )
+      const kept = analysis.pins.assignment
+      const edit: Edit =
+        n % 2 === 0
+          ? { kind: 'moveSignal', signal: a!.signal.id, name: a!.signal.name, pin: b!.pin.id, kept }
+          : { kind: 'lockSignal', signal: a!.signal.id, name: a!.signal.name, pin: a!.pin.id }
+      design = applyEdits(design, [edit])
+      const run = timed(() => analyse(design, library))
+      analysis = run.result
+      times.push(run.ms)
+      if (!isPlanned(analysis.pins.plan)) break
+    }
+    if (reaches.length < 10 && isPlanned(analysis.pins.plan)) {
+      const signal = analysis.pins.plan!.wires[5]!.signal.id
+      reaches.push(timed(() => reachIn(design, library, signal)).ms)
+      nexts.push(timed(() => nextPlansOf(design, library)).ms)
+    }
+  }
+  console.log(
+    `\nOn 144 legs with 45 to 60 signals, whole analyses: an edit ${ms(middle(times))}, 95 % ${ms(high(times))}, worst of ${times.length} ${ms(Math.max(...times))} (aim 150)`,
+  )
+  console.log(
+    `  reach of a signal, worst of ${reaches.length} ${ms(Math.max(...reaches))} (aim 300); next best plans ${ms(Math.max(...nexts))} (aim 1000)`,
   )
 }
-const solvers = () => {
-  for (let seed = 1; seed <= 20; seed++) solvePlan(randomInstance(seed))
-  console.log('Pin solver against an integer programme on random instances (medians of time), one run:')
-  for (const [pins, signals, count] of [
-    [20, 12, 100],
-    [40, 25, 100],
-    [80, 25, 60],
-    [80, 40, 60],
-    [144, 25, 40],
-    [144, 60, 40],
-  ] as const)
-    solversAt(pins, signals, count)
+
+/** Why there is no plan, in words: the whole analysis of projects with one need too many. */
+const clashes = () => {
+  const files = shelf(root)
+  const library = makeLibrary(readLibraryFolder(root))
+  const times: number[] = []
+  for (let seed = 1; times.length < 40 && seed < 200; seed++) {
+    const design = readDesign(randomProject(files, 30_000 + seed, { signals: [20, 60], hard: true }), 'bench')
+    const run = timed(() => analyse(design, library))
+    if (run.result.pins.plan?.status === 'clash') times.push(run.ms)
+  }
+  console.log(
+    `\nA clash in words, with the rule that decides and other carriers tried: ${ms(middle(times))}, worst of ${times.length} ${ms(Math.max(...times))} (aim 2000)`,
+  )
 }
 
 /** Every carrier of a generated library against 25 needs, as the page’s worker does it, one after the other. */
@@ -114,7 +224,12 @@ const demo = () => {
   const design = readDesignFile(join(root, 'demo', 'darkroom-timer.json'))
   const analysis = analyse(design, library)
   const chip = analysis.chip.chip!
-  const demand = makeDemand({ chip, needs: analysis.needs.open, choices: design.pins, taken: takenPins(chip, analysis.clock) })
+  const demand = makeDemand({
+    chip,
+    needs: analysis.needs.open,
+    choices: design.pins,
+    taken: takenPins(chip, analysis.clock),
+  })
   const text = integerProgramme(demand.problem)
   const solves = sorted(Array.from({ length: 200 }, () => timed(() => solvePlan(demand.problem)).ms))
   const programmes = sorted(Array.from({ length: 9 }, () => timed(() => highs.solve(text)).ms))
@@ -170,8 +285,6 @@ const intake = () => {
   console.log(`  an IBIS file of 50,000 lines: ${timed(() => readExchange(ibis, 'long')).ms.toFixed(0)} ms`)
 }
 
-intake()
-solvers()
-candidates()
-demo()
-await firstPage()
+const only = process.argv.slice(2)
+const parts = { intake, abstract, projects, edits, clashes, candidates, demo, firstPage }
+for (const [name, run] of Object.entries(parts)) if (only.length === 0 || only.includes(name)) await run()

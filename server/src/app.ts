@@ -64,6 +64,9 @@ export const makeApp = ({ projects, parts, drawer, version, log, hosts, page }: 
           frameAncestors: ["'none'"],
         },
       },
+      // With the opener and resource policies that are on already, the page may share memory with its workers: a bell
+      // that ends a search which is no longer wanted.
+      crossOriginEmbedderPolicy: true,
       strictTransportSecurity: false,
       referrerPolicy: { policy: 'no-referrer' },
     }),

@@ -27,7 +27,16 @@ const Around = ({ children }: { children: ReactNode }) => {
   const design = useProject((s) => s.design)!
   const analysis = useMemo(() => analyse(design, library), [design])
   return (
-    <StageContext.Provider value={{ analysis, pending: false, library, design }}>
+    <StageContext.Provider
+      value={{
+        analysis,
+        pending: false,
+        library,
+        design,
+        lookLonger: () => undefined,
+        enough: () => undefined,
+      }}
+    >
       {children}
     </StageContext.Provider>
   )

@@ -6,14 +6,7 @@ import { applyEdits, type Design } from '../design'
 import type { Finding } from '../findings'
 import { resolveNeeds, withWirings } from '../needs'
 import { findPart, type Library } from '../parts'
-import {
-  type NextPlan,
-  nextBestPlans,
-  type Patience,
-  questionOf,
-  type ReachEntry,
-  reachOf,
-} from '../pins'
+import { type NextPlan, nextBestPlans, type Patience, questionOf, type ReachEntry, reachOf } from '../pins'
 import { type Analysis, analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */

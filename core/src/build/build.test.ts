@@ -86,7 +86,7 @@ describe('values and their reasons', () => {
   test('the internal oscillator needs no parts and gives its legs back', () => {
     const own = built({ kind: 'chooseClock', name: '', clock: { source: 'internal', frequency: 8e6 } })
     expect(own.build.support.filter((s) => /crystal|load-capacitor/.test(s.key))).toEqual([])
-    expect(own.pins.left!.value.typ).toBe(built().pins.left.value.typ + 2)
+    expect(own.pins.left!.value.typ).toBe(built().pins.left!.value.typ + 2)
   })
   test('a resonator has its capacitors inside', () => {
     const r = built({

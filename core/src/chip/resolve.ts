@@ -62,7 +62,9 @@ export const judgeChip = (
     rail,
   )
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
-  const plan = known ?? planPins(
+  const plan =
+    known ??
+    planPins(
       {
         chip,
         needs: needs.open,

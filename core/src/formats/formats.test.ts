@@ -36,7 +36,7 @@ describe('pins.h', () => {
   test.each([
     ['BUZZER', 8, 'B', 2],
     ['LAMP_RELAY', 3, 'A', 3],
-    ['DIAL_SW', 12, 'B', 6],
+    ['DIAL_SW', 15, 'C', 1],
   ])('%s is number %d, port %s bit %d', (name, number, port, bit) => {
     expect(header).toContain(
       `#define ${name}_PIN ${number}\n#define ${name}_PORT ${port}\n#define ${name}_BIT ${bit}\n`,

@@ -31,9 +31,7 @@ export const bytePlans = (
       const places = found.map((w) => portOf(w.pin.id))
       const first = places[0]
       const inOrder = first && places.every((p, i) => p?.name === first.name && p.bit === first.bit + i)
-      return [
-        { id, name, wires: found, port: inOrder ? { name: first.name, shift: first.bit } : undefined },
-      ]
+      return [{ id, name, wires: found, port: inOrder ? { name: first.name, shift: first.bit } : undefined }]
     })
 }
 

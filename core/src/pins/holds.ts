@@ -91,7 +91,10 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
             text: `${name} holds its serial line high while it says nothing (${place})`,
             end,
           }
-        : { end, text: `${name} drives ${end.signal.terminal} high or low, as it happens to stand (${place})` }
+        : {
+            end,
+            text: `${name} drives ${end.signal.terminal} high or low, as it happens to stand (${place})`,
+          }
     default:
       return undefined
   }
@@ -180,12 +183,19 @@ export const heldLevel = (
         .filter((h) => !isClamp(h))
         .map((h) => ({
           to: h.to,
-          ohms:
-            weak === undefined ? h.resistance.typ : h.to === weak ? h.resistance.max : h.resistance.min,
+          ohms: weak === undefined ? h.resistance.typ : h.to === weak ? h.resistance.max : h.resistance.min,
         })),
       all
         .filter(isClamp)
-        .map((h) => ({ to: h.to, volts: which === 'typ' ? h.offset.typ : h.to === 'low' ? h.offset[which] : h.offset[which === 'min' ? 'max' : 'min'] })),
+        .map((h) => ({
+          to: h.to,
+          volts:
+            which === 'typ'
+              ? h.offset.typ
+              : h.to === 'low'
+                ? h.offset[which]
+                : h.offset[which === 'min' ? 'max' : 'min'],
+        })),
     )
   const [min, typ, max] = [
     corner(supply.min, 'high', 'min'),

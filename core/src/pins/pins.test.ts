@@ -107,7 +107,9 @@ describe('what a leg costs', () => {
   const cost = (chipId: string, pinId: string, signal: SignalNeed, kept: Record<string, string> = {}) => {
     const chip = chipOf(chipId)
     const pin = chip.pins.find((p) => p.id === pinId)!
-    return costsOf(signal, pin, {}, costContext({ chip, signals: [signal], kept, radio: silent })).map((c) => [c.name, c.points])
+    return costsOf(signal, pin, {}, costContext({ chip, signals: [signal], kept, radio: silent })).map(
+      (c) => [c.name, c.points],
+    )
   }
   const driver = one('pulse-sensor')
   test.each<[string, string, SignalNeed, [string, number][]]>([
@@ -162,7 +164,12 @@ describe('the plan', () => {
   const assignment = Object.fromEntries(plan.wires.map((w) => [w.signal.id, w.pin.id]))
 
   test('locks hold, kept-free legs stay free', () => {
-    const locked = planPins({ chip, needs: needs.open, choices: { locks: { 'd3.1.contact': 'PC6' }, excluded: ['PC0', 'PC7'], kept: {} }, taken })
+    const locked = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd3.1.contact': 'PC6' }, excluded: ['PC0', 'PC7'], kept: {} },
+      taken,
+    })
     const pins = locked.wires.map((w) => w.pin.id)
     expect(locked.wires.find((w) => w.signal.id === 'd3.1.contact')).toMatchObject({
       locked: true,
@@ -173,20 +180,35 @@ describe('the plan', () => {
   })
 
   test('staying close to the old plan, a single move moves a single wire', () => {
-    const moved = planPins({ chip, needs: needs.open, choices: { locks: { 'd7.1.light': 'PC2' }, excluded: [], kept: assignment }, taken })
+    const moved = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd7.1.light': 'PC2' }, excluded: [], kept: assignment },
+      taken,
+    })
     const changed = moved.wires.filter((w) => assignment[w.signal.id] !== w.pin.id).map((w) => w.signal.id)
     expect(changed).toEqual(['d7.1.light'])
   })
 
   test('a wrong lock stays where it is, and everything else is planned around it', () => {
-    const wrong = planPins({ chip, needs: needs.open, choices: { locks: { 'd8.1.level': 'PC0' }, excluded: [], kept: {} }, taken })
+    const wrong = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd8.1.level': 'PC0' }, excluded: [], kept: {} },
+      taken,
+    })
     expect(wrong.status).toBe('proven')
     expect(wrong.wires.find((w) => w.signal.id === 'd8.1.level')?.impossible).toBe('it has no analog input')
     expect(wrong.wires.filter((w) => w.pin.id === 'PC0')).toHaveLength(1)
   })
 
   test('two locks on one leg: the second is the mistake', () => {
-    const twice = planPins({ chip, needs: needs.open, choices: { locks: { 'd3.1.contact': 'PC6', 'd4.1.contact': 'PC6' }, excluded: [], kept: {} }, taken })
+    const twice = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd3.1.contact': 'PC6', 'd4.1.contact': 'PC6' }, excluded: [], kept: {} },
+      taken,
+    })
     expect(twice.wires.filter((w) => w.impossible).map((w) => [w.signal.id, w.impossible])).toEqual([
       ['d4.1.contact', 'Start is locked there already'],
     ])
@@ -218,7 +240,12 @@ describe('the plan', () => {
   test('servos and a dimmed lamp never share a timer', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 2 }), (servos, lamps) => {
-        const p = planPins({ chip: chipOf('td8-40-dip'), needs: alone(signalsOf(['servo-small', servos], ['lamp-red', lamps, 'dimmed'])), choices: open, taken: {} })
+        const p = planPins({
+          chip: chipOf('td8-40-dip'),
+          needs: alone(signalsOf(['servo-small', servos], ['lamp-red', lamps, 'dimmed'])),
+          choices: open,
+          taken: {},
+        })
         const frequencyOf = new Map<string, number>()
         return p.wires.every((w) => {
           const known = frequencyOf.get(w.unit!.id)
@@ -238,7 +265,12 @@ describe('the plan', () => {
   })
 
   test('the functions selected on a 32-bit chip come with their numbers', () => {
-    const p = planPins({ chip: chipOf('qm32-32'), needs: alone(signalsOf(['temperature-two-wire', 1], ['servo-small', 2], ['card-reader', 1])), choices: open, taken: {} })
+    const p = planPins({
+      chip: chipOf('qm32-32'),
+      needs: alone(signalsOf(['temperature-two-wire', 1], ['servo-small', 2], ['card-reader', 1])),
+      choices: open,
+      taken: {},
+    })
     expect(p.status).toBe('proven')
     for (const wire of p.wires.filter(
       (w) => w.unit && w.unit.kind !== 'converter' && w.unit.kind !== 'interrupt',
@@ -258,11 +290,20 @@ describe('reach', () => {
   test.each(['d7.1.light', 'i2c.SDA', 'd8.1.level', 'd5.1.drive'])(
     'of %s: every leg’s cost is that of the best whole plan with it there',
     (signal) => {
-      const entries = reachOf({ chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken }, signal, current)
+      const entries = reachOf(
+        { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+        signal,
+        current,
+      )
       expect(entries.map((e) => e.pin)).toEqual(chip.pins.map((p) => p.id))
       const kept = Object.fromEntries(Object.entries(current).filter(([s]) => s !== signal))
       const costAt = (pin: string) => {
-        const p = planPins({ chip, needs: clean.needs.open, choices: { locks: { [signal]: pin }, excluded: [], kept }, taken: clean.pins.taken })
+        const p = planPins({
+          chip,
+          needs: clean.needs.open,
+          choices: { locks: { [signal]: pin }, excluded: [], kept },
+          taken: clean.pins.taken,
+        })
         return p.status === 'proven' && !p.wires.some((w) => w.impossible) ? p.cost : undefined
       }
       const costs = chip.pins.map((p) => costAt(p.id))
@@ -272,16 +313,30 @@ describe('reach', () => {
     },
   )
   test('where another signal sits, it says where that one would go', () => {
-    const entries = reachOf({ chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken }, 'd7.1.light', current)
+    const entries = reachOf(
+      { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+      'd7.1.light',
+      current,
+    )
     const onStart = entries.find((e) => e.pin === current['d3.1.contact'])!
     expect(onStart.moves.map((m) => m.signal)).toEqual(['d3.1.contact'])
   })
   test('a leg whose signal has nowhere else to go says so', () => {
-    const entries = reachOf({ chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken }, 'd7.1.light', current)
+    const entries = reachOf(
+      { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+      'd7.1.light',
+      current,
+    )
     expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
   })
   test('an unknown signal reaches nothing', () =>
-    expect(reachOf({ chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken }, 'nobody', current)).toEqual([]))
+    expect(
+      reachOf(
+        { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+        'nobody',
+        current,
+      ),
+    ).toEqual([]))
 })
 
 describe('names', () => {
@@ -322,7 +377,12 @@ describe('names', () => {
 describe('demand', () => {
   const chip = chipOf('td8-28-dip')
   test('every pin is a candidate or has its reason, never both', () => {
-    const demand = makeDemand({ chip, needs: resolveNeeds(timer, library).open, choices: open, taken: takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] }) })
+    const demand = makeDemand({
+      chip,
+      needs: resolveNeeds(timer, library).open,
+      choices: open,
+      taken: takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] }),
+    })
     demand.problem.signals.forEach((s, i) =>
       chip.pins.forEach((pin, p) => {
         const offered = s.candidates.some((c) => c.pin === p)
@@ -371,7 +431,12 @@ describe('the window for an I2C line’s pull-ups, by hand from the I2C-bus spec
   // C_b = 10 pF + 10 pF or as the files say; R_max = t_r / (0.8473 · C_b) with t_r = 1000, 300 and 120 ns.
   const rail = analyse(timer, library).power.rail!
   const chip = chipOf('td8-28-dip')
-  const plan = planPins({ chip, needs: alone(signalsOf(['temperature-two-wire', 1])), choices: open, taken: {} })
+  const plan = planPins({
+    chip,
+    needs: alone(signalsOf(['temperature-two-wire', 1])),
+    choices: open,
+    taken: {},
+  })
   const line = plan.wires.find((w) => w.signal.id === 'i2c.SDA')!
   const load = 10e-12 + chip.io.capacitance.max!
   test.each([

@@ -111,7 +111,9 @@ describe('bytes', () => {
     const { shift, name } = byte.port!
     expect(portValue(byte, 0x2a)).toEqual({ mask: 0xff * 2 ** shift, value: 0x2a * 2 ** shift })
     byte.wires.forEach((w, i) => expect(w.pin.id).toBe(`${name}${shift + i}`))
-    expect(bytePlans({ bytes: [{ id: 'd1', name: 'x', signals: ['none'] }] }, { wires: [], wirings: [] })).toEqual([])
+    expect(
+      bytePlans({ bytes: [{ id: 'd1', name: 'x', signals: ['none'] }] }, { wires: [], wirings: [] }),
+    ).toEqual([])
   })
 })
 

@@ -46,7 +46,8 @@ const regulatorFor = (
   const source = findPart(library, 'source', design.power.source)
   const range = fullRange(to.supply.recommended)
   const suits = (volts: { min: number; max: number }) => volts.min >= range.min && volts.max <= range.max
-  const holds = (r: Regulator) => suits(fullRange(r.output)) && (!source || fullRange(source.voltage).max <= fullRange(r.inputAbsolute).max)
+  const holds = (r: Regulator) =>
+    suits(fullRange(r.output)) && (!source || fullRange(source.voltage).max <= fullRange(r.inputAbsolute).max)
   const own = findPart(library, 'regulator', design.power.regulator)
   if (own && holds(own)) return own
   if (!own && source && suits(fullRange(source.voltage))) return 'none'
@@ -90,7 +91,10 @@ export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library,
     locks,
     soldered,
     excluded,
-    also: (design.chip.also ?? []).filter((id) => id !== to.id && footprintOf(to) !== undefined && footprintOf(to) === (from && footprintOf(from))),
+    also: (design.chip.also ?? []).filter(
+      (id) =>
+        id !== to.id && footprintOf(to) !== undefined && footprintOf(to) === (from && footprintOf(from)),
+    ),
   }
   if (to.board) return { edits: [choose], dropped }
   const regulator = regulatorFor(design, library, to, from?.board)

@@ -97,7 +97,12 @@ test('random projects on two or three boards: the plan is one of each board alon
       )
       // One signal a pin there too, and each pin can do it.
       expect(new Set(Object.values(locks)).size).toBe(plan.wires.length)
-      const there = planPins({ chip: carrier, needs: open, choices: { locks, excluded: [], kept: {} }, taken: takenPins(carrier, { pins: [] }) })
+      const there = planPins({
+        chip: carrier,
+        needs: open,
+        choices: { locks, excluded: [], kept: {} },
+        taken: takenPins(carrier, { pins: [] }),
+      })
       expect([there.status, there.wires.filter((w) => w.impossible)]).toEqual(['proven', []])
     }
   }
@@ -127,6 +132,11 @@ test('a leg that could serve on the first board and not on the other says so, by
   const needs = resolveNeeds(d, library).open
   // T0 has a converter on the 32-bit board; on the radio one it is a plain leg.
   const signal = pins.plan!.wires[0]!.signal.id
-  const wrong = planPins({ chip: chip.chip!, needs, choices: { locks: { [signal]: 'PA4' }, excluded: [], kept: {} }, taken: {} })
+  const wrong = planPins({
+    chip: chip.chip!,
+    needs,
+    choices: { locks: { [signal]: 'PA4' }, excluded: [], kept: {} },
+    taken: {},
+  })
   expect(wrong.wires[0]!.impossible).toMatch(/on Trestle radio, D00 \(P02\): it has no analog input/)
 })

@@ -26,7 +26,8 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
   const legOf = best.map((o) => o.chipPin.legs[0]!)
   const members = new Map<string, number[]>()
   best.forEach((o, i) => {
-    for (const { instance } of o.signal.ends) members.set(instance.id, [...(members.get(instance.id) ?? []), i])
+    for (const { instance } of o.signal.ends)
+      members.set(instance.id, [...(members.get(instance.id) ?? []), i])
   })
   const devices = [...members.values()].filter((m) => m.length > 1)
   const devicesOf: number[][] = best.map(() => [])

@@ -14,7 +14,16 @@ export const shelf = (root: string): Map<string, Json> =>
       .map((p) => [p.id, p]),
   )
 
-const prefixes: Record<string, number> = { G: 1e9, M: 1e6, k: 1e3, m: 1e-3, µ: 1e-6, u: 1e-6, n: 1e-9, p: 1e-12 }
+const prefixes: Record<string, number> = {
+  G: 1e9,
+  M: 1e6,
+  k: 1e3,
+  m: 1e-3,
+  µ: 1e-6,
+  u: 1e-6,
+  n: 1e-9,
+  p: 1e-12,
+}
 
 /** `"2.7 kHz"` or a number, in SI. */
 export const si = (given: unknown): number => {

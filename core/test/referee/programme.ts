@@ -31,14 +31,21 @@ const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json, resetAsP
   const places = new Map<string, string[]>()
   for (const header of board?.headers ?? [])
     header.positions.forEach((p: Json, n: number) => {
-      if (p.pin) places.set(p.pin, [...(places.get(p.pin) ?? []), `${header.footprint ?? board.id} ${header.id}.${n + 1}`])
+      if (p.pin)
+        places.set(p.pin, [
+          ...(places.get(p.pin) ?? []),
+          `${header.footprint ?? board.id} ${header.id}.${n + 1}`,
+        ])
     })
   const matrixOf = (pin: string) =>
     (chip.matrix ?? [])
       .filter((m: Json) => m.pins.includes(pin))
       .flatMap((m: Json) => m.units)
       .flatMap((u: string) =>
-        (chip.units.find((x: Json) => x.id === u)?.signals ?? []).map((signal: string) => ({ unit: u, signal })),
+        (chip.units.find((x: Json) => x.id === u)?.signals ?? []).map((signal: string) => ({
+          unit: u,
+          signal,
+        })),
       )
   const legs = (chip.pins as Json[])
     .filter((p) => !board || places.has(p.id))
@@ -64,7 +71,9 @@ const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json, resetAsP
       ...(source.kind === 'internal' ? [] : (source.pins ?? [])),
       ...(chip.pins as Json[])
         .filter((p) =>
-          (p.attributes ?? []).some((a: Json) => a.kind === 'reset' && !(resetAsPort && a.asPort !== undefined)),
+          (p.attributes ?? []).some(
+            (a: Json) => a.kind === 'reset' && !(resetAsPort && a.asPort !== undefined),
+          ),
         )
         .map((p) => p.id as string),
     ]),
@@ -105,7 +114,8 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
     const said = part.wirings.find((w: Json) => w.id === device.wiring)
     const free = part.planChooses && part.wirings.length > 1 && !said
     if (free) open.push({ device, part })
-    for (const wiring of free ? part.wirings : [said ?? part.wirings[0]]) asked.push({ device, part, wiring, free })
+    for (const wiring of free ? part.wirings : [said ?? part.wirings[0]])
+      asked.push({ device, part, wiring, free })
   }
   for (const { device, part, wiring, free } of asked)
     for (let n = 1; n <= device.count; n++) {
@@ -113,7 +123,7 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
       if (wiring.byte) bytes.push({ signals: wiring.byte.map((b: string) => `${device.id}.${n}.${b}`), when })
       for (const s of wiring.signals) {
         const common = s.bus !== undefined && shared.has(s.bus)
-        const line = s.bus && `${s.bus}${device.bus ?? ''}`
+        const line = s.bus === undefined ? undefined : `${s.bus}${device.bus ?? ''}`
         const id = common ? `${line}.${s.line}` : `${device.id}.${n}.${s.id}`
         const key = common || !when ? id : `${id} ${when}`
         const seat =
@@ -129,7 +139,8 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
           else if (known.when && !known.when.includes(when)) known.when.push(when)
           continue
         }
-        const frequency = device.settings?.[`${s.id}.frequency`] ?? (s.frequency === undefined ? undefined : si(s.frequency))
+        const frequency =
+          device.settings?.[`${s.id}.frequency`] ?? (s.frequency === undefined ? undefined : si(s.frequency))
         signals.set(key, {
           id,
           key,
@@ -140,7 +151,7 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
           frequency: s.kind === 'pwm' ? frequency : undefined,
           quiet: s.quiet ?? false,
           mayPause: s.mayPauseRadio ?? false,
-          when: when && [when],
+          when: when === undefined ? undefined : [when],
           seats: [...seat],
           ends: [end],
         })
@@ -159,7 +170,13 @@ const unitNeeded: Record<string, string> = {
 }
 const listens = ['digital-in', 'analog-in', 'interrupt', 'touch', 'wake']
 const abilities = (s: Signal): string[] =>
-  s.bus ? [s.bus] : s.kind === 'wake' ? ['wake', 'interrupt'] : unitNeeded[s.kind] ? [unitNeeded[s.kind]!] : []
+  s.bus
+    ? [s.bus]
+    : s.kind === 'wake'
+      ? ['wake', 'interrupt']
+      : unitNeeded[s.kind]
+        ? [unitNeeded[s.kind]!]
+        : []
 
 const stops = (c: Carrier, unit: string | undefined) =>
   unit !== undefined && (c.unitOf.get(unit).disabledBy ?? []).includes('radio')
@@ -168,7 +185,14 @@ interface Way {
   unit?: string
   line?: string
 }
-const waysOf = (c: Carrier, leg: Leg, s: Signal, radio: boolean, answers: Json, taken: Set<string>): Way[] => {
+const waysOf = (
+  c: Carrier,
+  leg: Leg,
+  s: Signal,
+  radio: boolean,
+  answers: Json,
+  taken: Set<string>,
+): Way[] => {
   if (!s.seats.every((seat) => leg.places.includes(seat))) return []
   if (!['io', 'input', 'output'].includes(leg.type) || taken.has(leg.id)) return []
   const has = (kind: string) => leg.attributes.some((a) => a.kind === kind)
@@ -213,7 +237,16 @@ const spareOf = (c: Carrier, signals: Signal[]): Map<string, number> => {
 }
 
 /** Points of one signal on one leg by one way, rule by rule as docs/formulas.md lists them. */
-const points = (c: Carrier, leg: Leg, s: Signal, way: Way, spare: Map<string, number>, radio: boolean, answers: Json, kept: Json): number => {
+const points = (
+  c: Carrier,
+  leg: Leg,
+  s: Signal,
+  way: Way,
+  spare: Map<string, number>,
+  radio: boolean,
+  answers: Json,
+  kept: Json,
+): number => {
   const of = (kind: string) => leg.attributes.find((a) => a.kind === kind)
   const ends = s.ends.map((e) => e.signal.electrical)
   let sum = 0
@@ -290,7 +323,11 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
         others.reduce<{ leg: Leg; way: Way; place: string }[][]>(
           (before, c) => {
             const there = c.legs.find((l) => l.places.includes(p))
-            const reset = new Set([...c.taken].filter((t) => c.legs.find((l) => l.id === t)?.attributes.some((a) => a.kind === 'reset')))
+            const reset = new Set(
+              [...c.taken].filter((t) =>
+                c.legs.find((l) => l.id === t)?.attributes.some((a) => a.kind === 'reset'),
+              ),
+            )
             const ways = there ? waysOf(c, there, s, radio, answers, reset) : []
             return before.flatMap((b) => ways.map((way) => [...b, { leg: there!, way, place: p }]))
           },
@@ -332,7 +369,9 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
         for (const there of elsewhere(s, leg)) {
           const x = name(`x${i}_${leg.id}_${n++}`.replace(/[^\w]/g, '_'))
           let cost = points(carrier, leg, s, way, spare[0]!, radio, answers, kept)
-          there.forEach((o, k) => (cost += points(others[k]!, o.leg, s, o.way, spare[k + 1]!, radio, answers, {})))
+          there.forEach(
+            (o, k) => (cost += points(others[k]!, o.leg, s, o.way, spare[k + 1]!, radio, answers, {})),
+          )
           if (cost > 0) objective.push(`${cost} ${x}`)
           mine.push({ x, leg: leg.id })
           uses(`leg ${leg.id}`, x)
@@ -359,7 +398,9 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
     // One unit a bus, one bus a unit; one frequency a timer.
     const c = t === 0 ? carrier : others[t - 1]!
     for (const group of new Set(wanted.flatMap((s) => s.group ?? []))) {
-      const own = switches.filter((x) => c.chip.units.some((u: Json) => x === `g${t}_${group}_${u.id}`.replace(/[^\w]/g, '_')))
+      const own = switches.filter((x) =>
+        c.chip.units.some((u: Json) => x === `g${t}_${group}_${u.id}`.replace(/[^\w]/g, '_')),
+      )
       if (own.length > 1) rows.push(`${own.join(' + ')} <= 1`)
     }
     for (const unit of c.chip.units as Json[]) {

@@ -19,7 +19,9 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
   const chance = (share: number) => random() < share
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
   const all = [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1))
-  const carriers = all.filter((p) => (p.kind === 'chip' || p.kind === 'board') && (sort.carriers?.(p) ?? true))
+  const carriers = all.filter(
+    (p) => (p.kind === 'chip' || p.kind === 'board') && (sort.carriers?.(p) ?? true),
+  )
   const carrier = pick(carriers)
   const chip = carrier.kind === 'board' ? parts.get(carrier.chip)! : carrier
   const fits = carrier.kind === 'board' ? footprintOf(carrier) : undefined
@@ -46,13 +48,17 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
   const decks = everything.filter((p) => p.expansion)
   const signalsOf = (d: Json): number => Math.min(...d.wirings.map((w: Json) => w.signals.length))
   const room = (chip.pins as Json[]).filter((p) => ['io', 'input', 'output'].includes(p.type)).length
-  const target = Math.min(int(...sort.signals), sort.hard ? room + 1 : Math.max(3, Math.floor(room * (0.3 + 0.5 * random()))))
+  const target = Math.min(
+    int(...sort.signals),
+    sort.hard ? room + 1 : Math.max(3, Math.floor(room * (0.3 + 0.5 * random()))),
+  )
   const devices: Json[] = []
   let asked = 0
   const add = (part: Json, count: number) => {
     const settings: Record<string, number> = {}
     for (const s of part.wirings[0].signals) {
-      if (s.electrical.kind === 'led' && chance(0.3)) settings[`${s.id}.current`] = pick([0.005, 0.01, 0.018, 0.036])
+      if (s.electrical.kind === 'led' && chance(0.3))
+        settings[`${s.id}.current`] = pick([0.005, 0.01, 0.018, 0.036])
       if (s.kind === 'pwm' && chance(0.25)) settings[`${s.id}.frequency`] = pick([50, 200, 1000, 2700])
     }
     const fixed = part.wirings.length > 1 && chance(0.4)
@@ -62,7 +68,9 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       name: `Thing ${devices.length + 1}`,
       count,
       ...(fixed ? { wiring: pick(part.wirings as Json[]).id } : {}),
-      ...(part.wirings.some((w: Json) => w.signals.some((s: Json) => s.bus)) && chance(0.1) ? { bus: 2 } : {}),
+      ...(part.wirings.some((w: Json) => w.signals.some((s: Json) => s.bus)) && chance(0.1)
+        ? { bus: 2 }
+        : {}),
       ...(Object.keys(settings).length > 0 ? { settings } : {}),
     })
     asked += signalsOf(part) * count
@@ -72,10 +80,15 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     // Many equal ones of what there is little of.
     const few = loose.filter((d) =>
       d.wirings.some((w: Json) =>
-        w.signals.some((s: Json) => ['pwm', 'analog-in', 'interrupt', 'touch', 'wake', 'bus'].includes(s.kind) || s.electrical.kind === 'led'),
+        w.signals.some(
+          (s: Json) =>
+            ['pwm', 'analog-in', 'interrupt', 'touch', 'wake', 'bus'].includes(s.kind) ||
+            s.electrical.kind === 'led',
+        ),
       ),
     )
-    for (let n = int(2, 3); n > 0 && asked < target; n--) add(pick(few), int(2, Math.min(12, Math.max(2, target >> 1))))
+    for (let n = int(2, 3); n > 0 && asked < target; n--)
+      add(pick(few), int(2, Math.min(12, Math.max(2, target >> 1))))
   }
   for (let tries = 0; asked < target && tries < 60; tries++) {
     const part = pick(loose)
@@ -85,12 +98,17 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
   const pins = (chip.pins as Json[]).filter((p) => p.type === 'io').map((p) => p.id as string)
   const signalIds = devices.flatMap((d) =>
     Array.from({ length: d.count }, (_, i) =>
-      parts.get(d.part)!.wirings[0].signals.filter((s: Json) => !s.bus).map((s: Json) => `${d.id}.${i + 1}.${s.id}`),
+      parts
+        .get(d.part)!
+        .wirings[0].signals.filter((s: Json) => !s.bus)
+        .map((s: Json) => `${d.id}.${i + 1}.${s.id}`),
     ).flat(),
   )
   const some = (share: number): Record<string, string> =>
     Object.fromEntries(signalIds.filter(() => chance(share)).map((s) => [s, pick(pins)]))
-  const boards = all.filter((p) => p.kind === 'board' && fits !== undefined && footprintOf(p) === fits && p.id !== carrier.id)
+  const boards = all.filter(
+    (p) => p.kind === 'board' && fits !== undefined && footprintOf(p) === fits && p.id !== carrier.id,
+  )
   const also = boards.filter(() => chance(0.3)).map((b) => b.id as string)
   const radio = chip.radio !== undefined && chance(0.5)
   const analog = signalIds.filter(() => chance(0.1))
@@ -102,7 +120,9 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     needs: { devices, limits: { ambient: 30 }, ...(radio ? { radio } : {}) },
     chip: {
       part: carrier.id,
-      ...(carrier.kind === 'chip' ? { clock: { source: source.id, frequency: pick(source.frequencies as Json[]) } } : {}),
+      ...(carrier.kind === 'chip'
+        ? { clock: { source: source.id, frequency: pick(source.frequencies as Json[]) } }
+        : {}),
       ...(also.length > 0 ? { also } : {}),
     },
     pins: {

@@ -1,13 +1,17 @@
 // What will go wrong, why, and what to do: findings of this stage first, each with its chain of facts and its fixes.
 
+import type { Offers } from '@root-board/core/analysis'
+import type { Design } from '@root-board/core/design'
 import type { Finding } from '@root-board/core/findings'
 import { originText } from '@root-board/core/findings'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Mark } from '../shared/Mark'
 import { Num } from '../shared/Num'
+import { LookLonger } from '../shared/LookLonger'
 import { PreviewedFix } from '../shared/PreviewedFix'
+import { questions } from '../worker/client'
 import { useFrame } from './frame-state'
 import { stages } from './stages'
 
@@ -58,6 +62,36 @@ export const Evidence = () => {
   )
 }
 
+/** What was proposed, once it has been tried: only what clears the finding and brings nothing as bad is offered. */
+const TriedFixes = ({ finding }: { finding: Finding }) => {
+  const { design } = useStage()
+  const [tried, setTried] = useState<{ of: string; design: Design; offers?: Offers }>()
+  useEffect(() => {
+    let wanted = true
+    void questions.offers(design, finding.id).then((offers) => {
+      if (wanted) setTried({ of: finding.id, design, offers })
+    })
+    return () => {
+      wanted = false
+    }
+  }, [design, finding.id])
+  const offers = tried?.of === finding.id && tried.design === design ? tried.offers : undefined
+  if (!offers) return <p className="faint">Trying what may help …</p>
+  return (
+    <>
+      {offers.offers.map(({ fix, preview }) => (
+        <PreviewedFix key={fix.label} fix={fix} known={preview} />
+      ))}
+      {offers.offers.length === 0 && offers.untried.length === 0 && (
+        <p className="faint">Nothing that was tried clears this without bringing up something as bad.</p>
+      )}
+      {offers.untried.length > 0 && (
+        <p className="faint">Not tried through in the time given: {offers.untried.join('; ')}.</p>
+      )}
+    </>
+  )
+}
+
 const FindingItem = ({
   finding,
   open,
@@ -102,9 +136,8 @@ const FindingItem = ({
             )}
           </ol>
           <div className="fixes">
-            {finding.fixes.map((fix) => (
-              <PreviewedFix key={fix.label} fix={fix} />
-            ))}
+            {finding.longer && <LookLonger />}
+            {finding.fixes.length > 0 && <TriedFixes finding={finding} />}
             {elsewhere && (
               <Link to={finding.stage === 'needs' ? 'needs' : finding.stage}>
                 Go to {stages.find((s) => s.name === finding.stage)?.title}

@@ -3,6 +3,7 @@
 import type { Analysis } from '@root-board/core/analysis'
 import { changedParts, type Design, libraryFor, withOwnFactsOnly } from '@root-board/core/design'
 import { makeLibrary } from '@root-board/core/parts'
+import type { Progress } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useMemo, useState } from 'react'
@@ -11,7 +12,7 @@ import { api } from '../api/client'
 import { StageContext } from '../shared/analysis'
 import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
-import { analyseInWorker, worker } from '../worker/client'
+import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary } from '../worker/client'
 import { latestWins } from '../worker/latest-wins'
 import { ChangedParts } from './ChangedParts'
 import { Conflict } from './Conflict'
@@ -30,6 +31,12 @@ const lean = (design: Design): Design => {
   return library ? withOwnFactsOnly(design, library) : design
 }
 
+interface Asked {
+  design: Design
+  /** Asked by the builder, who sees how it goes on and can end it. */
+  long: boolean
+}
+
 const ProjectPage = () => {
   const { id } = useParams()
   const { pathname } = useLocation()
@@ -38,6 +45,7 @@ const ProjectPage = () => {
   const [failure, setFailure] = useState<string>()
   const [result, setResult] = useState<{ analysis: Analysis; of: Design }>()
   const [broken, setBroken] = useState<string>()
+  const [looking, setLooking] = useState<Progress>()
   const evidence = useFrame((s) => s.evidence)
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts, staleTime: Infinity })
   const shelf = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
@@ -63,9 +71,17 @@ const ProjectPage = () => {
 
   const request = useMemo(
     () =>
-      latestWins<Design, Analysis>(
-        async (d) => analyseInWorker(lean(d)),
-        (analysis, of) => {
+      latestWins<Asked, Analysis>(
+        async ({ design: d, long }) => {
+          if (!long) return analyseInWorker(lean(d))
+          setLooking({ bound: 0 })
+          try {
+            return await analyseInWorker(lean(d), { ms: longTime, progress: setLooking })
+          } finally {
+            setLooking(undefined)
+          }
+        },
+        (analysis, { design: of }) => {
           setResult({ analysis, of })
           setBroken(undefined)
         },
@@ -76,11 +92,22 @@ const ProjectPage = () => {
   useEffect(() => {
     if (!shelf) return
     useProject.getState().setLibrary(shelf)
-    void worker.setLibrary(shelf)
+    setLibrary(shelf)
   }, [shelf])
   useEffect(() => {
-    if (design && shelf) request(design)
+    if (design && shelf) request({ design, long: false })
   }, [design, shelf, request])
+
+  // What runs for an older design gives up at once: the newest edit wins.
+  useEffect(
+    () =>
+      useProject.subscribe((now, before) => {
+        if (now.design === before.design) return
+        endAnalysis()
+        endQuestions()
+      }),
+    [],
+  )
 
   useEffect(() => {
     document.title = design ? `${design.name} · Root Board` : 'Root Board'
@@ -105,7 +132,15 @@ const ProjectPage = () => {
     )
   return (
     <StageContext.Provider
-      value={{ analysis: result.analysis, pending: result.of !== design, library, design }}
+      value={{
+        analysis: result.analysis,
+        pending: result.of !== design,
+        library,
+        design,
+        looking,
+        lookLonger: () => request({ design, long: true }),
+        enough: endAnalysis,
+      }}
     >
       {onSheet ? (
         <Suspense fallback={null}>

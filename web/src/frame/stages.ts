@@ -2,6 +2,7 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import type { StageName } from '@root-board/core/design'
+import { isPlanned } from '@root-board/core/pins'
 
 export interface Stage {
   name: StageName
@@ -16,9 +17,7 @@ export const stages: Stage[] = [
     name: 'pins',
     title: 'Pins',
     settled: (a) =>
-      a.needs.signals.length > 0 &&
-      a.pins.plan?.status === 'planned' &&
-      !a.pins.plan.wires.some((w) => w.impossible),
+      a.needs.signals.length > 0 && isPlanned(a.pins.plan) && !a.pins.plan?.wires.some((w) => w.impossible),
   },
   {
     name: 'power',

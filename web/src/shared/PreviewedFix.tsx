@@ -4,7 +4,7 @@ import type { Preview } from '@root-board/core/analysis'
 import type { Fix } from '@root-board/core/findings'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
-import { worker } from '../worker/client'
+import { questions } from '../worker/client'
 import { useStage } from './analysis'
 
 /** Pressed once it says what it would change, pressed again it does it. */
@@ -12,11 +12,13 @@ interface Props {
   fix: Fix
   /** What the first button says, where that is not the change itself. */
   ask?: string
+  /** What it would change, where that is known already. */
+  known?: Preview
   /** Asked already: shows the preview at once, and says when the builder wants it gone. */
   asked?: { close: () => void }
 }
 
-export const PreviewedFix = ({ fix, ask = fix.label, asked }: Props) => {
+export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
   const { design, edit } = useStage()
   const [preview, setPreview] = useState<Preview>()
   const apply = () => {
@@ -30,12 +32,17 @@ export const PreviewedFix = ({ fix, ask = fix.label, asked }: Props) => {
   const waiting = asked !== undefined && preview === undefined
   const wanted = JSON.stringify(fix.edits)
   useEffect(() => {
-    if (waiting) void worker.preview(design, JSON.parse(wanted) as Fix['edits']).then(setPreview)
+    if (waiting) void questions.preview(design, JSON.parse(wanted) as Fix['edits']).then(setPreview)
   }, [waiting, design, wanted])
   if (waiting) return <p className="faint">Working it out …</p>
   if (!preview)
     return (
-      <Button className="fix" onClick={() => void worker.preview(design, fix.edits).then(setPreview)}>
+      <Button
+        className="fix"
+        onClick={() =>
+          known ? setPreview(known) : void questions.preview(design, fix.edits).then(setPreview)
+        }
+      >
         {ask}
       </Button>
     )

@@ -3,6 +3,7 @@
 import type { Analysis } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
+import type { Progress } from '@root-board/core/pins'
 import { createContext, useContext } from 'react'
 import { useProject } from '../store/project'
 
@@ -12,6 +13,11 @@ export interface StageData {
   pending: boolean
   library: Library
   design: Design
+  /** While it is looked longer for a plan: how far that has come. */
+  looking?: Progress
+  lookLonger: () => void
+  /** Enough of looking: what has been found is shown. */
+  enough: () => void
 }
 
 export const StageContext = createContext<StageData | undefined>(undefined)

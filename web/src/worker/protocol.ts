@@ -1,19 +1,29 @@
-// What the page asks of its worker.
+// What the page asks of its workers.
 
-import type { Analysis, OtherBoard, Preview, VariantVerdict } from '@root-board/core/analysis'
+import type { Analysis, Offers, OtherBoard, Preview, VariantVerdict } from '@root-board/core/analysis'
 import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
-import type { NextPlan, ReachEntry } from '@root-board/core/pins'
+import type { NextPlan, Progress, ReachEntry } from '@root-board/core/pins'
+
+/** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
+export interface Limit {
+  ms: number
+  ticket: number
+}
 
 export interface AnalysisWorker {
   setLibrary: (library: Library) => void
-  analyse: (design: Design) => Analysis
-  preview: (design: Design, edits: Edit[]) => Preview
+  /** A cell shared with the page, where it may be shared: the number of the newest question. */
+  setBell: (bell: Int32Array) => void
+  analyse: (design: Design, limit: Limit, progress?: (at: Progress) => void) => Analysis
+  preview: (design: Design, edits: Edit[], limit: Limit) => Preview
+  /** The proposed fixes of a finding, tried. Undefined when the design has no such finding. */
+  offers: (design: Design, finding: string, limit: Limit) => Offers | undefined
   /** One carrier of the library against the project. */
-  candidate: (design: Design, id: string) => CandidateChip | undefined
-  nextPlans: (design: Design) => NextPlan[]
-  variants: (design: Design) => VariantVerdict[]
-  otherBoards: (design: Design) => OtherBoard[]
-  reach: (design: Design, signal: string) => ReachEntry[]
+  candidate: (design: Design, id: string, limit: Limit) => CandidateChip | undefined
+  nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
+  variants: (design: Design, limit: Limit) => VariantVerdict[]
+  otherBoards: (design: Design, limit: Limit) => OtherBoard[]
+  reach: (design: Design, signal: string, limit: Limit) => ReachEntry[]
 }

@@ -21,7 +21,11 @@ export const byteScattered: Check = {
             },
             ...(locked.length > 0
               ? [{ text: `Locked: ${locked.map((w) => `${w.signal.name} on ${legName(w.pin)}`).join(', ')}` }]
-              : [{ text: 'No run of neighbouring legs of one port is free that costs less than scattering does' }]),
+              : [
+                  {
+                    text: 'No run of neighbouring legs of one port is free that costs less than scattering does',
+                  },
+                ]),
             { text: 'The bits don’t change at the same moment, and each write takes several steps' },
           ],
           fixes: [

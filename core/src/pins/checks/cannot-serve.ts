@@ -13,10 +13,13 @@ const bestPinFor = (stages: Stages, signal: string): string | undefined => {
   if (!question) return undefined
   const locks = without(design.pins.locks, signal)
   const kept = without(pins.assignment, signal)
-  const plan = planPins({ ...question, choices: { ...design.pins, locks, kept } }, {
-    tidied: false,
-    patience: share(patience, 300),
-  })
+  const plan = planPins(
+    { ...question, choices: { ...design.pins, locks, kept } },
+    {
+      tidied: false,
+      patience: share(patience, 300),
+    },
+  )
   return plan.wires.find((w) => w.signal.id === signal && !w.impossible)?.pin.id
 }
 

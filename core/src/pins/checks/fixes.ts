@@ -14,6 +14,9 @@ export const doWithout = (need: NeedDevice): Fix => ({
 /** Another carrier, with what can be kept and a regulator where it needs one. */
 export const swapFix = (stages: Stages, other: Chip): Fix => {
   const { edits, dropped } = swapTo(stages, stages.library, other)
-  const words = dropped.length > 0 ? `; dropped: ${dropped.slice(0, 3).join(', ')}${dropped.length > 3 ? ` and ${dropped.length - 3} more` : ''}` : ''
+  const words =
+    dropped.length > 0
+      ? `; dropped: ${dropped.slice(0, 3).join(', ')}${dropped.length > 3 ? ` and ${dropped.length - 3} more` : ''}`
+      : ''
   return { label: `Choose ${other.name}${words}`, edits }
 }

@@ -28,7 +28,11 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
           text: `${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
         },
         ...(only
-          ? [{ text: 'The programming header has it too: while a program is loaded, the device follows the programmer' }]
+          ? [
+              {
+                text: 'The programming header has it too: while a program is loaded, the device follows the programmer',
+              },
+            ]
           : []),
         { text: 'A program that uses the leg shuts the debugger out until the chip is held in reset' },
       ],
@@ -40,8 +44,12 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
       severity: 'notes',
       text: `${signal.name} shares ${legName(pin)} with the line that programs are loaded over.`,
       facts: [
-        { text: `${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})` },
-        { text: 'Whatever hangs there moves while a program is loaded, and the program’s own messages are gone' },
+        {
+          text: `${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})`,
+        },
+        {
+          text: 'Whatever hangs there moves while a program is loaded, and the program’s own messages are gone',
+        },
       ],
     }
   const strap = attributeOf(pin, 'strap')

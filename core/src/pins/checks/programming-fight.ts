@@ -16,7 +16,9 @@ export const driverOf = (wire: Wire): { who: string; as: string; source?: string
       source: use.source,
     }
   const link = attributeOf(wire.pin, 'download-link')
-  return link && { who: 'programs are loaded over', as: link.reason ?? 'the download link', source: link.source }
+  return (
+    link && { who: 'programs are loaded over', as: link.reason ?? 'the download link', source: link.source }
+  )
 }
 
 /** Legs where a fight like this one would be: kept free together, or the fight only moves on. */

@@ -12,7 +12,10 @@ export const resetPort: Check = {
     if (!chip || !pin || !design.pins.resetAsPort) return []
     const why = attributeOf(pin, 'reset')!
     const wire = pins.plan?.wires.find((w) => w.pin.id === pin.id)
-    const keep = { label: 'Keep the reset leg for reset', edits: [{ kind: 'useReset' as const, port: false }] }
+    const keep = {
+      label: 'Keep the reset leg for reset',
+      edits: [{ kind: 'useReset' as const, port: false }],
+    }
     return [
       {
         id: 'pins.reset-port',

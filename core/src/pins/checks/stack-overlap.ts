@@ -31,10 +31,13 @@ const otherLinks = (stages: Stages, claims: Claim[]): Fix[] => {
       .filter((w) => {
         const needs = resolveNeeds(withWirings(design, { [instance.need.id]: w.id }), library)
         return isPlanned(
-          planPins({ ...questionOf(stages)!, needs: needs.open }, {
-            tidied: false,
-            patience: share(patience, 300),
-          }),
+          planPins(
+            { ...questionOf(stages)!, needs: needs.open },
+            {
+              tidied: false,
+              patience: share(patience, 300),
+            },
+          ),
         )
       })
       .map((w) => ({
@@ -77,10 +80,7 @@ export const stackOverlap: Check = {
               })),
               { text: 'One position can carry one line' },
             ],
-            fixes: [
-              ...otherLinks(stages, [a, b]),
-              ...pair.map((i) => doWithout(i.need)),
-            ],
+            fixes: [...otherLinks(stages, [a, b]), ...pair.map((i) => doWithout(i.need))],
             about: { device: pair[1]!.need.id, pin: pin.id },
           },
         ]

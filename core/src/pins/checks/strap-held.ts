@@ -24,11 +24,7 @@ const sampled = (holds: Hold[], { chip, power }: Stages, strap: Strap): Worked |
   const { rail } = power
   if (!rail || !chip.chip) return undefined
   const own = ownPull(chip.chip, strap)
-  const value = heldLevel(
-    rail.value,
-    holds,
-    own && { to: own.to, resistance: fullRange(own.rated) },
-  )
+  const value = heldLevel(rail.value, holds, own && { to: own.to, resistance: fullRange(own.rated) })
   if (!value) return undefined
   const all = [...holds.map((h) => h.to), ...(own ? [own.to] : [])]
   const names = holds.map((_, i) => (holds.length > 1 ? `R_${i + 1}` : 'R'))
@@ -58,7 +54,9 @@ const sampled = (holds: Hold[], { chip, power }: Stages, strap: Strap): Worked |
           ? fromPart(names[i]!, 'what holds it', h.end.instance.part, h.from.field, h.from.rated, 'Ω')
           : { ...fromRule(names[i]!, 'what holds it', h.resistance.typ, 'Ω', h.text), value: h.resistance },
       ),
-      ...(own ? [fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own.rated, 'Ω')] : []),
+      ...(own
+        ? [fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own.rated, 'Ω')]
+        : []),
     ],
     ...(holds.some((h) => h.offset.max > 0)
       ? { note: 'An LED takes what is beyond its forward voltage, so the level stops there.' }

@@ -76,7 +76,10 @@ const place = (lap: Lap, slot: number, costs: Float64Array, scratch: Scratch): v
         via[j] = current
       }
       const known = distance[j]!
-      if (known < least - 1e-9 || (known <= least + 1e-9 && slotOn[j]! < 0 && (next < 0 || slotOn[next]! >= 0))) {
+      if (
+        known < least - 1e-9 ||
+        (known <= least + 1e-9 && slotOn[j]! < 0 && (next < 0 || slotOn[next]! >= 0))
+      ) {
         if (known < least) least = known
         next = j
       }

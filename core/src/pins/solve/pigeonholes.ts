@@ -97,10 +97,7 @@ const most = 3000
 const timersOverfull = ({ small, problem }: Frame, node: Node, wanted: number[]): boolean => {
   const withFrequency = wanted.filter((r) => problem.signals[r]!.frequency !== undefined)
   if (withFrequency.length < 2) return false
-  const targets = Math.max(
-    0,
-    ...withFrequency.map((r) => small.units[small.from[r]!]?.length ?? 0),
-  )
+  const targets = Math.max(0, ...withFrequency.map((r) => small.units[small.from[r]!]?.length ?? 0))
   for (let t = 0; t < targets; t++) {
     // unit → channels that a row can use on it
     const rows: { frequency: number; on: Map<number, number[]> }[] = []
@@ -160,15 +157,17 @@ const timersServe = (
     if (++tried > most) return true
     const short = frequencies.some((_, k) => {
       let can = 0
-      for (let j = 0; j < units.length; j++)
-        if (j >= i || given[j] === k) can += capacity[j]![k]!
+      for (let j = 0; j < units.length; j++) if (j >= i || given[j] === k) can += capacity[j]![k]!
       return can < need[k]!
     })
     if (short) return false
     if (i === units.length) return serves()
     // Among timers that are alike the frequencies ascend: which of them takes which is no matter.
     const twin = units.findIndex((u, j) => j < i && like[u]! >= 0 && like[u] === like[units[i]!])
-    const least = twin < 0 ? 0 : Math.max(0, ...units.flatMap((u, j) => (j < i && like[u] === like[units[i]!] ? [given[j]!] : [])))
+    const least =
+      twin < 0
+        ? 0
+        : Math.max(0, ...units.flatMap((u, j) => (j < i && like[u] === like[units[i]!] ? [given[j]!] : [])))
     for (let k = least; k < frequencies.length; k++) {
       if (capacity[i]![k] === 0) continue
       given[i] = k

@@ -57,7 +57,8 @@ const merged = (drafts: Draft[], pins: number): Draft[] => {
   const left: Draft[] = []
   for (const here of places.values()) {
     // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
-    const free = here.length > 1 ? here.find((d) => d.units.length === 0 && d.channels.length === 0) : undefined
+    const free =
+      here.length > 1 ? here.find((d) => d.units.length === 0 && d.channels.length === 0) : undefined
     for (const d of here) if (!free || d === free || d.cost < free.cost) left.push(d)
   }
   return left
@@ -190,17 +191,15 @@ export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Smal
   const looksAtUnits = ({ group, frequency }: PlanSignal, c: Candidate) =>
     group !== undefined || (quarrels && frequency !== undefined && c.units.some((u) => u >= 0))
   let drafts = signals.flatMap((signal, row) =>
-    signal.candidates.map(
-      (c): Draft => ({
-        row,
-        pin: c.pin,
-        cost: c.cost,
-        option: c.option ?? -1,
-        units: looksAtUnits(signal, c) ? c.units : none,
-        channels: c.channels,
-        originals: [c],
-      }),
-    ),
+    signal.candidates.map((c): Draft => ({
+      row,
+      pin: c.pin,
+      cost: c.cost,
+      option: c.option ?? -1,
+      units: looksAtUnits(signal, c) ? c.units : none,
+      channels: c.channels,
+      originals: [c],
+    })),
   )
   const room = Array.from({ length: channels }, () => 1)
   withoutIdle(drafts, room)

@@ -33,8 +33,6 @@ export interface SolveOptions {
   patience?: Patience
   /** Only candidates like these. */
   only?: (signal: number, candidate: Candidate) => boolean
-  /** Only plans that cost less are of interest; without one the answer is “infeasible”. */
-  below?: number
   /** Any plan will do: ends with the first one, as “found” unless it is proven. */
   first?: boolean
 }
@@ -49,16 +47,21 @@ export const prepare = (problem: PlanProblem): ((options?: SolveOptions) => Plan
   return (options = {}) => search((frame ??= frameOf(problem)), options)
 }
 
-const search = (frame: Frame, { patience = endless, only, below = Infinity, first: anyPlan = false }: SolveOptions): PlanResult => {
+const search = (
+  frame: Frame,
+  { patience = endless, only, first: anyPlan = false }: SolveOptions,
+): PlanResult => {
   const { problem, small, choices, standIns, asks, bits, likeChoice, scratch, budgets, loads } = frame
   const signals = problem.signals.length
   let nodes = 0
   let spent = false
-  let limit = below
+  let limit = Infinity
   let best: Solution | undefined
   /** While a first plan is looked for: no prices, and only so many nodes. */
   let hurried = false
   let hurry = 0
+  /** No plan costs less: what the first assignment says. */
+  let rootBound = 0
   /** Bounds of the branches that are still to be looked at, outermost first. */
   const open: number[] = []
   const lowest = () => Math.ceil(Math.min(limit, ...open) - tiny)
@@ -171,7 +174,8 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     return cost
   }
 
-  const needsPrices = (node: Node) => node.channelPrice.some((p) => p > 0) || node.budgetPrice.some((p) => p > 0)
+  const needsPrices = (node: Node) =>
+    node.channelPrice.some((p) => p > 0) || node.budgetPrice.some((p) => p > 0)
 
   /** How far each channel and budget is over (above 0) or under its room. */
   const excess = (chosen: Int32Array) => {
@@ -308,7 +312,11 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
   }
 
   /** Drops options of bytes that alone would push the bound over the best plan known. */
-  const dropDear = (node: Node, bound: number, { total, least, lift }: ReturnType<typeof liftsOf>): Set<number> => {
+  const dropDear = (
+    node: Node,
+    bound: number,
+    { total, least, lift }: ReturnType<typeof liftsOf>,
+  ): Set<number> => {
     const rows = new Set<number>()
     const gone = new Set<number>()
     for (const [c, min] of least)
@@ -368,7 +376,7 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
     const first = update(node, rows)
     if (!first) return
     let bound = boundOf(node, first.price)
-    let { price } = first
+    if (depth === 0) rootBound = Math.max(rootBound, bound)
     if (Math.ceil(bound - tiny) >= limit) return
     if (overfull(frame, node)) return
     let chosen = picksFor(frame, node)
@@ -380,9 +388,9 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
       ways = conflict(frame, current, chosen)
       if (ways && ways.length === 0) return
       if (!hurried && !lowering && (ways || needsPrices(current))) {
-        const raised = raise(current, { bound, price }, chosen, depth === 0 ? 60 : ways ? 6 : 3)
+        const raised = raise(current, { bound, price: first.price }, chosen, depth === 0 ? 60 : ways ? 6 : 3)
         if (!raised) return
-        ;({ node: current, bound, price, chosen } = raised)
+        ;({ node: current, bound, chosen } = raised)
         if (Math.ceil(bound - tiny) >= limit) return
         ways = conflict(frame, current, chosen)
         if (ways && ways.length === 0) return
@@ -396,8 +404,7 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
         if (!propagate(current, lost)) return
         const updated = update(current, lost)
         if (!updated) return
-        price = updated.price
-        bound = boundOf(current, price)
+        bound = boundOf(current, updated.price)
         if (Math.ceil(bound - tiny) >= limit) return
         chosen = picksFor(frame, current)
         ways = conflict(frame, current, chosen)
@@ -441,8 +448,7 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
       if (!slack) return
       const updated = update(current, priced)
       if (!updated) return
-      price = updated.price
-      bound = boundOf(current, price)
+      bound = boundOf(current, updated.price)
       chosen = picksFor(frame, current)
       if (Math.ceil(bound - tiny) >= limit) return
       ways = conflict(frame, current, chosen)
@@ -487,8 +493,7 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
       dropNeedless(next)
       const rows = kill(next, (i) => small.option[i]! < 0 || next.option[small.option[i]!] !== dropped)
       for (const o of choices[c]!.options) for (const r of asks[o.id]!) rows.add(r)
-      for (let r = 0; r < signals; r++)
-        if (isWanted(frame, next, r) && next.lap.slotOf[r]! < 0) rows.add(r)
+      for (let r = 0; r < signals; r++) if (isWanted(frame, next, r) && next.lap.slotOf[r]! < 0) rows.add(r)
       visit(next, rows, depth + 1)
       if (isSpent()) {
         open[level] = bound
@@ -515,14 +520,15 @@ const search = (frame: Frame, { patience = endless, only, below = Infinity, firs
   // A first plan at once, so that there is one to show and to compare with; then the search proper.
   hurried = true
   visit(copyNode(root), new Set(rows), 0)
-  if (hurry > 60) spent = false
-  else if (spent) spent = anyPlan || patience.spent()
-  else return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
+  const looked = !spent
   hurried = false
+  spent = false
   open.length = 0
-  if (!spent) visit(root, rows, 0)
+  if (!looked && !isSpent()) visit(root, rows, 0)
   if (!spent) return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
-  const bound = Math.max(0, Number.isFinite(lowest()) ? lowest() : 0)
+  const bound = Math.max(0, open.length > 0 ? lowest() : Math.ceil(Math.min(rootBound, limit) - tiny))
   if (!best) return { status: 'undecided', bound, nodes }
-  return bound >= best.cost ? { status: 'proven', ...best, nodes } : { status: 'found', ...best, bound, nodes }
+  return bound >= best.cost
+    ? { status: 'proven', ...best, nodes }
+    : { status: 'found', ...best, bound, nodes }
 }

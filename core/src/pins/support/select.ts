@@ -30,8 +30,21 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
     formula: '(V_DD − V_IH) / I_leak',
     inputs: [
       fromWorked(rail),
-      fromRule('V_IH', 'least voltage that the device reads as high', threshold, 'V', end.instance.part.sheet),
-      fromPart('I_leak', 'leakage of the leg and the input', chip, 'io.leakage', { ...chip.io.leakage, max: leak }, 'A'),
+      fromRule(
+        'V_IH',
+        'least voltage that the device reads as high',
+        threshold,
+        'V',
+        end.instance.part.sheet,
+      ),
+      fromPart(
+        'I_leak',
+        'leakage of the leg and the input',
+        chip,
+        'io.leakage',
+        { ...chip.io.leakage, max: leak },
+        'A',
+      ),
     ],
     note: 'At the lowest supply and the highest leakage.',
   }

@@ -1,8 +1,8 @@
 // Chip: every chip, module and board of the library against this project, decided by the pin solver; up to four side by
 // side; what a board is made of; the clock.
 
-import { type CandidateChip, carriedOver } from '@root-board/core/chip'
-import type { Edit } from '@root-board/core/design'
+import { type CandidateChip } from '@root-board/core/chip'
+import { swapTo } from '@root-board/core/pins'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
@@ -37,8 +37,12 @@ const feed = ({ chip }: CandidateChip) => {
   return `${range.min}…${formatQuantity(range.max, 'V')}`
 }
 
+/** A move says what has no place on the new carrier. */
+const moveWords = (name: string, dropped: string[]): string =>
+  dropped.length > 0 ? `Move to ${name}, without ${dropped.join(', ')}` : `Move to ${name}`
+
 const ChipPage = () => {
-  const { analysis, edit } = useStage()
+  const { analysis, design, library, edit } = useStage()
   const candidates = useCandidates()
   const [filter, setFilter] = useState(noFilter)
   const [picked, setPicked] = useState<string[]>([])
@@ -51,15 +55,10 @@ const ChipPage = () => {
   const pick = (id: string) =>
     setPicked((p) => (p.includes(id) ? p.filter((x) => x !== id) : [...p.slice(-3), id]))
   const own = analysis.chip.chip
-  const moveTo = (c: CandidateChip): Edit => ({
-    kind: 'chooseChip',
-    part: c.chip.id,
-    name: c.chip.name,
-    kept: own ? carriedOver(own, c.chip, analysis.pins.assignment) : undefined,
-  })
+  const swap = (c: CandidateChip) => swapTo({ ...analysis, design }, library, c.chip)
   const choose = (c: CandidateChip) => {
     setJustChosen(c.chip.id)
-    edit(moveTo(c))
+    edit(swap(c).edits, `Choose ${c.chip.name}`)
   }
   const shown = candidates.list.filter((c) => passes(c, filter))
   const anatomy =
@@ -158,15 +157,17 @@ const ChipPage = () => {
                           </span>
                         )}
                       </>
+                    ) : c.undecided ? (
+                      <span className="risks">
+                        not decided in the time given: there may be a plan, none was found
+                      </span>
                     ) : (
                       <>
                         <span className="stops">no:</span> {c.no.join('; ')}
                       </>
                     )}
                   </td>
-                  <td className="right mono">
-                    {c.status === 'clash' ? '—' : <Num worked={c.workings.left} />}
-                  </td>
+                  <td className="right mono">{c.workings.left ? <Num worked={c.workings.left} /> : '—'}</td>
                   <td className="right mono">
                     <Num worked={c.workings.program}>
                       <Bytes count={c.programLeft} />
@@ -214,7 +215,7 @@ const ChipPage = () => {
                   <tr>
                     <td colSpan={7}>
                       <PreviewedFix
-                        fix={{ label: `Move to ${c.chip.name}`, edits: [moveTo(c)] }}
+                        fix={{ label: moveWords(c.chip.name, swap(c).dropped), edits: swap(c).edits }}
                         asked={{ close: () => setAsked(undefined) }}
                       />
                     </td>

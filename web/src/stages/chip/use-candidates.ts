@@ -2,7 +2,7 @@ import { type CandidateChip, candidateOrder } from '@root-board/core/chip'
 import type { Design } from '@root-board/core/design'
 import { useEffect, useState } from 'react'
 import { useStage } from '../../shared/analysis'
-import { worker } from '../../worker/client'
+import { questions } from '../../worker/client'
 
 export interface Candidates {
   /** Those solved so far, best first. */
@@ -29,7 +29,7 @@ export const useCandidates = (): Candidates => {
     let wanted = true
     const run = async () => {
       for (const id of all.split(',').filter(Boolean)) {
-        const judged = await worker.candidate(design, id)
+        const judged = await questions.candidate(design, id)
         if (!wanted) return
         if (judged) setKnown((before) => new Map(before).set(id, { design, judged }))
       }

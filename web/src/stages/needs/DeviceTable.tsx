@@ -3,7 +3,7 @@
 import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
-import { Button } from '@mui/material'
+import { Button, Select } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Columns, hidden, right } from '../../shared/Columns'
@@ -153,6 +153,16 @@ const DeviceRow = ({
           ) : (
             <span className="faint"> · address {hex(address)}</span>
           ))}
+        {wiring && <WhichBus need={need} wiring={wiring} />}
+        {part && need.count > 1 && (
+          <Button
+            className="setting"
+            title="Each with its own wiring, address and links"
+            onClick={() => edit({ kind: 'splitDevice', id: need.id })}
+          >
+            One by one
+          </Button>
+        )}
         {part?.supply && <FedBy need={need} />}
         {wiring && <Settings need={need} wiring={wiring} />}
         {part?.variants && (
@@ -191,6 +201,33 @@ const DeviceRow = ({
 }
 
 const hex = (address: number) => `0x${address.toString(16).toUpperCase().padStart(2, '0')}`
+
+/** Which of several buses of a kind it is on, where the chip has more than one unit for them. */
+const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'][number] }) => {
+  const { analysis, edit } = useStage()
+  const kind = wiring.signals.find((s) => s.bus === 'i2c' || s.bus === 'spi')?.bus
+  const units = analysis.chip.chip?.units.filter((u) => u.kind === kind).length ?? 1
+  if (!kind || (units < 2 && need.bus === undefined)) return null
+  return (
+    <label className="setting">
+      Bus{' '}
+      <Select
+        native
+        variant="standard"
+        className="plain"
+        value={need.bus ?? 1}
+        inputProps={{ 'aria-label': `Bus of ${need.name}` }}
+        onChange={(e) => edit({ kind: 'setBus', id: need.id, bus: Number(e.target.value) })}
+      >
+        {Array.from({ length: Math.min(4, Math.max(units, need.bus ?? 1)) }, (_, i) => (
+          <option key={i} value={i + 1}>
+            {kind === 'i2c' ? 'I2C' : 'SPI'} {i + 1}
+          </option>
+        ))}
+      </Select>
+    </label>
+  )
+}
 
 /** What feeds a device, where there is more than the rail. */
 const FedBy = ({ need }: { need: NeedDevice }) => {

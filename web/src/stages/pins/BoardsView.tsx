@@ -7,9 +7,9 @@ import type { Wire } from '@root-board/core/pins'
 import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { useAsked } from '../../shared/use-asked'
-import { worker } from '../../worker/client'
+import { questions } from '../../worker/client'
 
-const ask = (design: Design) => worker.otherBoards(design)
+const ask = (design: Design) => questions.otherBoards(design)
 
 interface Name {
   board: string

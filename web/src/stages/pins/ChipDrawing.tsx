@@ -147,7 +147,7 @@ const Leg = ({
       tabIndex={stop ? 0 : -1}
       className={`plain-button leg ${state} ${chosen === pin.id ? 'chosen' : ''}`}
       aria-pressed={chosen === pin.id}
-      aria-label={`${pin.labels ? place : `leg ${leg}`}, ${pin.id}, ${use || 'free'}${entry ? (entry.reason ? `, can’t serve ${signal.name}: ${entry.reason}` : `, costs ${entry.extra} more`) : ''}`}
+      aria-label={`${pin.labels ? place : `leg ${leg}`}, ${pin.id}, ${use || 'free'}${entry ? (entry.reason ? `, can’t serve ${signal.name}: ${entry.reason}` : entry.extra === undefined ? ', not decided in the time given' : `, costs ${entry.unsure ? 'up to ' : ''}${entry.extra} more`) : ''}`}
       onClick={() => choose(pin.id)}
     >
       <span className="outer">
@@ -156,17 +156,23 @@ const Leg = ({
             <span className="no-reach" title={entry.reason}>
               {terse ? 'no' : entry.reason}
             </span>
+          ) : entry.extra === undefined ? (
+            <span className="no-reach" title="Not decided in the time given">
+              {terse ? '?' : 'not decided'}
+            </span>
           ) : (
             <span className="reach">
               <span className="reach-bar" style={{ width: `${Math.min(56, 3 + (entry.extra ?? 0))}px` }} />
-              <span className="mono">{entry.extra === 0 && !terse ? 'as good' : `+${entry.extra}`}</span>
+              <span className="mono">
+                {entry.extra === 0 && !terse ? 'as good' : `${entry.unsure ? '≤' : ''}+${entry.extra}`}
+              </span>
               {wire && !terse && <span className="faint occupant">{wire.signal.name}</span>}
             </span>
           )
         ) : (
           <span className="use">{use}</span>
         )}
-        {wire?.locked && <span aria-hidden="true">⊢</span>}
+        {wire?.locked && <span aria-hidden="true">{wire.soldered ? '⊨' : '⊢'}</span>}
       </span>
       <span className={wire ? 'lead wired' : 'lead'} />
       <span className="names mono">

@@ -3,7 +3,7 @@
 import type { SupportPart } from '@root-board/core/circuit'
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
-import { passport, type Wire, wireOn } from '@root-board/core/pins'
+import { attributeOf, passport, type Wire, wireOn } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
@@ -92,9 +92,16 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
               <span className="stops">
                 {signal.name} can’t be here: {entry.reason}.
               </span>
+            ) : entry.unsure === 'not decided' ? (
+              <span className="risks">
+                Whether {signal.name} can be here was not decided in the time given.
+              </span>
             ) : elsewhere ? (
               <>
-                {signal.name} here makes the plan {entry.extra === 0 ? 'no dearer' : `${entry.extra} dearer`}
+                {signal.name} here makes the plan{' '}
+                {entry.extra === 0
+                  ? 'no dearer'
+                  : `${entry.unsure ? 'up to ' : ''}${entry.extra} points dearer`}
                 {entry.items.length > 0 && `: ${entry.items.map((i) => i.reason).join('; ')}`}
                 {entry.moves.length > 0 &&
                   `. Moves ${entry.moves.map((m) => `${m.name} to ${m.to}`).join(', ')}`}
@@ -129,10 +136,28 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
               Swap with {on.signal.name}
             </Button>
           )}
-          {signal && wire && !elsewhere && (
+          {signal && wire && !elsewhere && !wire.soldered && (
             <Button onClick={toggleLock}>
               {design.pins.locks[signal.id] ? `Unlock ${signal.name}` : `Lock ${signal.name} here`}{' '}
               <kbd>l</kbd>
+            </Button>
+          )}
+          {signal && wire && !elsewhere && !wire.impossible && (
+            <Button
+              onClick={() =>
+                edit(
+                  wire.soldered
+                    ? { kind: 'unsolder', signal: signal.id, name: signal.name }
+                    : { kind: 'solder', signal: signal.id, name: signal.name, pin: pin.id },
+                )
+              }
+            >
+              {wire.soldered ? `${signal.name} is no longer soldered` : `${signal.name} is soldered here`}
+            </Button>
+          )}
+          {attributeOf(pin, 'reset')?.asPort !== undefined && (
+            <Button onClick={() => edit({ kind: 'useReset', port: !design.pins.resetAsPort })}>
+              {design.pins.resetAsPort ? 'Keep this leg for reset' : 'Use this leg as a port'}
             </Button>
           )}
           {['io', 'input', 'output'].includes(pin.type) && !taken && (

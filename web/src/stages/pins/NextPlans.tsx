@@ -1,13 +1,13 @@
 // The next best plans side by side: what moves, what each spares and what it gives up.
 
-import type { Edit } from '@root-board/core/design'
+import type { Design, Edit } from '@root-board/core/design'
 import type { NextPlan } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { Columns, hidden } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { PreviewedFix } from '../../shared/PreviewedFix'
-import { worker } from '../../worker/client'
+import { questions } from '../../worker/client'
 
 /** Locks what the plan places elsewhere, and fixes the wirings it chose. */
 const editsOf = ({ differs, wirings }: NextPlan): Edit[] => [
@@ -23,12 +23,14 @@ export const NextPlans = () => {
   const { analysis, design } = useStage()
   const wiredBy = new Map(analysis.pins.plan?.wirings.map((w) => [w.need, w.wiring.id]))
   const [asked, setAsked] = useState(false)
-  const [plans, setPlans] = useState<NextPlan[]>()
+  const [answer, setAnswer] = useState<{ of: Design; plans: NextPlan[]; complete: boolean }>()
+  const found = answer?.of === design ? answer : undefined
+  const plans = found?.plans
   useEffect(() => {
     if (!asked) return
     let wanted = true
-    void worker.nextPlans(design).then((next) => {
-      if (wanted) setPlans(next)
+    void questions.nextPlans(design).then((next) => {
+      if (wanted) setAnswer({ of: design, ...next })
     })
     return () => {
       wanted = false
@@ -39,10 +41,13 @@ export const NextPlans = () => {
     <section className="plan-notes next-plans" aria-labelledby="next-plans">
       <h2 id="next-plans">Next best plans</h2>
       {plans === undefined && <p className="faint">Working them out …</p>}
-      {plans?.length === 0 && (
+      {plans?.length === 0 && found?.complete && (
         <p className="faint">
           There is no other plan that differs in more than which equal leg a plain signal has.
         </p>
+      )}
+      {found && !found.complete && (
+        <p className="risks">Not all were looked through in the time given: there may be more of them.</p>
       )}
       {plans && plans.length > 0 && (
         <table className="ruled">

@@ -46,7 +46,7 @@ export const PlanView = () => {
   useHotkeys('escape', () => choose({ signal: null, leg: null }), {}, [setQuery])
   return (
     <div className="plan-view">
-      {plan?.status === 'planned' && plan.wires.length > 0 && <NextPlans />}
+      {plan?.status === 'proven' && plan.wires.length > 0 && <NextPlans />}
       {(plan?.wirings ?? []).length > 0 && (
         <section className="plan-notes" aria-label="Wirings the plan chose">
           <ul>

@@ -2,7 +2,7 @@ import type { Design } from '@root-board/core/design'
 import type { ReachEntry } from '@root-board/core/pins'
 import { useEffect, useState } from 'react'
 import { useStage } from '../../shared/analysis'
-import { worker } from '../../worker/client'
+import { questions } from '../../worker/client'
 import { latestWins } from '../../worker/latest-wins'
 
 export type Reach = Map<string, ReachEntry>
@@ -13,7 +13,7 @@ export const useReach = (signal: string | undefined): Reach | undefined => {
   const [known, setKnown] = useState<{ design: Design; signal: string; reach: Reach }>()
   const [ask] = useState(() =>
     latestWins(
-      (q: { design: Design; signal: string }) => worker.reach(q.design, q.signal),
+      (q: { design: Design; signal: string }) => questions.reach(q.design, q.signal),
       (entries, q) => setKnown({ ...q, reach: new Map(entries.map((e) => [e.pin, e])) }),
       () => setKnown(undefined),
     ),

@@ -5,9 +5,9 @@ import { Button } from '@mui/material'
 import { Columns, hidden } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { useAsked } from '../../../shared/use-asked'
-import { worker } from '../../../worker/client'
+import { questions } from '../../../worker/client'
 
-const ask = (design: Design) => worker.variants(design)
+const ask = (design: Design) => questions.variants(design)
 
 export const Variants = () => {
   const { design, library, edit } = useStage()
