@@ -5,14 +5,14 @@ import { asCarried, chipChecks, type ChipResult, fittingCarrier, judgeChip, reso
 import { suppliesOf } from '../circuit'
 import { clockChecks, resolveClock } from '../clock'
 import { type Design, stageNames } from '../design'
-import { type Check, type Finding, inOrder, runChecks, type Stages } from '../findings'
+import { type Check, type Finding, type Fix, inOrder, runChecks, type Stages } from '../findings'
 import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
 import type { Chip, Library } from '../parts'
 import { type Patience, pinsChecks, type PinsResult, resolvePins, usualPatience } from '../pins'
 import { powerChecks, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
-export interface Analysis extends Omit<Stages, 'library' | 'fitting' | 'patience'> {
+export interface Analysis extends Omit<Stages, 'library' | 'fitting' | 'patience' | 'proposing'> {
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -58,12 +58,36 @@ export const analyse = (
   const needs = settled(design, library, asked, pins)
   const power = resolvePower(design, library, needs, chip.chip, clock, pins)
   const build = resolveBuild(design, library, needs, clock, pins, power)
-  let found: { chip: Chip | undefined } | undefined
-  const fitting = () => (found ??= { chip: fittingCarrier(design, library, asked, rail, patience) }).chip
   const stages = { design, needs, chip, clock, pins, power, build }
-  return {
+  const findings = runChecks(allChecks, {
     ...stages,
-    findings: inOrder(runChecks(allChecks, { ...stages, library, fitting, patience }), stageNames),
-    gauges: gaugesOf(stages),
+    library,
+    patience,
+    proposing: false,
+    fitting: () => undefined,
+  })
+  return { ...stages, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
+}
+
+/** All fixes that are proposed for a finding, those that need the planner among them. None of them has been tried. */
+export const proposalsFor = (
+  analysis: Analysis,
+  library: Library,
+  finding: Pick<Finding, 'id' | 'check'>,
+  patience: Patience = usualPatience(),
+): Fix[] => {
+  const { design, power } = analysis
+  const check = allChecks.find((c) => c.id === finding.check)
+  let found: { chip: Chip | undefined } | undefined
+  const stages: Stages = {
+    ...analysis,
+    library,
+    patience,
+    proposing: true,
+    fitting: () =>
+      (found ??= {
+        chip: fittingCarrier(design, library, resolveNeeds(design, library), power.supplies.rail, patience),
+      }).chip,
   }
+  return check?.run(stages).find((f) => f.id === finding.id)?.fixes ?? []
 }

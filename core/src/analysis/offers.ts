@@ -5,7 +5,7 @@ import { applyEdits, type Design, libraryFor } from '../design'
 import { type Finding, type Fix, severities } from '../findings'
 import type { Library } from '../parts'
 import type { Patience } from '../pins'
-import { type Analysis, analyse } from './analyse'
+import { type Analysis, analyse, proposalsFor } from './analyse'
 import { compareAnalyses, type Preview } from './preview'
 
 export interface Offer {
@@ -41,7 +41,7 @@ export const offersFor = (
   const offers: Offer[] = []
   const untried: string[] = []
   const seen = new Set<string>([JSON.stringify(decided)])
-  for (const fix of finding.fixes) {
+  for (const fix of proposalsFor(before, library, finding, patience)) {
     const after = applyEdits(decided, fix.edits)
     const key = JSON.stringify(after)
     if (seen.has(key)) continue

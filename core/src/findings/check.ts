@@ -22,6 +22,11 @@ export interface Stages {
   build: BuildResult
   /** Another carrier that would fit, the cheapest; found only when a check asks, since it solves many. */
   fitting: () => Chip | undefined
+  /**
+   * Whether fixes are asked for that need the planner: another leg, another carrier. The analysis of an edit does
+   * without; they are worked out for the one finding that is opened (see `proposalsFor`).
+   */
+  proposing: boolean
   /** What is left of it for questions that a check asks of the planner. */
   patience: Patience
 }

@@ -31,6 +31,7 @@ export interface Finding {
   text: string
   /** From cause to effect. */
   because: Fact[]
+  /** Proposals that are cheap to make; `proposalsFor` has all of them, `offersFor` those that were tried and help. */
   fixes: Fix[]
   /** Looking longer may settle it. */
   longer?: true

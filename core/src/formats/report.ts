@@ -2,7 +2,20 @@
 
 import { type Analysis, gaugeText } from '../analysis'
 import { stageNames } from '../design'
-import { placeName } from '../pins'
+import { type Plan, placeName } from '../pins'
+
+const planWords = (plan: Plan): string => {
+  switch (plan.status) {
+    case 'proven':
+      return `no plan costs less than this one’s ${plan.cost} points`
+    case 'found':
+      return `the best found in the time given, ${plan.cost} points; one up to ${plan.gap} points cheaper may exist`
+    case 'undecided':
+      return 'not decided in the time given: none was found, and none is ruled out'
+    case 'clash':
+      return `none: ${plan.clashText}`
+  }
+}
 
 export const textReport = (a: Analysis): string => {
   const out: string[] = [a.design.name, '='.repeat(a.design.name.length), '']
@@ -13,6 +26,7 @@ export const textReport = (a: Analysis): string => {
   }
   line()
   line(`Chip: ${a.chip.chip?.name ?? 'none chosen'}`)
+  if (a.pins.plan) line(`Plan: ${planWords(a.pins.plan)}`)
   for (const wire of a.pins.plan?.wires ?? [])
     line(
       `  ${wire.signal.name}: ${placeName(wire.pin)} ${wire.pin.id}${wire.impossible ? ` (can't work: ${wire.impossible})` : ''}`,

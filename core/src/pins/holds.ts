@@ -185,17 +185,15 @@ export const heldLevel = (
           to: h.to,
           ohms: weak === undefined ? h.resistance.typ : h.to === weak ? h.resistance.max : h.resistance.min,
         })),
-      all
-        .filter(isClamp)
-        .map((h) => ({
-          to: h.to,
-          volts:
-            which === 'typ'
-              ? h.offset.typ
-              : h.to === 'low'
-                ? h.offset[which]
-                : h.offset[which === 'min' ? 'max' : 'min'],
-        })),
+      all.filter(isClamp).map((h) => ({
+        to: h.to,
+        volts:
+          which === 'typ'
+            ? h.offset.typ
+            : h.to === 'low'
+              ? h.offset[which]
+              : h.offset[which === 'min' ? 'max' : 'min'],
+      })),
     )
   const [min, typ, max] = [
     corner(supply.min, 'high', 'min'),

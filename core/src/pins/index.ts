@@ -17,4 +17,5 @@ export { busSpeeds, gateKey, ledKey, type LedOnLeg, netOf, outputResistance } fr
 export { type ClashRule } from './clash'
 export { linksToSet, makeDemand, type OnOther, type PinChoices, type PinQuestion } from './demand'
 export { pinsChecks } from './checks'
+export { swapFix } from './checks/fixes'
 export { endless, type Patience, type Progress, share, steps, usualPatience } from './solve'

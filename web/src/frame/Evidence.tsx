@@ -137,7 +137,7 @@ const FindingItem = ({
           </ol>
           <div className="fixes">
             {finding.longer && <LookLonger />}
-            {finding.fixes.length > 0 && <TriedFixes finding={finding} />}
+            <TriedFixes finding={finding} />
             {elsewhere && (
               <Link to={finding.stage === 'needs' ? 'needs' : finding.stage}>
                 Go to {stages.find((s) => s.name === finding.stage)?.title}

@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { swapFix } from '../../pins'
 
 export const memoryShort: Check = {
   id: 'chip.memory-short',
@@ -26,14 +27,7 @@ export const memoryShort: Check = {
           { text: `The devices’ code takes ${short[2].value.max} bytes`, worked: short[2] },
           { text: `${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})` },
         ],
-        fixes: roomy
-          ? [
-              {
-                label: `Choose ${roomy.name}`,
-                edits: [{ kind: 'chooseChip', part: roomy.id, name: roomy.name }],
-              },
-            ]
-          : [],
+        fixes: roomy ? [swapFix(stages, roomy)] : [],
       },
     ]
   },

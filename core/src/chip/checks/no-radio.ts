@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { swapFix } from '../../pins'
 
 export const noRadio: Check = {
   id: 'chip.no-radio',
@@ -20,14 +21,7 @@ export const noRadio: Check = {
           { text: `${chip.sheet} names none` },
         ],
         fixes: [
-          ...(other
-            ? [
-                {
-                  label: `Choose ${other.name}`,
-                  edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
-                },
-              ]
-            : []),
+          ...(other ? [swapFix(stages, other)] : []),
           { label: 'Do without the radio', edits: [{ kind: 'setRadio', radio: false }] },
         ],
       },

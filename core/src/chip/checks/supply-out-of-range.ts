@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { swapFix } from '../../pins'
 import { formatQuantity, fullRange } from '../../quantity'
 
 export const supplyOutOfRange: Check = {
@@ -39,14 +40,7 @@ export const supplyOutOfRange: Check = {
             label: `Use ${r.regulator.name}`,
             edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
           })),
-          ...(other
-            ? [
-                {
-                  label: `Choose ${other.name}`,
-                  edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
-                },
-              ]
-            : []),
+          ...(other ? [swapFix(stages, other)] : []),
         ],
       },
     ]

@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { swapFix } from '../../pins'
 
 export const unknownChip: Check = {
   id: 'chip.unknown',
@@ -15,14 +16,7 @@ export const unknownChip: Check = {
         severity: 'stops',
         text: `The project is planned for “${chip.missing}”, which is not in the library.`,
         because: [{ text: 'No part file has that id' }],
-        fixes: best
-          ? [
-              {
-                label: `Choose ${best.name} instead`,
-                edits: [{ kind: 'chooseChip', part: best.id, name: best.name }],
-              },
-            ]
-          : [],
+        fixes: best ? [swapFix(stages, best)] : [],
       },
     ]
   },

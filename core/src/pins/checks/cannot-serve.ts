@@ -25,6 +25,7 @@ const bestPinFor = (stages: Stages, signal: string): string | undefined => {
 
 /** Moving a wire to where the solver would put it; nothing where it is there already or can't be anywhere. */
 export const moveToBest = (stages: Stages, { signal, pin }: Wire): Fix[] => {
+  if (!stages.proposing) return []
   const best = bestPinFor(stages, signal.id)
   if (!best || best === pin.id) return []
   const move: Edit = {

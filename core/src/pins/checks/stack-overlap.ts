@@ -25,6 +25,7 @@ export const overlapsOf = (signals: SignalNeed[]): { place: string; a: Claim; b:
 /** Settings of links that clear the overlap: each other wiring of a board in it under which everything finds a leg. */
 const otherLinks = (stages: Stages, claims: Claim[]): Fix[] => {
   const { design, library, patience } = stages
+  if (!stages.proposing) return []
   return claims.flatMap(({ seat: { instance } }) =>
     instance.part.wirings
       .filter((w) => w.id !== instance.wiring.id)

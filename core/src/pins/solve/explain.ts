@@ -107,22 +107,20 @@ export const nextPlans = (
 ): { plans: Solution[]; complete: boolean } => {
   interface Part {
     problem: PlanProblem
-    solution: Solution
+    /** No plan of this part costs less. */
+    least: number
+    solution?: Solution
   }
   let complete = true
-  const solve = (part: PlanProblem): Part | undefined => {
-    const result = solvePlan(part, { patience })
-    if (result.status === 'found' || result.status === 'undecided') complete = false
-    return result.status === 'proven' ? { problem: part, solution: result } : undefined
-  }
-  const split = ({ problem: part, solution }: Part): Part[] => {
-    const parts: (Part | undefined)[] = []
+  const open: Part[] = [{ problem, least: 0 }]
+  const split = ({ problem: part, least }: Part, solution: Solution): void => {
+    const add = (problem: PlanProblem) => open.push({ problem, least: Math.max(least, solution.cost) })
     const choices = [...(part.choices ?? [])]
     choices.forEach((choice, i) => {
       const chosen = solution.options[i]
       if (chosen === undefined) return
       const options = choice.options.filter((o) => o.id !== chosen)
-      if (options.length > 0) parts.push(solve({ ...part, choices: choices.with(i, { ...choice, options }) }))
+      if (options.length > 0) add({ ...part, choices: choices.with(i, { ...choice, options }) })
       choices[i] = { ...choice, options: choice.options.filter((o) => o.id === chosen) }
     })
     const signals = [...part.signals]
@@ -133,23 +131,33 @@ export const nextPlans = (
       const others = signal.candidates.filter((c) => !same(c, chosen))
       const kind = kindOf?.(s)
       // A signal like an earlier one, placed alike: any plan in which this one differs is one in which that one does.
-      const key = `${kind} ${chosen.units.join()} ${chosen.cost} ${signal.candidates.map((c) => `${c.pin}/${c.cost}`).join()}`
-      const twin = kind !== undefined && tried.has(key)
+      const key =
+        kind === undefined
+          ? `only ${s}`
+          : `${kind} ${chosen.units.join()} ${chosen.cost} ${signal.candidates.map((c) => `${c.pin}/${c.cost}`).join()}`
+      if (others.length > 0 && !tried.has(key))
+        add({ ...part, choices, signals: signals.with(s, { ...signal, candidates: others }) })
       tried.add(key)
-      if (others.length > 0 && !twin)
-        parts.push(solve({ ...part, choices, signals: signals.with(s, { ...signal, candidates: others }) }))
       signals[s] = { ...signal, candidates: signal.candidates.filter((c) => same(c, chosen)) }
     })
-    return parts.filter((p) => p !== undefined)
   }
   const found: Solution[] = []
-  const first = solve(problem)
-  let open = first ? split(first) : []
-  while (found.length < count && open.length > 0) {
-    const next = open.reduce((a, b) => (b.solution.cost < a.solution.cost ? b : a))
-    found.push(next.solution)
-    open = open.filter((p) => p !== next)
-    if (found.length < count) open.push(...split(next))
+  // The part that may hold the cheapest plan is solved when it comes first, and not before.
+  while (found.length <= count && open.length > 0) {
+    const at = open.reduce((a, p, i) => {
+      const [x, y] = [p, open[a]!]
+      return x.least < y.least || (x.least === y.least && x.solution && !y.solution) ? i : a
+    }, 0)
+    const [part] = open.splice(at, 1)
+    if (part!.solution) {
+      found.push(part!.solution)
+      if (found.length <= count) split(part!, part!.solution)
+      continue
+    }
+    const result = solvePlan(part!.problem, { patience })
+    if (result.status === 'found' || result.status === 'undecided') complete = false
+    if (result.status === 'proven') open.push({ ...part!, least: result.cost, solution: result })
+    if (!complete && patience.spent()) break
   }
-  return { plans: found, complete }
+  return { plans: found.slice(1), complete }
 }

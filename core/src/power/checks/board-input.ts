@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { swapFix } from '../../pins'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherSources } from './ways-out'
 
@@ -32,17 +33,7 @@ export const boardInput: Check = {
             text: `${board.sheet}, ${board.input.source ?? 'input'}: ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}`,
           },
         ],
-        fixes: [
-          ...otherSources(stages, 2),
-          ...(other
-            ? [
-                {
-                  label: `Choose ${other.name}`,
-                  edits: [{ kind: 'chooseChip' as const, part: other.id, name: other.name }],
-                },
-              ]
-            : []),
-        ],
+        fixes: [...otherSources(stages, 2), ...(other ? [swapFix(stages, other)] : [])],
       },
     ]
   },

@@ -1,0 +1,431 @@
+// What the planner knows of rules and says of itself: each point as a planted case with its chain and a fix that is
+// offered, and silent without its cause. Expectations are from the part files by hand.
+
+import { shippedLibrary } from '../../test/files'
+import { project, type Project } from '../../test/project'
+import { applyEdits, type Design } from '../design'
+import { textReport } from '../formats'
+import { findPart, type Library } from '../parts'
+import { steps, swapTo } from '../pins'
+import { analyse, candidateOf, compareAnalyses, offersFor } from '.'
+
+const library = shippedLibrary()
+const found = (design: Design, check: string, from: Library = library) =>
+  analyse(design, from).findings.filter((f) => f.check === check)
+const offered = (design: Design, check: string, from: Library = library) => {
+  const before = analyse(design, from)
+  const finding = before.findings.find((f) => f.check === check)!
+  return offersFor(before, from, finding, undefined, design).offers
+}
+const labels = (design: Design, check: string) => offered(design, check).map((o) => o.fix.label)
+
+const many = (part: string, name: string, count: number, more = {}): Project['devices'][number] => [
+  part,
+  name,
+  undefined,
+  { count, ...more },
+]
+const dimmed = (name: string, count: number, frequency?: number): Project['devices'][number] => [
+  'lamp-red',
+  name,
+  'dimmed',
+  { count, ...(frequency ? { settings: { 'light.frequency': frequency } } : {}) },
+]
+
+describe('a search that is given up', () => {
+  const design = project({
+    chip: 'qm32-48',
+    regulator: 'bl33-low',
+    devices: [many('track-sensor', 'Edge', 9), ['glow-display', 'Screen'], ['colour-head', 'Head']],
+  })
+  const patience = () => steps(1)
+  test('is no plan: nothing fits, nothing is left over, no board is built, and that is said with what to do', () => {
+    const given = analyse(design, library, steps(0))
+    expect(given.pins.plan).toMatchObject({ status: 'undecided', wires: [] })
+    const [finding] = given.findings.filter((f) => f.check === 'pins.not-proven')
+    expect(finding).toMatchObject({ severity: 'stops', longer: true })
+    expect(finding!.text).toMatch(/not decided in the time given/)
+    expect(given.chip.own).toMatchObject({ fits: false, undecided: true, left: undefined })
+    expect(given.gauges.find((g) => g.id === 'pins')).toMatchObject({
+      worked: undefined,
+      instead: 'not decided',
+    })
+    expect(given.build.missing).toContain('a plan in which every signal has a leg')
+    expect(textReport(given)).toMatch(/Plan: not decided in the time given/)
+    expect(candidateOf(design, library, 'qm32-64', steps(0))).toMatchObject({ fits: false, undecided: true })
+    // As JSON, which has no infinity.
+    expect(JSON.parse(JSON.stringify(given.pins.plan))).toMatchObject({ status: 'undecided', bound: 0 })
+  })
+  test('with a plan in hand says how far below it another may lie', () => {
+    const given = analyse(design, library, patience())
+    const { plan } = given.pins
+    expect(plan!.status).toBe('found')
+    expect(plan!.gap).toBe(plan!.cost - plan!.bound)
+    expect(plan!.gap).toBeGreaterThan(0)
+    const all = analyse(design, library).pins.plan!
+    expect(all.status).toBe('proven')
+    expect(all.cost).toBeGreaterThanOrEqual(plan!.bound)
+    expect(all.cost).toBeLessThanOrEqual(plan!.cost)
+    const [finding] = given.findings.filter((f) => f.check === 'pins.not-proven')
+    expect(finding).toMatchObject({ severity: 'notes', longer: true })
+    expect(finding!.text).toContain(`up to ${plan!.gap} points cheaper`)
+    expect(textReport(given)).toMatch(new RegExp(`up to ${plan!.gap} points cheaper`))
+    expect(found(design, 'pins.not-proven')).toEqual([])
+  })
+})
+
+describe('pigeonholes', () => {
+  // One timer of eight channels: five outputs at 50 Hz, five at 1 kHz and one at 2.7 kHz need three timers.
+  test('three frequencies on one timer are a clash by that rule, not a search without an end', () => {
+    const design = project({
+      chip: 'mw1-module',
+      regulator: 'bl33-low',
+      devices: [many('servo-small', 'Servo', 5), dimmed('Lamp', 5), ['buzzer-magnetic', 'Buzzer']],
+    })
+    const { plan } = analyse(design, library, steps(400)).pins
+    expect(plan!.status).toBe('clash')
+    expect(plan!.clashRules).toContain('frequencies')
+  })
+  // Fourteen edge inputs on sixteen interrupt lines and a two-wire bus: room for all without the two debug legs.
+  test('fourteen edge sensors and a two-wire device leave the debug legs alone', () => {
+    const design = project({
+      chip: 'qm32-32',
+      regulator: 'bl33-low',
+      devices: [many('track-sensor', 'Edge', 14), ['temperature-two-wire', 'Heat']],
+    })
+    const { plan } = analyse(design, library).pins
+    expect(plan!.status).toBe('proven')
+    expect(plan!.wires.flatMap((w) => w.items.map((i) => i.name))).not.toContain('debug leg')
+  })
+  // TD8-28: two groups of 100 mA recommended, 150 mA absolute. 36 mA each: two to a group, so that five are too many.
+  test.each([
+    [4, 'proven'],
+    [5, 'clash'],
+  ])('%d lamps at 36 mA on two groups of 100 mA: %s', (count, status) => {
+    const design = project({
+      chip: 'td8-28-dip',
+      regulator: 'bl5-cool',
+      source: 'adapter-9v',
+      devices: [many('lamp-red', 'Lamp', count, { settings: { 'light.current': 0.036 } })],
+    })
+    const { chip, pins } = analyse(design, library)
+    expect(pins.plan!.status).toBe(status)
+    if (status === 'clash') {
+      expect(pins.plan!.clashRules).toEqual(['currents'])
+      expect(pins.plan!.clashText).toMatch(/5 × 36 mA; .*100 mA/)
+      return
+    }
+    for (const group of chip.chip!.limits.groups!)
+      expect(pins.plan!.wires.filter((w) => group.pins.includes(w.pin.id)).length).toBeLessThanOrEqual(2)
+  })
+})
+
+describe('bytes', () => {
+  const display = { chip: 'qm32-48', regulator: 'bl33-low' }
+  test('of two displays and of two wirings are told apart', () => {
+    const design = project({ ...display, devices: [many('line-display', 'Text', 2, { wiring: 'byte' })] })
+    const { bytes } = analyse(design, library).pins
+    expect(bytes.map((b) => b.port !== undefined)).toEqual([true, true])
+    const open = analyse(project({ ...display, devices: [['line-display', 'Text']] }), library).pins
+    // Whichever wiring is chosen has its one byte, in order, and the other costs nothing.
+    expect(open.bytes.map((b) => b.wires.length)).toEqual([open.plan!.wirings[0]!.wiring.byte!.length])
+    expect(open.plan!.cost).toBeLessThan(8)
+  })
+  test('one that is scattered says its legs, bit by bit', () => {
+    const design = project({
+      ...display,
+      devices: [['line-display', 'Text', 'byte']],
+      locks: { 'd1.1.D0': 'PA3', 'd1.1.D7': 'PB3' },
+    })
+    const [finding] = found(design, 'pins.byte-scattered')
+    expect(finding!.because[0]!.text).toMatch(/^Bit 0 to 7: PA3, .*PB3$/)
+    expect(labels(design, 'pins.byte-scattered')).toContain('Release the locks of Text')
+    expect(found({ ...design, pins: { ...design.pins, locks: {} } }, 'pins.byte-scattered')).toEqual([])
+  })
+})
+
+describe('straps, held by what we fit ourselves', () => {
+  const qm32 = { chip: 'qm32-32', regulator: 'bl33-low' }
+  const strapPin = findPart(library, 'chip', 'qm32-32')!.pins.find((p) =>
+    p.attributes?.some((a) => a.kind === 'strap'),
+  )!.id
+  const locked = (device: Project['devices'][number], signal: string): Design =>
+    project({ ...qm32, devices: [device], locks: { [signal]: strapPin } })
+  // The strap must be low; the chip pulls it down by 25 to 55 kΩ; our pull-up is 6.8 kΩ: V = 3.3 V · 40/(40 + 6.8).
+  test('a button on a strap that must be low, held up by our own resistor, starts the loader', () => {
+    const design = locked(['push-button', 'Go'], 'd1.1.contact')
+    const [finding] = found(design, 'pins.strap-held')
+    expect(finding).toMatchObject({ severity: 'stops', grade: 'impossible' })
+    expect(finding!.text).toMatch(/^The pull-up of Go holds .* high at reset/)
+    expect(labels(design, 'pins.strap-held').length).toBeGreaterThan(0)
+  })
+  test('without that resistor nothing holds it', () => {
+    const design = applyEdits(locked(['push-button', 'Go'], 'd1.1.contact'), [
+      { kind: 'leaveOut', support: 'pull:d1.1.contact', name: '' },
+    ])
+    expect(found(design, 'pins.strap-held')).toEqual([])
+  })
+  test('a sensor that drives either way leaves the start to chance', () => {
+    const [finding] = found(locked(['pulse-sensor', 'Eye', 'plain'], 'd1.1.OUT'), 'pins.strap-held')
+    expect(finding).toMatchObject({ severity: 'risks' })
+    expect(finding!.text).toMatch(/starts only when it happens to be low/)
+  })
+  test('an LED to ground pulls towards where the strap must be, and is no fault', () =>
+    expect(found(locked(['lamp-red', 'Lamp'], 'd1.1.light'), 'pins.strap-held')).toEqual([]))
+})
+
+describe('programming, debug and download', () => {
+  test('taking a debug leg is told, and another leg is offered', () => {
+    const design = project({
+      chip: 'qm32-32',
+      regulator: 'bl33-low',
+      devices: [['lamp-red', 'Lamp']],
+      locks: { 'd1.1.light': 'PA13' },
+    })
+    const [finding] = found(design, 'pins.gives-up')
+    expect(finding!.text).toMatch(/Lamp takes .*PA13/)
+    expect(labels(design, 'pins.gives-up').some((l) => l.startsWith('Move Lamp to'))).toBe(true)
+    expect(found({ ...design, pins: { ...design.pins, locks: {} } }, 'pins.gives-up')).toEqual([])
+  })
+  test('a device that drives what the chip drives while it is programmed fights it', () => {
+    const design = project({
+      chip: 'td8-28-dip',
+      regulator: 'bl5-cool',
+      source: 'adapter-9v',
+      devices: [['pulse-sensor', 'Eye', 'plain']],
+      locks: { 'd1.1.OUT': 'PC3' },
+    })
+    const [finding] = found(design, 'pins.programming-fight')
+    expect(finding!.text).toMatch(/which the chip drives while it is programmed as MISO/)
+    for (const { fix } of offered(design, 'pins.programming-fight'))
+      expect(found(applyEdits(design, fix.edits), 'pins.programming-fight')).toEqual([])
+  })
+  test('the reset leg as a port gives one leg more, and says what becomes of programming', () => {
+    const asked = project({
+      chip: 'td8-08-dip',
+      regulator: 'bl5-cool',
+      source: 'adapter-9v',
+      devices: [many('lamp-red', 'Lamp', 6)],
+    })
+    expect(analyse(asked, library).pins.plan!.status).toBe('clash')
+    const design = applyEdits(asked, [{ kind: 'useReset', port: true }])
+    const { pins, build, findings } = analyse(design, library)
+    expect(pins.plan!.status).toBe('proven')
+    expect(Object.values(pins.assignment)).toContain('RESET')
+    expect(
+      findings
+        .find((f) => f.check === 'pins.reset-port')!
+        .because.map((f) => f.text)
+        .join(),
+    ).toMatch(/in-circuit programming ends/)
+    expect(build.support.map((s) => s.key)).not.toContain('reset-pull-up')
+    // A chip whose file offers no such choice keeps its reset.
+    const other = applyEdits(design, [{ kind: 'chooseChip', part: 'td8-28-dip', name: '' }])
+    expect(Object.values(analyse(other, library).pins.assignment)).not.toContain('RESET')
+  })
+})
+
+describe('timers', () => {
+  const td8 = (frequency: number, devices: Project['devices']): Design => ({
+    ...project({ chip: 'td8-28-dip', regulator: 'bl5-cool', source: 'adapter-9v', devices }),
+    chip: { part: 'td8-28-dip', clock: { source: 'internal', frequency } },
+  })
+  // 1 MHz, 8 bits: 50 Hz needs p ≥ 1e6 / 50 / 256 = 78.1, so p = 256 and one step is 256 µs: 3 in a servo's 1 ms.
+  // The 16-bit timer has p = 1: 1 µs steps.
+  test('a servo goes to the wide timer, and on the narrow one its steps are told', () => {
+    const free = td8(1e6, [['servo-small', 'Points']])
+    expect(analyse(free, library).pins.plan!.wires[0]!.unit!.id).toBe('T1')
+    expect(found(free, 'pins.timer-fit')).toEqual([])
+    const narrow = findPart(library, 'chip', 'td8-28-dip')!.pins.find((p) =>
+      p.functions?.some((f) => f.unit === 'T0'),
+    )!
+    const design: Design = { ...free, pins: { ...free.pins, locks: { 'd1.1.PULSE': narrow.id } } }
+    const lock = analyse(free, library).pins.plan!.wires[0]!.signal.id
+    const locked = { ...design, pins: { ...design.pins, locks: { [lock]: narrow.id } } }
+    const [finding] = found(locked, 'pins.timer-fit')
+    expect(finding!.text).toMatch(/steps of 256 µs, 3 of them/)
+    expect(offered(locked, 'pins.timer-fit').length).toBeGreaterThan(0)
+  })
+  // 8 MHz, 8 bits, p at most 1024: 8e6 / 1024 / 256 = 30.5 Hz is reached, 16 MHz would stop at 61 Hz.
+  test('a frequency that the timer can’t reach stops', () => {
+    const design = project({
+      chip: 'stick-td8',
+      source: 'usb-port',
+      devices: [['servo-small', 'Points']],
+    })
+    const signal = analyse(design, library).pins.plan!.wires[0]!.signal.id
+    const narrow = findPart(library, 'chip', 'td8-28-flat')!.pins.find((p) =>
+      p.functions?.some((f) => f.unit === 'T0'),
+    )!.id
+    const [finding] = found(
+      { ...design, pins: { ...design.pins, locks: { [signal]: narrow } } },
+      'pins.timer-fit',
+    )
+    expect(finding).toMatchObject({ severity: 'stops', grade: 'impossible' })
+    expect(finding!.text).toMatch(/can’t run at 50 Hz from a clock of 16 MHz/)
+  })
+  // One timer of eight channels, 200 Hz and 1 kHz; a lamp is good from 100 Hz to 20 kHz.
+  test('a common frequency is offered where it clears a clash', () => {
+    const design = project({
+      chip: 'mw1-module',
+      regulator: 'bl33-low',
+      devices: [dimmed('Slow', 2, 200), dimmed('Fast', 2)],
+    })
+    expect(analyse(design, library).pins.plan!.clashRules).toEqual(['frequencies'])
+    expect(labels(design, 'pins.clash').filter((l) => /at (200 Hz|1 kHz) as well$/.test(l))).toHaveLength(2)
+  })
+})
+
+describe('buses', () => {
+  const twins = (chip: string): Design =>
+    project({
+      chip,
+      regulator: 'bl33-low',
+      devices: [
+        ['glow-display', 'Left', 'i2c'],
+        ['glow-display', 'Right', 'i2c'],
+      ],
+    })
+  test('a second bus is offered where the chip has a unit for it, and clears the clash of addresses', () => {
+    const design = twins('qm32-48')
+    const offer = offered(design, 'pins.address-clash').find((o) => /second bus/.test(o.fix.label))!
+    const after = analyse(applyEdits(design, offer.fix.edits), library)
+    const units = new Map(
+      after.pins.plan!.wires.filter((w) => w.signal.bus).map((w) => [w.signal.bus!.group, w.unit!.id]),
+    )
+    expect([...units.keys()].sort()).toEqual(['i2c', 'i2c2'])
+    expect(new Set(units.values()).size).toBe(2)
+    expect(labels(twins('mw1-module'), 'pins.address-clash').some((l) => /bus/.test(l))).toBe(false)
+  })
+  test('a select rests high by a pull-up of its own, by the book', () => {
+    const design = {
+      ...project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [['card-reader', 'Card']] }),
+      stance: 'by-the-book' as const,
+    }
+    const pull = analyse(design, library).build.support.find((s) => s.key === 'select:d1.1.CS')
+    expect(pull).toMatchObject({ present: true, value: { value: 10e3 } })
+  })
+})
+
+describe('explanations', () => {
+  test('the radio, where it is what decides', () => {
+    const design = project({
+      chip: 'mw2-module',
+      regulator: 'bl33-low',
+      radio: true,
+      devices: [many('temperature-analog', 'Probe', 9)],
+    })
+    const { plan } = analyse(design, library).pins
+    expect(plan!.clashRules).toContain('radio')
+    expect(plan!.clashText).toMatch(/while the radio is on/)
+    expect(labels(design, 'pins.clash').some((l) => /radio/.test(l))).toBe(true)
+  })
+  test('the second board, and doing without it', () => {
+    const design = {
+      ...project({ chip: 'trestle-plain', source: 'adapter-9v', devices: [['serial-link', 'Link']] }),
+      chip: { part: 'trestle-plain', also: ['trestle-32'] },
+    }
+    expect(analyse(design, library).pins.plan!.clashRules).toContain('boards')
+    expect(labels(design, 'pins.clash')).toContain('Plan without Trestle 32')
+  })
+  test('doing without several says how many go', () => {
+    const design = project({
+      chip: 'td8-08-dip',
+      regulator: 'bl5-cool',
+      source: 'adapter-9v',
+      devices: [many('push-button', 'Key', 7)],
+    })
+    expect(labels(design, 'pins.clash')).toContain('Do without all 7 of Key')
+  })
+})
+
+describe('swaps', () => {
+  const board = project({
+    chip: 'trestle-plain',
+    source: 'adapter-9v',
+    devices: [
+      ['lamp-red', 'Lamp'],
+      ['push-button', 'Go'],
+    ],
+    locks: { 'd1.1.light': 'PB2' },
+  })
+  const swapped = (design: Design, to: string) => {
+    const before = analyse(design, library)
+    const other = candidateOf(design, library, to)!.chip
+    const { edits, dropped } = swapTo({ ...before, design }, library, other)
+    const after = applyEdits(design, edits)
+    return { after, dropped, preview: compareAnalyses(before, analyse(after, library)) }
+  }
+  test('a lock and a soldered wire keep their header position, and are not called moved', () => {
+    const soldered = applyEdits(board, [{ kind: 'solder', signal: 'd2.1.contact', name: 'Go', pin: 'PB3' }])
+    const { after, dropped, preview } = swapped(soldered, 'trestle-32')
+    expect(dropped).toEqual([])
+    const place = (chip: string, pin: string) =>
+      candidateOf(soldered, library, chip)!.chip.pins.find((p) => p.id === pin)!.places
+    expect(place('trestle-32', after.pins.locks['d1.1.light']!)).toEqual(place('trestle-plain', 'PB2'))
+    expect(place('trestle-32', after.pins.soldered!['d2.1.contact']!)).toEqual(place('trestle-plain', 'PB3'))
+    expect(preview.lines.filter((l) => /moves from/.test(l))).toEqual([])
+  })
+  test('what has no place there is listed', () => {
+    const { dropped } = swapped(board, 'mw1-module')
+    expect(dropped.join()).toMatch(/the lock of Lamp on .*PB2/)
+  })
+  test('from a board to a bare chip a regulator that it stands goes with it', () => {
+    const { after, preview } = swapped(board, 'qm32-48')
+    const regulator = findPart(library, 'regulator', after.power.regulator)!
+    expect(regulator.output.typ ?? regulator.output.max).toBeLessThanOrEqual(3.6)
+    expect(preview.appearing.filter((f) => f.check === 'chip.supply-out-of-range')).toEqual([])
+  })
+  test('a soldered wire stays whatever it costs; a lock of another there is a mistake', () => {
+    const dear = applyEdits(board, [{ kind: 'solder', signal: 'd2.1.contact', name: 'Go', pin: 'PC5' }])
+    const { pins } = analyse(dear, library)
+    expect(pins.assignment['d2.1.contact']).toBe('PC5')
+    expect(pins.plan!.wires.find((w) => w.signal.id === 'd2.1.contact')).toMatchObject({ soldered: true })
+    const rival = analyse(
+      applyEdits(dear, [{ kind: 'lockSignal', signal: 'd1.1.light', name: 'Lamp', pin: 'PC5' }]),
+      library,
+    )
+    expect(rival.findings.map((f) => f.check)).toContain('pins.cannot-serve')
+  })
+})
+
+test('several of one device, one by one: each keeps its lock and may have its own address', () => {
+  const design = project({
+    chip: 'qm32-48',
+    regulator: 'bl33-low',
+    devices: [many('push-button', 'Key', 3)],
+    locks: { 'd1.2.contact': 'PB5' },
+  })
+  const split = applyEdits(design, [{ kind: 'splitDevice', id: 'd1' }])
+  expect(split.needs.devices.map((d) => [d.id, d.name, d.count])).toEqual([
+    ['d1', 'Key 1', 1],
+    ['d2', 'Key 2', 1],
+    ['d3', 'Key 3', 1],
+  ])
+  expect(split.pins.locks).toEqual({ 'd2.1.contact': 'PB5' })
+  expect(analyse(split, library).pins.plan!.cost).toBe(analyse(design, library).pins.plan!.cost)
+})
+
+describe('no false alarms', () => {
+  test('a deck’s line locked where the plan has it is no mistake', () => {
+    const design = project({ chip: 'trestle-32', source: 'adapter-9v', devices: [['relay-deck', 'Crane']] })
+    const { plan } = analyse(design, library).pins
+    for (const w of plan!.wires) {
+      const locked = applyEdits(design, [
+        { kind: 'lockSignal', signal: w.signal.id, name: w.signal.name, pin: w.pin.id },
+      ])
+      expect(found(locked, 'pins.cannot-serve')).toEqual([])
+      expect(analyse(locked, library).pins.plan!.status).toBe('proven')
+    }
+  })
+  test('an interrupt input pays nothing for being on a leg that has one', () => {
+    const design = project({
+      chip: 'td8-28-dip',
+      regulator: 'bl5-cool',
+      source: 'adapter-9v',
+      devices: [['pulse-sensor', 'Eye', 'edge']],
+    })
+    const [wire] = analyse(design, library).pins.plan!.wires
+    expect(wire!.items.filter((i) => /interrupt/.test(i.reason))).toEqual([])
+  })
+})
