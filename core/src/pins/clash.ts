@@ -45,13 +45,15 @@ export const deciding = (
   const needs = {
     ...question.needs,
     choices,
-    signals: question.needs.signals.filter((s) =>
-      s.when ? s.when.some((key) => open.has(key.split('=')[0]!)) : ids.has(s.id),
-    ),
+    signals: question.needs.signals.flatMap((s) => {
+      if (!s.when) return ids.has(s.id) ? [s] : []
+      const when = s.when.filter((key) => open.has(key.split('=')[0]!))
+      return when.length > 0 ? [{ ...s, when }] : []
+    }),
     bytes: [],
   }
   return (Object.keys(without) as ClashRule[]).filter((rule) => {
-    const eased = without[rule]({ ...question, needs })
+    const eased = patience.spent() ? undefined : without[rule]({ ...question, needs })
     if (!eased) return false
     const demand = makeDemand(eased)
     const { status } = solvePlan(demand.problem, { patience: share(patience, 200), first: true })

@@ -3,7 +3,15 @@
 import { without } from '../design'
 import type { CostItem } from './costs'
 import { type Demand, makeDemand, type Offer, type PinChoices, type PinQuestion } from './demand'
-import { type Candidate, type Patience, type PlanProblem, prepare, usualPatience } from './solve'
+import {
+  type Candidate,
+  type Patience,
+  type PlanProblem,
+  type PlanResult,
+  prepare,
+  solveAt,
+  usualPatience,
+} from './solve'
 
 export interface ReachEntry {
   pin: string
@@ -48,19 +56,31 @@ export const reachOf = (
     })
     return { ...problem, choices }
   }
+  const able = chip.pins.flatMap((_, p) => (at.some((i) => base.reasons[i]![p] === undefined) ? [p] : []))
+  /** A locked neighbour is asked to leave: the builder sees who would move. */
+  const neighbourOn = (pin: string) => Object.keys(locks).find((s) => locks[s] === pin)
+  // A line that is wanted in any case, where nobody is locked: all legs in one go.
+  const simple = at.length === 1 && base.problem.signals[at[0]!]!.when === undefined
+  const alone = able.filter((p) => !neighbourOn(chip.pins[p]!.id))
+  const together = simple
+    ? new Map(solveAt(base.problem, at[0]!, alone, patience).map((r, i) => [alone[i]!, r]))
+    : undefined
   const ask = prepare(wantingIt(base))
-  const solved = chip.pins.map((pin, p): Omit<ReachEntry, 'extra'> & { cost?: number } => {
-    const reasons = at.map((i) => base.reasons[i]![p])
-    const none = { pin: pin.id, items: [] as CostItem[], moves: [] }
-    // A locked neighbour is asked to leave: the builder sees who would move.
-    const neighbour = Object.keys(locks).find((s) => locks[s] === pin.id)
+  const resultAt = (p: number): PlanResult => {
+    const known = together?.get(p)
+    if (known) return known
+    const neighbour = neighbourOn(chip.pins[p]!.id)
     const demand = neighbour
       ? makeDemand({ ...question, choices: { ...open, locks: without(locks, neighbour) } })
       : base
     const mine = new Set(demand.signals.flatMap((s, i) => (s.id === signalId ? [i] : [])))
-    if (reasons.every((r) => r !== undefined)) return { ...none, reason: reasons[0] }
     const only = (s: number, c: Candidate) => !mine.has(s) || c.pin === p
-    const result = (neighbour ? prepare(wantingIt(demand)) : ask)({ patience, only })
+    return (neighbour ? prepare(wantingIt(demand)) : ask)({ patience, only })
+  }
+  const solved = chip.pins.map((pin, p): Omit<ReachEntry, 'extra'> & { cost?: number } => {
+    const none = { pin: pin.id, items: [] as CostItem[], moves: [] }
+    if (!able.includes(p)) return { ...none, reason: base.reasons[at[0]!]![p] }
+    const result = resultAt(p)
     if (result.status === 'undecided') return { ...none, unsure: 'not decided' }
     if (result.status === 'infeasible') return { ...none, reason: stuck(pin.id) }
     const offers = result.chosen.filter((c) => c !== undefined) as Offer[]

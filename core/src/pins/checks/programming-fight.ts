@@ -1,4 +1,5 @@
-import type { Check, Fix, Stages } from '../../findings'
+import type { SupportPart } from '../../circuit'
+import type { Check, Finding, Fix, Stages } from '../../findings'
 import { deviceDrives } from '../costs'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
@@ -20,6 +21,24 @@ export const driverOf = (wire: Wire): { who: string; as: string; source?: string
     link && { who: 'programs are loaded over', as: link.reason ?? 'the download link', source: link.source }
   )
 }
+
+/** The select of an SPI device, which lets go of its output while that is high. */
+const selectOf = (wire: Wire, stages: Stages): Wire | undefined => {
+  const { bus, ends } = wire.signal
+  if (bus?.kind !== 'spi') return undefined
+  const drivers = ends.filter((e) => e.signal.electrical.kind === 'logic-output')
+  return stages.pins.plan?.wires.find(
+    (w) =>
+      w.signal.kind === 'digital-out' &&
+      w.signal.quiet &&
+      drivers.some((d) => w.signal.ends.some((e) => e.instance.id === d.instance.id)),
+  )
+}
+
+/** Whether something holds a select high while nothing drives it. */
+const isHeldHigh = (select: Wire, support: SupportPart[]): boolean =>
+  support.some((s) => s.present && s.key === `select:${select.signal.id}`) ||
+  select.signal.ends.some(({ signal: { electrical: e } }) => e.kind === 'logic-input' && e.pull === 'up')
 
 /** Legs where a fight like this one would be: kept free together, or the fight only moves on. */
 const offThese = (stages: Stages, wire: Wire): Fix[] => {
@@ -48,13 +67,45 @@ export const programmingFight: Check = {
   looksFor: 'a device that drives a line which is driven while a program is loaded',
   rule: 'two outputs on one line fight; which of them wins is not defined',
   run: (stages) =>
-    (stages.pins.plan?.wires ?? []).flatMap((wire) => {
+    (stages.pins.plan?.wires ?? []).flatMap((wire): Omit<Finding, 'check' | 'stage'>[] => {
       const driver = driverOf(wire)
       if (!driver || wire.impossible) return []
       const end = wire.signal.ends.find(
         ({ signal: { electrical: e } }) => e.kind === 'logic-output' && !e.openDrain,
       )!
       const device = end.instance
+      const select = selectOf(wire, stages)
+      if (select && isHeldHigh(select, stages.pins.support)) return []
+      if (select)
+        return [
+          {
+            id: `pins.programming-fight:${wire.signal.id}`,
+            severity: 'risks' as const,
+            grade: 'outside the sheet' as const,
+            text: `${device.name} shares ${legName(wire.pin)}, which ${driver.who} as ${driver.as}, and nothing holds its select high meanwhile.`,
+            because: [
+              { text: `${wire.signal.name} is on ${legName(wire.pin)}` },
+              {
+                text: `${device.name} lets go of its ${end.signal.terminal} while ${select.signal.name} is high (${device.part.sheet})`,
+              },
+              { text: `While a program is loaded ${legName(select.pin)} is an input, and floats` },
+            ],
+            fixes: [
+              {
+                label: `Put in the pull-up of ${select.signal.name}`,
+                edits: [
+                  {
+                    kind: 'putIn' as const,
+                    support: `select:${select.signal.id}`,
+                    name: `pull-up of ${select.signal.name}`,
+                  },
+                ],
+              },
+              ...(wire.signal.at ? [] : moveToBest(stages, wire)),
+            ],
+            about: { signal: wire.signal.id, pin: wire.pin.id },
+          },
+        ]
       return [
         {
           id: `pins.programming-fight:${wire.signal.id}`,

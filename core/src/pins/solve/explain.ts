@@ -73,6 +73,7 @@ export const smallestClash = (
   // Halving first: whole blocks that the clash does not need go at once.
   for (let size = Math.max(1, clash.length >> 1); size >= 1; size >>= 1)
     for (let at = 0; at < clash.length;) {
+      if (patience.spent()) return { ...asClash(clash), unsure: true }
       const rest = [...clash.slice(0, at), ...clash.slice(at + size)]
       const without = solvable(rest)
       if (without === false) clash = rest

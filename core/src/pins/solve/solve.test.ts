@@ -1,8 +1,8 @@
 import loadHighs from 'highs'
-import type { Candidate, PlanProblem, Solution } from './problem'
+import type { Candidate, PlanProblem, PlanResult, Solution } from './problem'
 import { type Clash, nextPlans, smallestClash, solvableAlone } from './explain'
 import { steps } from './patience'
-import { solvePlan } from './solve'
+import { solveAt, solvePlan } from './solve'
 import { integerProgramme, type IntegerProgrammeSolver } from './test/integer-programme'
 import { randomInstance, type Shape } from './test/instances'
 
@@ -112,7 +112,7 @@ test('given up early: never called infeasible, the bound is one, and a plan is a
   for (let seed = 0; seed < 300; seed++) {
     const problem = randomInstance(seed, { pins: 40, signals: 25 })
     const all = solvePlan(problem)
-    for (const patience of [0, 1, 4]) {
+    for (const patience of [0, 1, 3, 6]) {
       const cut = solvePlan(problem, { patience: steps(patience) })
       const where = `seed ${seed}, ${patience} steps`
       if (cut.status === 'infeasible') expect([where, all.status]).toEqual([where, 'infeasible'])
@@ -131,6 +131,28 @@ test('given up early: never called infeasible, the bound is one, and a plan is a
   }
   expect(seen.found).toBeGreaterThan(20)
   expect(seen.undecided).toBeGreaterThan(100)
+})
+
+test('all pins of a signal in one go are what each is by itself', () => {
+  let pinsTried = 0
+  for (let seed = 1; seed <= 120; seed++) {
+    const problem = randomInstance(seed, { pins: 24, signals: 16 })
+    const signal = problem.signals.findIndex((s) => s.when === undefined && s.candidates.length > 1)
+    if (signal < 0) continue
+    const pins = [...new Set(problem.signals[signal]!.candidates.map((c) => c.pin))]
+    const together = solveAt(problem, signal, pins)
+    pins.forEach((pin, i) => {
+      pinsTried++
+      const alone = solvePlan(problem, { only: (s, c) => s !== signal || c.pin === pin })
+      const cost = (r: PlanResult) => (r.status === 'proven' ? r.cost : r.status)
+      expect([seed, pin, cost(together[i]!)]).toEqual([seed, pin, cost(alone)])
+      if (together[i]!.status === 'proven') {
+        expect([seed, pin, brokenRules(problem, together[i] as Solution)]).toEqual([seed, pin, []])
+        expect((together[i] as Solution).chosen[signal]!.pin).toBe(pin)
+      }
+    })
+  }
+  expect(pinsTried).toBeGreaterThan(500)
 })
 
 test('a clash that could not be narrowed down in time says so, and is still one', () => {

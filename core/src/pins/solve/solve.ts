@@ -5,12 +5,23 @@
 // that whatever is chosen will need.
 
 import { conflict, type Way } from './conflict'
-import { costOf, forbidden, release, settle } from './lap'
+import { forbidden } from './lap'
 import { endless, type Patience } from './patience'
 import { picksFor } from './picks'
 import { overfull } from './pigeonholes'
-import type { Candidate, PlanProblem, PlanResult, Solution } from './problem'
+import { type Candidate, hasPlan, type PlanProblem, type PlanResult, type Solution } from './problem'
 import { asGiven } from './small'
+import {
+  boundOf,
+  dropNeedless,
+  excess,
+  isStuck,
+  kill,
+  liftsOf,
+  needsPrices,
+  propagate,
+  update,
+} from './narrow'
 import {
   copyNode,
   dropped,
@@ -20,8 +31,6 @@ import {
   isWanted,
   type Node,
   pricedCost,
-  refresh,
-  refreshChoice,
   rootOf,
   taken,
   undecided,
@@ -35,6 +44,8 @@ export interface SolveOptions {
   only?: (signal: number, candidate: Candidate) => boolean
   /** Any plan will do: ends with the first one, as “found” unless it is proven. */
   first?: boolean
+  /** A plan that is known already. */
+  known?: Solution
 }
 
 /** Solves to a proven optimum or a proof that there is none, or says that the patience ran out. Deterministic. */
@@ -47,16 +58,133 @@ export const prepare = (problem: PlanProblem): ((options?: SolveOptions) => Plan
   return (options = {}) => search((frame ??= frameOf(problem)), options)
 }
 
+/**
+ * For each pin the best plan with a signal on it, in the order of `pins`. The signal must be wanted whatever is chosen.
+ * Most are settled without a search: by the bound of the first assignment, and by the best plan changed no more than the
+ * assignment needs.
+ */
+export const solveAt = (
+  problem: PlanProblem,
+  signal: number,
+  pins: readonly number[],
+  patience: Patience = endless,
+): PlanResult[] => {
+  const frame = frameOf(problem)
+  const { small } = frame
+  let root: Node | undefined
+  const best = search(frame, { patience, root: (node) => (root = copyNode(node)) })
+  // Nodes near the best plan; a bit of a byte is also looked for in each other place of its byte.
+  const byte = frame.bits.findIndex((rows) => rows.includes(signal))
+  const nodes = new Map<number, Node | undefined>()
+  const nodeNear = (option: number): Node | undefined => {
+    if (!root || !hasPlan(best)) return undefined
+    if (!nodes.has(option)) {
+      const options = option < 0 ? best.options : best.options.with(byte, option)
+      nodes.set(option, nodeLike(frame, root, { ...best, options }))
+    }
+    return nodes.get(option)
+  }
+  const placesAt = (pin: number): number[] => {
+    if (byte < 0) return [-1]
+    const places = new Set<number>()
+    for (let i = small.from[signal]!; i < small.from[signal + 1]!; i++)
+      if (small.pin[i] === pin && small.option[i]! >= 0) places.add(small.option[i]!)
+    return [...places]
+  }
+  // No plan with the signal on a certain pin is cheaper than the best of all.
+  const floor = best.status === 'proven' ? best.cost : 'bound' in best ? best.bound : 0
+  return pins.map((pin) => {
+    const only = (s: number, c: Candidate) => s !== signal || c.pin === pin
+    const keep = (i: number) => small.row[i] !== signal || small.pin[i] === pin
+    if (!root) return search(frame, { patience, only })
+    const from = copyNode(root)
+    const alone = narrowTo(frame, from, keep)
+    if (alone === undefined) return { status: 'infeasible', nodes: 1 }
+    const least = Math.max(floor, alone + liftsOf(frame, from).total)
+    let known: Solution | undefined
+    for (const place of placesAt(pin)) {
+      const near = nodeNear(place)
+      const close = near && copyNode(near)
+      const plan = close && narrowTo(frame, close, keep) !== undefined ? planIn(frame, close) : undefined
+      if (plan && (!known || plan.cost < known.cost)) known = plan
+    }
+    if (known && known.cost <= Math.ceil(least - tiny)) return { status: 'proven', ...known, nodes: 2 }
+    return search(frame, { patience, only, known, from })
+  })
+}
+
+/** Removes candidates with all that follows; the bound then, or undefined when nothing is left. */
+const narrowTo = (frame: Frame, node: Node, keep: (i: number) => boolean): number | undefined => {
+  const rows = kill(frame, node, keep)
+  if (isStuck(frame, node) || !propagate(frame, node, rows)) return undefined
+  const updated = update(frame, node, rows)
+  return updated && boundOf(frame, node, updated.price)
+}
+
+/** The plan that a node’s assignment stands for, where it breaks no rule and leaves no choice open. */
+const planIn = (frame: Frame, node: Node): Solution | undefined => {
+  const { choices, small } = frame
+  if (choices.some((_, c) => isOpen(frame, node, c))) return undefined
+  const chosen = picksFor(frame, node)
+  if (conflict(frame, node, chosen)) return undefined
+  const picked = choices.map((c) => c.options.find((o) => node.option[o.id] === taken))
+  let cost = 0
+  for (const i of chosen) if (i >= 0) cost += small.cost[i]!
+  for (const o of picked) cost += o?.cost ?? 0
+  return { cost, chosen: asGiven(small, chosen), options: picked.map((o) => o?.id) }
+}
+
+/** A node in which the choices, the units of the buses and the frequencies of the timers are those of a plan. */
+const nodeLike = (frame: Frame, root: Node, { chosen, options }: Solution): Node | undefined => {
+  const { problem, small, choices } = frame
+  const node = copyNode(root)
+  choices.forEach((c, k) => {
+    for (const o of c.options) node.option[o.id] = o.id === options[k] ? taken : dropped
+  })
+  const unitsOf = new Map<number, readonly number[]>()
+  const frequencyOn = new Map<number, number>()
+  chosen.forEach((c, s) => {
+    const { group, frequency } = problem.signals[s]!
+    if (c && group !== undefined) unitsOf.set(group, c.units)
+    if (c && frequency !== undefined) for (const u of c.units) if (u >= 0) frequencyOn.set(u, frequency)
+  })
+  const keep = (i: number): boolean => {
+    const o = small.option[i]!
+    if (o >= 0 && node.option[o] !== taken) return false
+    const { group, frequency } = problem.signals[small.row[i]!]!
+    const units = group === undefined ? undefined : unitsOf.get(group)
+    if (units && small.units[i]!.some((u, t) => u !== units[t])) return false
+    return (
+      frequency === undefined || small.units[i]!.every((u) => (frequencyOn.get(u) ?? frequency) === frequency)
+    )
+  }
+  const rows = kill(frame, node, keep)
+  for (let r = 0; r < problem.signals.length; r++) rows.add(r)
+  return propagate(frame, node, rows) && update(frame, node, rows) ? node : undefined
+}
+
 const search = (
   frame: Frame,
-  { patience = endless, only, first: anyPlan = false }: SolveOptions,
+  {
+    patience = endless,
+    only,
+    first: anyPlan = false,
+    known,
+    root: seeRoot,
+    from,
+  }: SolveOptions & {
+    /** Shown the first node, once its bound is as high as it can be made. */
+    root?: (node: Node) => void
+    /** Begins with this node instead of everything. */
+    from?: Node
+  },
 ): PlanResult => {
-  const { problem, small, choices, standIns, asks, bits, likeChoice, scratch, budgets, loads } = frame
+  const { problem, small, choices, asks, likeChoice, budgets, loads } = frame
   const signals = problem.signals.length
   let nodes = 0
   let spent = false
-  let limit = Infinity
-  let best: Solution | undefined
+  let best: Solution | undefined = known
+  let limit = known?.cost ?? Infinity
   /** While a first plan is looked for: no prices, and only so many nodes. */
   let hurried = false
   let hurry = 0
@@ -72,95 +200,6 @@ const search = (
       ? best !== undefined || ++hurry > 60 || patience.spent()
       : (anyPlan && best !== undefined) || patience.spent())
 
-  /** Removes candidates; returns the rows concerned. */
-  const kill = (node: Node, keep: (i: number) => boolean): Set<number> => {
-    const rows = new Set<number>()
-    for (let i = 0; i < node.alive.length; i++)
-      if (node.alive[i] && !keep(i)) {
-        node.alive[i] = 0
-        rows.add(small.row[i]!)
-      }
-    return rows
-  }
-
-  /** Each bus keeps the units that all its lines can have; one that has a single unit left keeps it to itself. */
-  const inGroup = problem.signals.flatMap((s, r) => (s.group === undefined ? [] : [r]))
-  const propagate = (node: Node, rows: Set<number>): boolean => {
-    if (inGroup.length === 0) return true
-    for (let again = true; again;) {
-      again = false
-      const unitsOf = new Map<number, Set<number>[]>()
-      for (const r of inGroup) {
-        const group = problem.signals[r]!.group!
-        if (!isWanted(frame, node, r)) continue
-        const here: Set<number>[] = []
-        for (let i = small.from[r]!; i < small.from[r + 1]!; i++)
-          if (node.alive[i]) small.units[i]!.forEach((u, t) => (here[t] ??= new Set()).add(u))
-        if (here.length === 0) return false
-        const known = unitsOf.get(group)
-        unitsOf.set(group, known ? known.map((s, t) => new Set([...s].filter((u) => here[t]!.has(u)))) : here)
-      }
-      if (unitsOf.size === 0) return true
-      const sole = new Map<number, number>()
-      for (const [group, sets] of unitsOf)
-        for (const s of sets) {
-          if (s.size === 0) return false
-          if (s.size > 1) continue
-          const [u] = s
-          if (sole.has(u!)) return false
-          sole.set(u!, group)
-        }
-      for (const r of inGroup) {
-        const group = problem.signals[r]!.group!
-        const sets = unitsOf.get(group)
-        for (let i = small.from[r]!; i < small.from[r + 1]!; i++) {
-          if (!node.alive[i]) continue
-          const kept = small.units[i]!.every(
-            (u, t) => (!sets || sets[t]!.has(u)) && (!sole.has(u) || sole.get(u) === group),
-          )
-          if (kept) continue
-          node.alive[i] = 0
-          rows.add(r)
-          again = true
-        }
-      }
-    }
-    return true
-  }
-
-  /** Brings the assignment up to date; false when there is none. `price`: what open choices still cost at least. */
-  const update = (node: Node, rows: Iterable<number>): { price: number } | undefined => {
-    const changed: number[] = []
-    for (const r of rows) {
-      refresh(frame, node, r)
-      if (isWanted(frame, node, r)) changed.push(r)
-    }
-    let price = 0
-    const gone: number[] = []
-    for (let c = 0; c < choices.length; c++) {
-      if (!isOpen(frame, node, c)) {
-        for (const r of standIns[c]!) if (node.lap.slotOf[r]! >= 0) gone.push(r)
-        continue
-      }
-      const least = refreshChoice(frame, node, c)
-      if (least >= forbidden) return undefined
-      price += least
-      changed.push(...standIns[c]!)
-    }
-    if (gone.length > 0) release(node.lap, gone, node.costs, scratch)
-    return settle(node.lap, changed, node.costs, scratch) ? { price } : undefined
-  }
-
-  /** Options taken so far are paid; prices are given back for what may be used in any case. */
-  const fixedCost = (node: Node): number => {
-    let sum = 0
-    for (const c of choices) for (const o of c.options) if (node.option[o.id] === taken) sum += o.cost
-    for (let c = 0; c < node.channelPrice.length; c++) sum -= node.channelPrice[c]! * small.room[c]!
-    for (let b = 0; b < budgets.length; b++) sum -= node.budgetPrice[b]!
-    return sum
-  }
-  const boundOf = (node: Node, price: number) => costOf(node.lap, node.costs) + price + fixedCost(node)
-
   const keepSolution = (node: Node, chosen: Int32Array): number => {
     let cost = 0
     for (let r = 0; r < signals; r++) if (chosen[r]! >= 0) cost += small.cost[chosen[r]!]!
@@ -172,26 +211,6 @@ const search = (
       tell()
     }
     return cost
-  }
-
-  const needsPrices = (node: Node) =>
-    node.channelPrice.some((p) => p > 0) || node.budgetPrice.some((p) => p > 0)
-
-  /** How far each channel and budget is over (above 0) or under its room. */
-  const excess = (chosen: Int32Array) => {
-    const channel = new Float64Array(small.room.length)
-    for (let c = 0; c < channel.length; c++) channel[c] = -small.room[c]!
-    const budget = new Float64Array(budgets.length).fill(-1)
-    for (let r = 0; r < signals; r++) {
-      const i = chosen[r]!
-      if (i < 0) continue
-      for (const c of small.channels[i]!) channel[c]! += 1
-      if (loads[r]! > 0)
-        budgets.forEach((b, k) => {
-          if (b.inside[small.pin[i]!]) budget[k]! += loads[r]! / b.limit
-        })
-    }
-    return { channel, budget }
   }
 
   const priced = new Set<number>()
@@ -210,7 +229,7 @@ const search = (
     let pace = 1
     let idle = 0
     for (let n = 0; n < times && !isSpent(); n++) {
-      const { channel, budget } = excess(current.chosen)
+      const { channel, budget } = excess(frame, current.chosen)
       let square = 0
       for (let c = 0; c < channel.length; c++)
         if (channel[c]! > 0 || current.node.channelPrice[c]! > 0) square += channel[c]! ** 2
@@ -226,9 +245,9 @@ const search = (
         if (channel[c] !== 0) next.channelPrice[c] = Math.max(0, next.channelPrice[c]! + step * channel[c]!)
       for (let b = 0; b < budget.length; b++)
         if (budget[b] !== 0) next.budgetPrice[b] = Math.max(0, next.budgetPrice[b]! + step * budget[b]!)
-      const updated = update(next, priced)
+      const updated = update(frame, next, priced)
       if (!updated) return undefined
-      const bound = boundOf(next, updated.price)
+      const bound = boundOf(frame, next, updated.price)
       current = { node: next, bound, price: updated.price, chosen: picksFor(frame, next) }
       if (bound > kept.bound + 0.05) idle = 0
       else if (++idle % 3 === 0) pace /= 2
@@ -272,43 +291,6 @@ const search = (
       }
     }
     return at
-  }
-
-  /**
-   * What each option of an open byte adds to the bound at least: its price, and what its bits cost on its pins above the
-   * assignment’s prices. Bits of different bytes are different rows, so the least of each byte add up.
-   */
-  const liftsOf = (node: Node): { total: number; least: Map<number, number>; lift: Map<number, number> } => {
-    const lift = new Map<number, number>()
-    const least = new Map<number, number>()
-    let total = 0
-    for (let c = 0; c < choices.length; c++) {
-      if (bits[c]!.length === 0 || !isOpen(frame, node, c)) continue
-      const cheapest = Math.min(
-        ...choices[c]!.options.filter((o) => node.option[o.id] !== dropped).map((o) => o.cost),
-      )
-      for (const o of choices[c]!.options)
-        if (node.option[o.id] === undecided) lift.set(o.id, o.cost - cheapest)
-      for (const r of bits[c]!) {
-        const slot = node.lap.slotOf[r]!
-        if (slot < 0) continue
-        const price = node.lap.slotPrice[slot]!
-        const above = new Map<number, number>()
-        for (let i = small.from[r]!; i < small.from[r + 1]!; i++) {
-          if (!node.alive[i]) continue
-          const reduced = Math.max(0, pricedCost(frame, node, i) - price - node.lap.pinPrice[small.pin[i]!]!)
-          const o = small.option[i]!
-          if (reduced < (above.get(o) ?? Infinity)) above.set(o, reduced)
-        }
-        const free = above.get(-1) ?? Infinity
-        for (const o of choices[c]!.options)
-          if (lift.has(o.id)) lift.set(o.id, lift.get(o.id)! + Math.min(free, above.get(o.id) ?? Infinity))
-      }
-      const min = Math.min(...choices[c]!.options.map((o) => lift.get(o.id) ?? Infinity))
-      least.set(c, min)
-      total += min
-    }
-    return { total, least, lift }
   }
 
   /** Drops options of bytes that alone would push the bound over the best plan known. */
@@ -361,21 +343,14 @@ const search = (
     )
   }
 
-  /** Whether a choice that must be made has no option left. */
-  const isStuck = ({ option }: Node): boolean =>
-    choices.some(
-      ({ when, options }) =>
-        (when === undefined || option[when] === taken) && options.every((o) => option[o.id] === dropped),
-    )
-
   const visit = (node: Node, touchedRows: Set<number>, depth: number): void => {
     nodes++
     if (isSpent()) return
     const rows = touchedRows
-    if (isStuck(node) || !propagate(node, rows)) return
-    const first = update(node, rows)
+    if (isStuck(frame, node) || !propagate(frame, node, rows)) return
+    const first = update(frame, node, rows)
     if (!first) return
-    let bound = boundOf(node, first.price)
+    let bound = boundOf(frame, node, first.price)
     if (depth === 0) rootBound = Math.max(rootBound, bound)
     if (Math.ceil(bound - tiny) >= limit) return
     if (overfull(frame, node)) return
@@ -388,38 +363,44 @@ const search = (
       ways = conflict(frame, current, chosen)
       if (ways && ways.length === 0) return
       if (!hurried && !lowering && (ways || needsPrices(current))) {
-        const raised = raise(current, { bound, price: first.price }, chosen, depth === 0 ? 60 : ways ? 6 : 3)
+        const raised = raise(
+          current,
+          { bound, price: first.price },
+          chosen,
+          depth === 0 && !from ? 60 : ways ? 6 : 3,
+        )
         if (!raised) return
         ;({ node: current, bound, chosen } = raised)
         if (Math.ceil(bound - tiny) >= limit) return
         ways = conflict(frame, current, chosen)
         if (ways && ways.length === 0) return
       }
+      if (depth === 0 && !lowering) seeRoot?.(current)
       if (isSpent()) {
         open.push(bound)
         return
       }
       const lost = unaffordable(current, bound)
       if (lost.size > 0) {
-        if (!propagate(current, lost)) return
-        const updated = update(current, lost)
+        if (!propagate(frame, current, lost)) return
+        const updated = update(frame, current, lost)
         if (!updated) return
-        bound = boundOf(current, updated.price)
+        bound = boundOf(frame, current, updated.price)
         if (Math.ceil(bound - tiny) >= limit) return
         chosen = picksFor(frame, current)
         ways = conflict(frame, current, chosen)
         if (ways && ways.length === 0) return
       }
       if (openChoice >= 0) {
-        let lifts = liftsOf(current)
+        let lifts = liftsOf(frame, current)
         let sum = bound + lifts.total
         if (Math.ceil(sum - tiny) >= limit) return
         const dear = dropDear(current, bound, lifts)
         if (dear.size > 0) {
-          const updated = update(current, dear)
+          const updated = update(frame, current, dear)
           if (!updated) return
-          bound = boundOf(current, updated.price)
-          lifts = liftsOf(current)
+          bound = boundOf(frame, current, updated.price)
+          lifts = liftsOf(frame, current)
           sum = Math.max(sum, bound + lifts.total)
           if (Math.ceil(sum - tiny) >= limit) return
           chosen = picksFor(frame, current)
@@ -433,7 +414,7 @@ const search = (
       if (cost <= bound + tiny || Math.ceil(bound - tiny) >= limit) return
       lowering = true
       // Prices of what is not used up hide a gap: without them the bound says what the assignment costs.
-      const { channel, budget } = excess(chosen)
+      const { channel, budget } = excess(frame, chosen)
       let slack = false
       for (let c = 0; c < channel.length; c++)
         if (current.channelPrice[c]! > 0 && channel[c]! < 0) {
@@ -446,9 +427,9 @@ const search = (
           slack = true
         }
       if (!slack) return
-      const updated = update(current, priced)
+      const updated = update(frame, current, priced)
       if (!updated) return
-      bound = boundOf(current, updated.price)
+      bound = boundOf(frame, current, updated.price)
       chosen = picksFor(frame, current)
       if (Math.ceil(bound - tiny) >= limit) return
       ways = conflict(frame, current, chosen)
@@ -461,7 +442,7 @@ const search = (
       const next = w === ways.length - 1 ? current : copyNode(current)
       for (const u of way.units) next.touched[u] = 1
       if (way.hold) next.held[way.hold.pin] = way.hold.channel
-      visit(next, kill(next, way.keep), depth + 1)
+      visit(next, kill(frame, next, way.keep), depth + 1)
       if (isSpent()) {
         open[level] = bound
         return
@@ -490,8 +471,8 @@ const search = (
         if (likeChoice[other] === likeChoice[c])
           for (const o of choices[other]!.options.slice(0, rank))
             if (next.option[o.id] === undecided) next.option[o.id] = dropped
-      dropNeedless(next)
-      const rows = kill(next, (i) => small.option[i]! < 0 || next.option[small.option[i]!] !== dropped)
+      dropNeedless(frame, next)
+      const rows = kill(frame, next, (i) => small.option[i]! < 0 || next.option[small.option[i]!] !== dropped)
       for (const o of choices[c]!.options) for (const r of asks[o.id]!) rows.add(r)
       for (let r = 0; r < signals; r++) if (isWanted(frame, next, r) && next.lap.slotOf[r]! < 0) rows.add(r)
       visit(next, rows, depth + 1)
@@ -504,26 +485,22 @@ const search = (
     open.length = level
   }
 
-  /** Choices that an option not taken makes needless lose their options. */
-  const dropNeedless = (node: Node): void => {
-    for (const c of choices)
-      if (c.when !== undefined && node.option[c.when] === dropped)
-        for (const o of c.options) node.option[o.id] = dropped
-  }
-
-  const root = rootOf(frame)
-  if (only)
+  const root = from ?? rootOf(frame)
+  if (only && !from)
     for (let i = 0; i < root.alive.length; i++)
       if (root.alive[i] && !small.originals[i]!.some((c) => only(small.row[i]!, c))) root.alive[i] = 0
-  dropNeedless(root)
-  const rows = new Set(Array.from({ length: signals }, (_, r) => r))
+  dropNeedless(frame, root)
+  const rows = new Set(from ? [] : Array.from({ length: signals }, (_, r) => r))
   // A first plan at once, so that there is one to show and to compare with; then the search proper.
-  hurried = true
-  visit(copyNode(root), new Set(rows), 0)
-  const looked = !spent
-  hurried = false
-  spent = false
-  open.length = 0
+  let looked = false
+  if (!known) {
+    hurried = true
+    visit(copyNode(root), new Set(rows), 0)
+    looked = !spent
+    hurried = false
+    spent = false
+    open.length = 0
+  }
   if (!looked && !isSpent()) visit(root, rows, 0)
   if (!spent) return best ? { status: 'proven', ...best, nodes } : { status: 'infeasible', nodes }
   const bound = Math.max(0, open.length > 0 ? lowest() : Math.ceil(Math.min(rootBound, limit) - tiny))

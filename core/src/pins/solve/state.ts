@@ -31,6 +31,8 @@ export interface Frame {
   loads: Float64Array
   /** Per budget: its pins, and its limit lowered to what the loads can add up to. */
   budgets: { inside: Uint8Array; limit: number }[]
+  /** Signals that belong to a bus. */
+  inGroup: number[]
   scratch: Scratch
 }
 
@@ -173,6 +175,7 @@ export const frameOf = (problem: PlanProblem): Frame => {
       })
       return { inside, limit: Math.min(limit, reachable(within, limit)) }
     }),
+    inGroup: problem.signals.flatMap((s, r) => (s.group === undefined ? [] : [r])),
     scratch: scratchFor(problem.pins),
   }
 }

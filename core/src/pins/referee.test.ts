@@ -1,0 +1,43 @@
+// Whole projects drawn over the whole library, planned, and judged by an integer programme that was made from the project
+// and part files alone. `npm run deep` takes 500 of them and 60 that were drawn to be hard.
+
+import loadHighs from 'highs'
+import { join } from 'node:path'
+import { shelf } from '../../test/referee/files'
+import { programmeOf } from '../../test/referee/programme'
+import { randomProject, type Sort } from '../../test/referee/projects'
+import { deep, firstSeed } from '../../test/share'
+import { shippedLibrary } from '../../test/files'
+import { analyse } from '../analysis'
+import { readDesign } from '../design'
+import type { IntegerProgrammeSolver } from './solve/test/integer-programme'
+
+const root = join(__dirname, '..', '..', '..')
+const files = shelf(root)
+const library = shippedLibrary()
+
+const sorts: [name: string, count: number, sort: Sort][] = [
+  ['ordinary', deep ? 500 : 24, { signals: [5, 60] }],
+  ['hard', deep ? 60 : 8, { signals: [5, 60], hard: true }],
+]
+
+test.each(sorts)(
+  '%s projects (%d): the same cost as the integer programme, or neither finds a plan',
+  async (name, count, sort) => {
+    const highs = (await loadHighs()) as unknown as IntegerProgrammeSolver
+    const seed = firstSeed(`referee, ${name}`)
+    let planned = 0
+    for (let n = 0; n < count; n++) {
+      const project: unknown = randomProject(files, seed + n, sort)
+      const { plan } = analyse(readDesign(project, 'random'), library).pins
+      const { Status, ObjectiveValue } = highs.solve(programmeOf(project, files))
+      const where = `seed ${seed + n}`
+      if (Status === 'Optimal') {
+        planned++
+        expect([where, plan!.status, plan!.cost]).toEqual([where, 'proven', Math.round(ObjectiveValue)])
+      } else expect([where, Status, plan!.status]).toEqual([where, 'Infeasible', 'clash'])
+    }
+    expect(planned).toBeGreaterThan(count / 8)
+  },
+  5_400_000,
+)
