@@ -3,13 +3,14 @@
 import { analyse } from '@root-board/core/analysis'
 import { type Design, readDesign } from '@root-board/core/design'
 import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
+import type { Patience } from '@root-board/core/pins'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { type ReactNode, useMemo } from 'react'
 import { MemoryRouter } from 'react-router'
-import { StageContext } from '../src/shared/analysis'
+import { StageContext, type StageData } from '../src/shared/analysis'
 import { useProject } from '../src/store/project'
 
 const root = join(__dirname, '..', '..')
@@ -23,9 +24,16 @@ export const library: Library = makeLibrary(
 export const demo = (name: string): Design => readDesign(read(`demo/${name}.json`), name)
 export const timer = (): Design => demo('darkroom-timer')
 
-const Around = ({ children }: { children: ReactNode }) => {
+interface AroundProps {
+  children: ReactNode
+  /** How long plans are searched for; absent: to the end. */
+  patience?: () => Patience
+  looking?: Partial<StageData>
+}
+
+const Around = ({ children, patience, looking }: AroundProps) => {
   const design = useProject((s) => s.design)!
-  const analysis = useMemo(() => analyse(design, library), [design])
+  const analysis = useMemo(() => analyse(design, library, patience?.()), [design, patience])
   return (
     <StageContext.Provider
       value={{
@@ -35,6 +43,7 @@ const Around = ({ children }: { children: ReactNode }) => {
         design,
         lookLonger: () => undefined,
         enough: () => undefined,
+        ...looking,
       }}
     >
       {children}
@@ -43,12 +52,17 @@ const Around = ({ children }: { children: ReactNode }) => {
 }
 
 /** Shows a page of the given design at an address such as `/pins?leg=PC5`. */
-export const show = (page: ReactNode, design: Design = timer(), address = '/') => {
+export const show = (
+  page: ReactNode,
+  design: Design = timer(),
+  address = '/',
+  around: Omit<AroundProps, 'children'> = {},
+) => {
   useProject.getState().open('p1', design, 1, { kind: 'saved' })
   return render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter initialEntries={[address]}>
-        <Around>{page}</Around>
+        <Around {...around}>{page}</Around>
       </MemoryRouter>
     </QueryClientProvider>,
   )

@@ -51,9 +51,13 @@ export const offersFor = (
       continue
     }
     const analysis = analyse(after, libraryFor(after, library), patience)
+    // What was given up on the way says nothing for sure.
+    if (patience?.spent() || analysis.pins.plan?.status === 'undecided') {
+      untried.push(fix.label)
+      continue
+    }
     const preview = compareAnalyses(before, analysis)
     if (isBetter(finding, preview)) offers.push({ fix, preview })
-    else if (analysis.pins.plan?.status === 'undecided') untried.push(fix.label)
   }
   return { offers, untried }
 }

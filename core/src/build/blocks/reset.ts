@@ -8,13 +8,9 @@ import type { SupportBlock } from './block'
 
 export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   const sheet = chip.support.reset
+  const pin = chip.pins.find((p) => p.id === sheet?.pin)
   // A reset leg that serves as a port has no button and no pull-up of ours.
-  const asPort =
-    design.pins.resetAsPort &&
-    attributeOf(
-      chip.pins.find((p) => p.id === sheet?.pin)!,
-      'reset',
-    )?.asPort
+  const asPort = design.pins.resetAsPort && pin && attributeOf(pin, 'reset')?.asPort !== undefined
   if (!sheet || !stock.resistors || asPort) return []
   const wanted = fullRange(sheet.pullUp)
   const value = preferred(stock.resistors, wanted.typ, 'nearest')

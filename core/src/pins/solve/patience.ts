@@ -23,7 +23,7 @@ export const steps = (count: number): Patience => {
 }
 
 /** Where nobody says more: what an ordinary question never needs. */
-export const usualPatience = (): Patience => steps(6000)
+export const usualPatience = (): Patience => steps(20_000)
 
 /** At most so many steps of what the other still has, for a question beside the main one. */
 export const share = (of: Patience, count: number): Patience => {

@@ -3,11 +3,11 @@
 import { alike } from '@root-board/core/chip'
 import { Button, Tab, Tabs } from '@mui/material'
 import { Link, useSearchParams } from 'react-router'
-import { LookLonger } from '../../shared/LookLonger'
 import { useStage } from '../../shared/analysis'
 import { BoardsView } from './BoardsView'
 import { LinesView } from './LinesView'
 import { PassportView } from './PassportView'
+import { PlanVerdict } from './PlanVerdict'
 import { PlanView } from './PlanView'
 import { StackView } from './StackView'
 import './pins.css'
@@ -44,31 +44,7 @@ const PinsPage = () => {
       <header className="pins-head">
         <h1>Pins of {[chip.name, ...others].join(', ')}</h1>
         <p>
-          {plan?.status === 'proven' && (
-            <>
-              <span className="settled">Every signal has a leg</span>
-              {others.length > 0 && ` on ${others.length > 1 ? 'all of them' : 'both'}`}; no plan costs less
-              {plan.cost > 0 ? ` than this one’s ${plan.cost} points` : ''}.
-            </>
-          )}
-          {plan?.status === 'found' && (
-            <>
-              <span className="risks">
-                Every signal has a leg: the best found in the time given, {plan.cost} points. One up to{' '}
-                {plan.gap} points cheaper may exist.
-              </span>{' '}
-              <LookLonger />
-            </>
-          )}
-          {plan?.status === 'undecided' && (
-            <>
-              <span className="stops">
-                Not decided: no plan was found in the time given, and none is ruled out.
-              </span>{' '}
-              <LookLonger />
-            </>
-          )}
-          {plan?.status === 'clash' && <span className="stops">No plan: {plan.clashText}.</span>}{' '}
+          <PlanVerdict />{' '}
           {(locks > 0 || settledElsewhere > 0) && (
             <Button
               onClick={() => edit({ kind: 'replan' })}
