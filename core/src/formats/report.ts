@@ -1,6 +1,6 @@
 // The whole analysis as plain text, for the command line.
 
-import { type Analysis, gaugeText } from '../analysis'
+import { type Analysis, gaugeText, type Offers } from '../analysis'
 import { stageNames } from '../design'
 import { type Plan, placeName } from '../pins'
 
@@ -17,7 +17,8 @@ const planWords = (plan: Plan): string => {
   }
 }
 
-export const textReport = (a: Analysis): string => {
+/** `helps`: by finding, the fixes that were tried and clear it. */
+export const textReport = (a: Analysis, helps?: ReadonlyMap<string, Offers>): string => {
   const out: string[] = [a.design.name, '='.repeat(a.design.name.length), '']
   const line = (text = '') => out.push(text)
   for (const gauge of a.gauges) {
@@ -41,6 +42,10 @@ export const textReport = (a: Analysis): string => {
     for (const f of a.findings.filter((x) => x.stage === stage)) {
       line(`  [${f.severity}] ${f.text}`)
       for (const fact of f.because) line(`      ${fact.text}`)
+      const { offers = [], untried = [] } = helps?.get(f.id) ?? {}
+      for (const { fix } of offers) line(`    helps: ${fix.label}`)
+      for (const label of untried) line(`    not tried in the time given: ${label}`)
+      if (f.longer) line('    looking longer may settle it')
     }
   if (a.findings.length === 0) line('  none')
   return `${out.join('\n')}\n`

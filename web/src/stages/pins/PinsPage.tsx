@@ -16,7 +16,6 @@ const PinsPage = () => {
   const { analysis, design, library, edit } = useStage()
   const [query, setQuery] = useSearchParams()
   const chip = analysis.chip.chip
-  const { plan } = analysis.pins
   if (!chip)
     return (
       <>
