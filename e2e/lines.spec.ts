@@ -40,8 +40,9 @@ test('the cabin on other boards: names side by side, and what is wrong there', a
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: '2 of 14 names in the program change' })).toBeVisible()
   await expect(page.getByRole('row', { name: /^I2C SDA/ })).toContainText('DA PB13 30')
+  // Its eight-bit timer divides 16 MHz by 1024 at most: 61 Hz, where a servo wants 50.
   await expect(page.getByRole('region', { name: 'Findings on Trestle plain' })).toContainText(
-    'Nothing is wrong there',
+    'Points S1: timer 0 can’t run at 50 Hz from a clock of 16 MHz',
   )
   await page.getByRole('checkbox', { name: /Trestle radio/ }).focus()
   await page.keyboard.press('Space')

@@ -50,7 +50,7 @@ export const timerFit = (
   if (!fit)
     return {
       reaches: false,
-      text: `${unit.name} can’t run at ${wanted} from a clock of ${formatQuantity(clock, 'Hz')}`,
+      text: `${signal.name}: ${unit.name} can’t run at ${wanted} from a clock of ${formatQuantity(clock, 'Hz')}`,
     }
   const stepTime = fit.prescaler / clock
   const pulse = signal.ends.find((e) => e.signal.pulse)?.signal.pulse
@@ -59,6 +59,6 @@ export const timerFit = (
     ? undefined
     : {
         reaches: true,
-        text: `${unit.name} sets ${signal.name} in steps of ${formatQuantity(stepTime, 's', 3)}, ${useful} of them between least and most`,
+        text: `${signal.name}: ${unit.name} sets it in steps of ${formatQuantity(stepTime, 's', 3)}, ${useful} of them between least and most`,
       }
 }

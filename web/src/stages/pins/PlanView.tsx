@@ -30,7 +30,8 @@ export const PlanView = () => {
           else q.delete(key)
         return q
       },
-      { replace: true },
+      // At once, so that a key pressed right after a choice acts on it.
+      { replace: true, flushSync: true },
     )
   const toggleLock = () => {
     if (!signal || !wire) return
