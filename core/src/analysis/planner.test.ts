@@ -434,3 +434,44 @@ describe('no false alarms', () => {
     expect(wire!.items.filter((i) => /interrupt/.test(i.reason))).toEqual([])
   })
 })
+
+describe('kinds of need', () => {
+  const on = (chip: string, devices: Project['devices']): Design =>
+    project({ chip, regulator: 'bl33-low', devices })
+  test('an encoder that a timer counts has its lines on the first two channels of a timer of its own', () => {
+    const design = on('qm32-32', [
+      ['rotary-encoder', 'Dial', 'counted'],
+      ['servo-small', 'Points'],
+      ['lamp-red', 'Dimmer', 'dimmed'],
+    ])
+    // Two timers: one counts, so two frequencies are one too many.
+    expect(analyse(design, library).pins.plan!.status).toBe('clash')
+    const { wires } = analyse(
+      on(
+        'qm32-32',
+        design.needs.devices.slice(0, 2).map((d) => [d.part, d.name, d.wiring]),
+      ),
+      library,
+    ).pins.plan!
+    const lines = new Map(wires.map((w) => [w.signal.name, w]))
+    expect([lines.get('Dial A')!.line, lines.get('Dial B')!.line]).toEqual(['CH1', 'CH2'])
+    expect(lines.get('Dial A')!.unit!.id).toBe(lines.get('Dial B')!.unit!.id)
+    expect(lines.get('Points')!.unit!.id).not.toBe(lines.get('Dial A')!.unit!.id)
+  })
+  test('a timer measures only where its file says so, and not beside a frequency', () => {
+    const fan = on('td8-28-dip', [['fan-tacho', 'Fan', 'measured']])
+    const wires = analyse(fan, library).pins.plan!.wires
+    expect(wires.find((w) => w.signal.kind === 'capture')!.unit!.id).toBe('T1')
+    expect(wires.find((w) => w.signal.kind === 'pwm')!.unit!.id).not.toBe('T1')
+    expect(analyse(on('mw2-module', [['fan-tacho', 'Fan', 'measured']]), library).pins.plan!.status).toBe(
+      'clash',
+    )
+  })
+  test('a line that both ends pull down never lies on an input-only leg', () => {
+    const { plan } = analyse(on('mw2-module', [many('soil-probe', 'Probe', 20)]), library).pins
+    expect(plan!.status).toBe('proven')
+    const inputOnly = (w: { pin: { type: string; attributes?: { kind: string }[] } }) =>
+      w.pin.type === 'input' || w.pin.attributes?.some((a) => a.kind === 'input-only')
+    expect(plan!.wires.filter(inputOnly)).toEqual([])
+  })
+})

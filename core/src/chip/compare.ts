@@ -38,6 +38,8 @@ const unitOfSignal: Partial<Record<SignalKind, UnitKind>> = {
   interrupt: 'interrupt',
   touch: 'touch',
   wake: 'wake',
+  capture: 'timer',
+  quadrature: 'timer',
 }
 
 export const askedOf = (design: Design, library: Library, needs: NeedsResult): Asked => {

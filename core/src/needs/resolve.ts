@@ -31,6 +31,8 @@ export interface SignalNeed {
   kind: SignalKind
   /** Signals of one bus need one unit. */
   bus?: { kind: 'i2c' | 'spi' | 'uart' | 'can'; group: string; line: string }
+  /** One of the two lines of an encoder: both on one timer, which then does nothing else. */
+  pair?: { group: string; line: string }
   frequency?: number
   quiet: boolean
   /** The reading can wait until the radio is paused. */
@@ -104,6 +106,9 @@ export const kindWords: Record<SignalKind, string> = {
   touch: 'touch input',
   wake: 'wake-up input',
   bus: 'bus line',
+  capture: 'pulse input',
+  quadrature: 'encoder input',
+  'open-drain': 'two-way line',
 }
 const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }
 const sharedBuses = new Set(['i2c', 'spi', 'can'])
@@ -181,6 +186,9 @@ const seatOf = (instance: Instance, { at }: DeviceSignal): Seat | undefined => {
     : undefined
 }
 
+const slotOf = (instance: Instance, key: string | undefined) =>
+  key === undefined ? instance.id : `${instance.id} ${key}`
+
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
 const signalsOf = (
   instances: Instance[],
@@ -218,6 +226,9 @@ const signalsOf = (
             : `${instance.name} ${signal.id}`,
         kind: signal.kind,
         bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
+        ...(signal.kind === 'quadrature' && signal.line
+          ? { pair: { group: slotOf(instance, key), line: signal.line } }
+          : {}),
         frequency:
           signal.bus === 'i2c'
             ? busSpeed

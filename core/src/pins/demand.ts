@@ -287,6 +287,10 @@ const channelsOf = (way: Way, others: OnOther[], channel: (key: string) => numbe
         .concat(others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)))
 }
 
+/** What signals on one timer must have in common: its frequency; a timer that measures runs free, one that counts is alone. */
+const rateOf = ({ kind, frequency }: SignalNeed, group: number): number | undefined =>
+  kind === 'pwm' ? frequency : kind === 'capture' ? 0 : kind === 'quadrature' ? -1 - group : undefined
+
 export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQuestion): Demand => {
   const choices = { ...given, locks: { ...given.locks, ...given.soldered } }
   const { signals } = needs
@@ -352,11 +356,12 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
         return undefined
       }),
     )
-    if (signal.bus && !groups.has(signal.bus.group)) groups.set(signal.bus.group, groups.size)
+    const group = signal.bus?.group ?? (signal.pair && `encoder ${signal.pair.group}`)
+    if (group !== undefined && !groups.has(group)) groups.set(group, groups.size)
     return {
       candidates,
-      group: signal.bus ? groups.get(signal.bus.group) : undefined,
-      frequency: signal.kind === 'pwm' ? signal.frequency : undefined,
+      group: group === undefined ? undefined : groups.get(group),
+      frequency: rateOf(signal, group === undefined ? 0 : groups.get(group)!),
       when: signal.when?.map((key) => optionOf.get(key)!),
       load: microamps(signal) || undefined,
     }

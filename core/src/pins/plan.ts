@@ -233,9 +233,9 @@ const troubles = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>): Map<stri
 const kindsOf = ({ signals }: Demand, { locks, kept }: PinChoices) => {
   const known = new Map<string, number>()
   return (s: number): number | undefined => {
-    const { id, ends, bus, when, at } = signals[s]!
+    const { id, ends, bus, pair, when, at } = signals[s]!
     const [end] = ends
-    if (ends.length !== 1 || bus || when || at || locks[id] || kept[id]) return undefined
+    if (ends.length !== 1 || bus || pair || when || at || locks[id] || kept[id]) return undefined
     const { part, wiring, need } = end!.instance
     const key = JSON.stringify([part.id, wiring.id, end!.signal.id, need.settings, need.fedBy, need.variant])
     if (!known.has(key)) known.set(key, known.size)

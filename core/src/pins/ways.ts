@@ -22,8 +22,18 @@ export const unitFor: Partial<Record<SignalKind, UnitKind>> = {
   interrupt: 'interrupt',
   touch: 'touch',
   wake: 'wake',
+  capture: 'timer',
+  quadrature: 'timer',
 }
-const drivesPin = new Set<SignalKind>(['digital-in', 'analog-in', 'interrupt', 'touch', 'wake'])
+const drivesPin = new Set<SignalKind>([
+  'digital-in',
+  'analog-in',
+  'interrupt',
+  'touch',
+  'wake',
+  'capture',
+  'quadrature',
+])
 const typeWords: Partial<Record<ChipPin['type'], string>> = {
   supply: 'it is a supply leg',
   ground: 'it is a ground leg',
@@ -86,6 +96,16 @@ const abilitiesOf = (chip: Chip): Map<string, Ability[]> => {
   return abilities
 }
 
+/** A timer measures and counts where its file says so; an encoder’s lines A and B are on its first two channels. */
+const timerCan = (chip: Chip, { unit, line }: Ability, { kind, pair }: SignalNeed): boolean => {
+  if (kind !== 'capture' && kind !== 'quadrature') return true
+  const timer = chip.units.find((u) => u.id === unit)
+  return (
+    (timer?.also?.includes(kind) ?? false) &&
+    (kind === 'capture' || line === timer!.signals[pair?.line === 'A' ? 0 : 1])
+  )
+}
+
 /**
  * Ways in which `pin` serves `signal`, from the chip's part file alone. `taken` names pins that something else needs
  * (the crystal, reset) with the reason.
@@ -111,6 +131,7 @@ export const waysToServe = (
   if (!kind) return { ways: [{}] }
   const ways = (abilitiesOf(chip).get(pin.id) ?? [])
     .filter((f) => f.kind === kind && (signal.bus === undefined || f.line === signal.bus.line))
+    .filter((f) => timerCan(chip, f, signal))
     .map(({ unit, line, select }): Way => ({ unit, line, select }))
   const heard = ways.filter((w) => !stopsReading(chip, w, signal, radio))
   if (heard.length > 0) return { ways: heard }

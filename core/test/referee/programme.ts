@@ -93,6 +93,8 @@ interface Signal {
   line?: string
   group?: string
   frequency?: number
+  /** What all signals on one timer must have in common. */
+  rate?: string
   quiet: boolean
   mayPause: boolean
   /** `device=wiring` of which one must be chosen; undefined: always wanted. */
@@ -147,7 +149,23 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
           kind: s.kind,
           bus: s.bus,
           line: s.line,
-          group: s.bus ? (common ? line : `${device.id}.${n} ${wiring.id} ${line}`) : undefined,
+          group:
+            s.kind === 'quadrature'
+              ? `encoder ${device.id} ${n} ${wiring.id}`
+              : s.bus
+                ? common
+                  ? line
+                  : `${device.id}.${n} ${wiring.id} ${line}`
+                : undefined,
+          // A timer that measures runs free, one that counts an encoder does nothing else.
+          rate:
+            s.kind === 'pwm'
+              ? `${frequency}`
+              : s.kind === 'capture'
+                ? 'free'
+                : s.kind === 'quadrature'
+                  ? `counts ${device.id} ${n}`
+                  : undefined,
           frequency: s.kind === 'pwm' ? frequency : undefined,
           quiet: s.quiet ?? false,
           mayPause: s.mayPauseRadio ?? false,
@@ -167,8 +185,10 @@ const unitNeeded: Record<string, string> = {
   interrupt: 'interrupt',
   touch: 'touch',
   wake: 'wake',
+  capture: 'timer',
+  quadrature: 'timer',
 }
-const listens = ['digital-in', 'analog-in', 'interrupt', 'touch', 'wake']
+const listens = ['digital-in', 'analog-in', 'interrupt', 'touch', 'wake', 'capture', 'quadrature']
 const abilities = (s: Signal): string[] =>
   s.bus
     ? [s.bus]
@@ -204,6 +224,13 @@ const waysOf = (
   if (!kind) return [{}]
   return [...leg.functions, ...leg.fromMatrix]
     .filter((f) => c.kindOf.get(f.unit) === kind && (!s.bus || f.signal === s.line))
+    .filter((f) => {
+      const { also = [], signals } = c.unitOf.get(f.unit)
+      if (s.kind === 'capture') return also.includes('capture')
+      if (s.kind === 'quadrature')
+        return also.includes('quadrature') && f.signal === signals[s.line === 'A' ? 0 : 1]
+      return true
+    })
     .filter((f) => !(radio && stops(c, f.unit) && !s.mayPause && answers?.[s.id] === undefined))
     .map((f) => ({ unit: f.unit, line: f.signal }))
 }
@@ -380,7 +407,7 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
             if (o.way.unit === undefined) return
             uses(`line ${t} ${o.way.unit}.${o.way.line}`, x)
             if (s.group) needs(`g${t}_${s.group}_${o.way.unit}`.replace(/[^\w]/g, '_'), x)
-            if (s.frequency) needs(`f${t}_${o.way.unit}_${s.frequency}`.replace(/[^\w]/g, '_'), x)
+            if (s.rate !== undefined) needs(`f${t}_${o.way.unit}_${s.rate}`.replace(/[^\w]/g, '_'), x)
           })
         }
     }
@@ -409,7 +436,7 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
         .map((g) => `g${t}_${g}${end}`.replace(/[^\w]/g, '_'))
         .filter((x) => behind.has(x))
       if (groups.length > 1) rows.push(`${groups.join(' + ')} <= 1`)
-      const rates = [...new Set(wanted.flatMap((s) => s.frequency ?? []))]
+      const rates = [...new Set(wanted.flatMap((s) => s.rate ?? []))]
         .map((f) => `f${t}_${unit.id}_${f}`.replace(/[^\w]/g, '_'))
         .filter((x) => behind.has(x))
       if (rates.length > 1) rows.push(`${rates.join(' + ')} <= 1`)

@@ -34,6 +34,8 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     interrupt: 'interrupt',
     touch: 'touch',
     wake: 'wake',
+    capture: 'timer',
+    quadrature: 'timer',
   }
   const has = new Set((chip.units as Json[]).map((u) => u.kind as string))
   const served = (d: Json) =>
@@ -82,8 +84,9 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       d.wirings.some((w: Json) =>
         w.signals.some(
           (s: Json) =>
-            ['pwm', 'analog-in', 'interrupt', 'touch', 'wake', 'bus'].includes(s.kind) ||
-            s.electrical.kind === 'led',
+            ['pwm', 'analog-in', 'interrupt', 'touch', 'wake', 'bus', 'capture', 'quadrature'].includes(
+              s.kind,
+            ) || s.electrical.kind === 'led',
         ),
       ),
     )

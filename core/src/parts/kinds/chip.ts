@@ -47,6 +47,15 @@ const unit = object({
   prescalers: array().of(count()).optional(),
   /** … or any whole number up to this. */
   prescalerUpTo: count().optional(),
+  /** What a timer can do besides giving pulses. */
+  also: array()
+    .of(
+      string()
+        .strict(true)
+        .oneOf(['capture', 'quadrature'] as const)
+        .required(),
+    )
+    .optional(),
   /** Input range of a converter; without it, ground to supply. */
   range: rated('V').optional(),
   /** What stops this unit while it is on: "radio". */

@@ -95,6 +95,12 @@ export const signalKinds = [
   'touch',
   'wake',
   'bus',
+  /** Pulses whose length or rate a timer measures. */
+  'capture',
+  /** One of the two lines of an encoder that a timer counts up and down; `line` says which: A or B. */
+  'quadrature',
+  /** One line on which both ends pull down and neither drives high. */
+  'open-drain',
 ] as const
 export type SignalKind = (typeof signalKinds)[number]
 

@@ -178,7 +178,14 @@ export const deviceDrives = (end: End, supply: Worked): Levels | undefined => {
 export const deviceReads = (end: End, supply: Worked): Levels | undefined => {
   const { electrical } = end.signal
   if (electrical.kind === 'open-drain')
-    return thresholds(supply, { factor: 0.7 }, { factor: 0.3 }, 'I2C-bus specification, table 9')
+    return thresholds(
+      supply,
+      { factor: 0.7 },
+      { factor: 0.3 },
+      end.signal.bus === 'i2c'
+        ? 'I2C-bus specification, table 9'
+        : 'usual shares of the supply of a CMOS input',
+    )
   return electrical.kind === 'logic-input'
     ? thresholds(supply, electrical.high, electrical.low, end.instance.part.sheet)
     : undefined
