@@ -8,7 +8,7 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
   page,
 }) => {
   await openDemo(page, 'chip')
-  await expect(page.getByRole('status').filter({ hasText: /All 26 solved/ })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /All 26 asked/ })).toBeVisible()
   const row = (name: string) =>
     page.getByRole('row').filter({ has: page.getByLabel(`Compare ${name}`, { exact: true }) })
   await expect(row('TD8-08 DIP')).toContainText('only 5 legs can serve them')

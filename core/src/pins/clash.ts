@@ -154,5 +154,7 @@ export const clashWords = (
   const frequencies = new Set(clash.map((s) => s.frequency).filter((f) => f !== undefined))
   if (frequencies.size > 1)
     return `${listed} need ${frequencies.size} frequencies, and too few timers reach their legs`
-  return `${listed} ${are} asked for together, and no unit and legs serve them all at once${because}`
+  return because
+    ? `${listed} can’t be served ${clash.length > 1 ? 'together' : 'at all'}${because}`
+    : `${listed} ${are} asked for together, and no unit and legs serve them all at once`
 }

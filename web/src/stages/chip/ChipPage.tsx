@@ -61,6 +61,7 @@ const ChipPage = () => {
     edit(swap(c).edits, `Choose ${c.chip.name}`)
   }
   const shown = candidates.list.filter((c) => passes(c, filter))
+  const undecided = candidates.list.filter((c) => c.undecided).length
   const anatomy =
     candidates.list.find((c) => c.chip.id === opened)?.chip.board ?? (opened ? undefined : own?.board)
   return (
@@ -82,14 +83,15 @@ const ChipPage = () => {
       <p className="faint progress" role="status">
         {candidates.done < candidates.total ? (
           <>
-            {candidates.done} of {candidates.total} solved{' '}
+            {candidates.done} of {candidates.total} asked{' '}
             <Button onClick={candidates.stopped ? candidates.goOn : candidates.stop}>
               {candidates.stopped ? 'Go on' : 'Stop'}
             </Button>
           </>
         ) : (
           <>
-            All {candidates.total} solved, {candidates.list.filter((c) => c.fits).length} fit
+            All {candidates.total} asked, {candidates.list.filter((c) => c.fits).length} fit
+            {undecided > 0 && `, ${undecided} not decided in the time given`}
             {shown.length < candidates.list.length && `, ${shown.length} shown`}.
           </>
         )}

@@ -155,13 +155,14 @@ const DeviceRow = ({
           ))}
         {wiring && <WhichBus need={need} wiring={wiring} />}
         {part && need.count > 1 && (
-          <Button
-            className="setting"
-            title="Each with its own wiring, address and links"
-            onClick={() => edit({ kind: 'splitDevice', id: need.id })}
-          >
-            One by one
-          </Button>
+          <span className="setting">
+            <Button
+              title="Each with its own wiring, address and links"
+              onClick={() => edit({ kind: 'splitDevice', id: need.id })}
+            >
+              One by one
+            </Button>
+          </span>
         )}
         {part?.supply && <FedBy need={need} />}
         {wiring && <Settings need={need} wiring={wiring} />}

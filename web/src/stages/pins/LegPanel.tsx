@@ -73,7 +73,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
               <b>{shown.signal.name}</b> is on it ({askedWord(shown.signal)}
               {shown.unit ? `, ${shown.unit.name} ${shown.line}` : ''}
               {shown.select === undefined ? '' : `, function ${shown.select}`})
-              {shown.locked ? ', locked' : ''}
+              {shown.soldered ? ', soldered' : shown.locked ? ', locked' : ''}
               {shown.impossible && <span className="stops">: it can’t work, {shown.impossible}</span>}.
             </li>
           )}
@@ -152,7 +152,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
                 )
               }
             >
-              {wire.soldered ? `${signal.name} is no longer soldered` : `${signal.name} is soldered here`}
+              {wire.soldered ? 'No longer soldered' : `Mark ${signal.name} as soldered`}
             </Button>
           )}
           {attributeOf(pin, 'reset')?.asPort !== undefined && (

@@ -105,7 +105,7 @@ const Passport = ({ chip, pin, names }: { chip: Chip; pin: ChipPin; names: PinNa
               <b>{wire.signal.name}</b>, {askedWord(wire.signal)}
               {wire.unit && `, by ${wire.unit.name} ${wire.line}`}
               {wire.select !== undefined && `, function ${wire.select}`}
-              {wire.locked && ', locked'}.
+              {wire.soldered ? ', soldered' : wire.locked && ', locked'}.
             </p>
             <ul>
               {wire.signal.ends.map((e) => (

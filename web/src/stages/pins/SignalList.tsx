@@ -57,8 +57,14 @@ export const SignalList = ({
                         <span className="faint">{wire.pin.labels[0]} </span>
                       )}
                       {wire ? wire.pin.id : clash.has(s.id) ? 'clash' : '—'}
-                      {design.pins.locks[s.id] && <span title="locked"> ⊢</span>}
-                      {design.pins.locks[s.id] && <span className="visually-hidden">locked</span>}
+                      {wire?.soldered ? (
+                        <span title="soldered"> ⊨</span>
+                      ) : (
+                        design.pins.locks[s.id] && <span title="locked"> ⊢</span>
+                      )}
+                      {(wire?.soldered ?? design.pins.locks[s.id]) && (
+                        <span className="visually-hidden">{wire?.soldered ? 'soldered' : 'locked'}</span>
+                      )}
                     </span>
                   </button>
                 </li>
