@@ -51,7 +51,7 @@ const shots: Shot[] = [
     name: 'anatomy',
     path: 'chip',
     steps: async (page) => {
-      await page.getByText(/^All \d+ solved/).waitFor()
+      await page.getByText(/^All \d+ asked/).waitFor()
       await page.getByRole('button', { name: 'Bramble stick Q48', exact: true }).click()
       await page.locator('#anatomy').evaluate((e) => e.scrollIntoView())
     },

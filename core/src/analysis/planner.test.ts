@@ -61,8 +61,9 @@ describe('a search that is given up', () => {
       regulator: 'bl33-low',
       devices: [many('line-display', 'Text', 3), ['glow-display', 'Screen'], many('track-sensor', 'Edge', 8)],
     })
-    const tried = Array.from({ length: 80 }, (_, n) => () => analyse(large, library, steps(20 + n)))
-    const given = tried.map((t) => t()).find((a) => a.pins.plan!.status === 'found')!
+    let given = analyse(large, library, steps(20))
+    for (let n = 21; n < 100 && given.pins.plan!.status !== 'found'; n++)
+      given = analyse(large, library, steps(n))
     const { plan } = given.pins
     expect(plan!.gap).toBe(plan!.cost - plan!.bound)
     expect(plan!.gap).toBeGreaterThan(0)
@@ -90,6 +91,17 @@ describe('pigeonholes', () => {
     const { plan } = analyse(design, library, steps(400)).pins
     expect(plan!.status).toBe('clash')
     expect(plan!.clashRules).toContain('frequencies')
+  })
+  // One timer of eight channels that any of nine legs can have: eight outputs of one frequency, and no more.
+  test.each([
+    [8, 'proven'],
+    [9, 'clash'],
+  ])('%d dimmed lamps on eight channels: %s', (count, status) => {
+    const design = project({ chip: 'mw1-32', regulator: 'bl33-low', devices: [dimmed('Lamp', count)] })
+    const { plan } = analyse(design, library).pins
+    expect(plan!.status).toBe(status)
+    const lines = plan!.wires.map((w) => w.line)
+    expect(new Set(lines).size).toBe(lines.length)
   })
   // Fourteen edge inputs on sixteen interrupt lines and a two-wire bus: room for all without the two debug legs.
   test('fourteen edge sensors and a two-wire device leave the debug legs alone', () => {

@@ -5,7 +5,7 @@ import { deep, firstSeed } from '../../../test/share'
 import { steps } from './patience'
 import { solveAt, solvePlan } from './solve'
 import { integerProgramme, type IntegerProgrammeSolver } from './test/integer-programme'
-import { randomInstance, type Shape } from './test/instances'
+import { crowdedInstance, randomInstance, type Shape } from './test/instances'
 
 /** How many random instances of each size. */
 const sizes: [number, Shape][] = [
@@ -93,6 +93,25 @@ test.each(sizes)(
   },
   300_000,
 )
+
+test('crowded small instances: the same optimum as the integer programme, or neither', async () => {
+  const highs = (await loadHighs()) as unknown as IntegerProgrammeSolver
+  const from = firstSeed('crowded instances')
+  let planned = 0
+  const count = deep ? 3000 : 400
+  for (let seed = from; seed < from + count; seed++) {
+    const problem = crowdedInstance(seed)
+    const ours = solvePlan(problem)
+    const { Status, ObjectiveValue } = highs.solve(integerProgramme(problem))
+    const theirs = Status === 'Optimal' ? Math.round(ObjectiveValue) : Status.toLowerCase()
+    expect([seed, ours.status === 'proven' ? ours.cost : ours.status]).toEqual([seed, theirs])
+    if (ours.status !== 'proven') continue
+    planned++
+    expect([seed, brokenRules(problem, ours)]).toEqual([seed, []])
+  }
+  expect(planned).toBeGreaterThan(count / 5)
+  expect(planned).toBeLessThan(count * 0.95)
+}, 600_000)
 
 test('the random instances have every feature', () => {
   const all = Array.from({ length: 60 }, (_, seed) => randomInstance(seed))

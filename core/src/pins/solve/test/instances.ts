@@ -149,3 +149,59 @@ export const randomInstance = (seed: number, largest: Shape = { pins: 40, signal
   }
   return { pins, units, channels, signals, choices, budgets }
 }
+
+/**
+ * Small and crowded: units with several lines that are alike and too few of them, pins that many want, equal loads on
+ * groups of pins, equal bytes. What a larger instance shows now and then is the rule here.
+ */
+export const crowdedInstance = (seed: number): PlanProblem => {
+  const random = seeded(seed)
+  const int = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))
+  const chance = (share: number) => random() < share
+  const pins = int(8, 14)
+  const every = Array.from({ length: pins }, (_, i) => i)
+  const cost = every.map(() => (chance(0.5) ? int(1, 9) : 0))
+  const units = int(2, 3)
+  let channels = 0
+  const timers = Array.from({ length: units }, (_, unit) => ({
+    unit,
+    channels: Array.from({ length: int(1, 3) }, () => channels++),
+    pins: every.filter(() => chance(0.7)),
+  }))
+  const plain = (pin: number, more = 0) => ({ pin, units: [-1], channels: [], cost: cost[pin]! + more })
+  const rates = int(1, 2)
+  const signals: PlanSignal[] = Array.from({ length: int(3, 6) }, () => {
+    const own = timers.filter(() => chance(0.8))
+    return {
+      frequency: int(1, rates),
+      candidates: own.flatMap((t) =>
+        t.pins.flatMap((pin) =>
+          t.channels.map((c) => ({ pin, units: [t.unit], channels: [c], cost: cost[pin]! + t.unit })),
+        ),
+      ),
+    }
+  })
+  const load = int(2, 5)
+  for (let n = int(0, 4); n > 0; n--)
+    signals.push({ load: chance(0.8) ? load : load + 1, candidates: every.map((p) => plain(p)) })
+  const choices: PlanChoice[] = []
+  let options = 0
+  const starts = every.slice(0, pins - 1).filter(() => chance(0.5))
+  for (let n = int(0, 2); n > 0; n--) {
+    const ids = [...starts, -1].map(() => options++)
+    choices.push({ options: ids.map((id, i) => ({ id, cost: i === starts.length ? 4 : 0 })) })
+    for (const bit of [0, 1])
+      signals.push({
+        candidates: [
+          ...starts.map((s, i) => ({ ...plain(s + bit), option: ids[i]! })),
+          ...every.map((p) => ({ ...plain(p), option: ids.at(-1)! })),
+        ],
+      })
+  }
+  const half = Math.floor(pins / 2)
+  const budgets = [every.slice(0, half), every.slice(half)].map((of) => ({
+    pins: of,
+    limit: load * int(1, 2) + int(0, 1),
+  }))
+  return { pins, units, channels, signals, choices, budgets }
+}
