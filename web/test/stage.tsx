@@ -42,6 +42,7 @@ const Around = ({ children, patience, looking }: AroundProps) => {
         library,
         design,
         lookLonger: () => undefined,
+        lookedLonger: false,
         enough: () => undefined,
         ...looking,
       }}

@@ -6,7 +6,7 @@ import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library } from '../parts'
-import { steps, swapTo } from '../pins'
+import { isPlanned, steps, swapTo } from '../pins'
 import { analyse, candidateOf, compareAnalyses, offersFor } from '.'
 
 const library = shippedLibrary()
@@ -77,6 +77,20 @@ describe('a search that is given up', () => {
     expect(textReport(given)).toMatch(new RegExp(`up to ${plan!.gap} points cheaper`))
     expect(given.chip.own!.but[0]).toContain(`${plan!.gap} points cheaper`)
     expect(found(design, 'pins.not-proven')).toEqual([])
+    // Kept, the plan is found again where there was no time for any.
+    const kept = applyEdits(large, [
+      { kind: 'keepPlan', kept: all.wires.reduce((k, w) => ({ ...k, [w.signal.id]: w.pin.id }), {}) },
+    ])
+    const costs = (d: Design) =>
+      Array.from({ length: 60 }, (_, n) => analyse(d, library, steps(n)).pins.plan!).map((p) =>
+        isPlanned(p) ? p.cost : Infinity,
+      )
+    const soonest = (d: Design) => costs(d).findIndex((c) => c === all.cost)
+    expect(soonest(kept)).toBeGreaterThan(0)
+    const late = soonest(large)
+    expect(late < 0 || late > soonest(kept)).toBe(true)
+      soonest(kept),
+    )
   })
 })
 

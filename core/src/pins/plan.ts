@@ -15,12 +15,14 @@ import {
 } from './demand'
 import { tidy } from './tidy'
 import {
+  hasPlan,
   keepsBudgets,
   nextPlans,
   type Patience,
+  prepare,
   type Same,
+  share,
   smallestClash,
-  solvePlan,
   type Solution,
   usualPatience,
 } from './solve'
@@ -151,13 +153,26 @@ export interface PlanOptions {
   patience?: Patience
 }
 
+/** Solved with the wires as they were for a plan to begin with: what was found once is found again at once. */
+const solveNear = ({ problem, chip, signals }: Demand, kept: Record<string, string>, patience: Patience) => {
+  const ask = prepare(problem)
+  if (Object.keys(kept).length === 0) return ask({ patience })
+  const pinOf = new Map(chip.pins.map((p, i) => [p.id, i]))
+  const wanted = signals.map((s) => pinOf.get(kept[s.id] ?? ''))
+  const near = ask({
+    patience: share(patience, 60),
+    only: (s, c) => wanted[s] === undefined || wanted[s] === c.pin,
+  })
+  return ask({ patience, known: hasPlan(near) ? near : undefined })
+}
+
 export const planPins = (
   question: PinQuestion,
   { tidied = true, patience = usualPatience() }: PlanOptions = {},
 ): Plan => {
   const { chip, needs, choices, taken } = question
   const demand = makeDemand(question)
-  const result = solvePlan(demand.problem, { patience })
+  const result = solveNear(demand, choices.kept, patience)
   const wrong: Wire[] = demand.impossible.map(({ signal, pin, reason }) => ({
     signal,
     pin,

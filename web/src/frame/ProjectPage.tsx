@@ -43,7 +43,7 @@ const ProjectPage = () => {
   const design = useProject((s) => s.design)
   const openId = useProject((s) => s.id)
   const [failure, setFailure] = useState<string>()
-  const [result, setResult] = useState<{ analysis: Analysis; of: Design }>()
+  const [result, setResult] = useState<{ analysis: Analysis; of: Design; long: boolean }>()
   const [broken, setBroken] = useState<string>()
   const [looking, setLooking] = useState<Progress>()
   const evidence = useFrame((s) => s.evidence)
@@ -81,8 +81,8 @@ const ProjectPage = () => {
             setLooking(undefined)
           }
         },
-        (analysis, { design: of }) => {
-          setResult({ analysis, of })
+        (analysis, { design: of, long }) => {
+          setResult({ analysis, of, long })
           setBroken(undefined)
         },
         (error) => setBroken(error.message),
@@ -138,6 +138,7 @@ const ProjectPage = () => {
         library,
         design,
         looking,
+        lookedLonger: result.long,
         lookLonger: () => request({ design, long: true }),
         enough: endAnalysis,
       }}

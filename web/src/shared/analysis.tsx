@@ -16,6 +16,8 @@ export interface StageData {
   /** While it is looked longer for a plan: how far that has come. */
   looking?: Progress
   lookLonger: () => void
+  /** What is shown was looked for longer than an edit’s two seconds. */
+  lookedLonger: boolean
   /** Enough of looking: what has been found is shown. */
   enough: () => void
 }

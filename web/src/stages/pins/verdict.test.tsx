@@ -3,7 +3,7 @@
 import type { Design } from '@root-board/core/design'
 import { steps } from '@root-board/core/pins'
 import { fireEvent, screen } from '@testing-library/react'
-import { show, timer } from '../../../test/stage'
+import { design, show, timer } from '../../../test/stage'
 import { Gauges } from '../../frame/Gauges'
 import { PlanVerdict } from './PlanVerdict'
 
@@ -77,4 +77,10 @@ test('while it looks: the best so far, the bound, and an end to it', () => {
 test('a proven plan says that no plan costs less', () => {
   show(<PlanVerdict />)
   expect(text()).toMatch(/Every signal has a leg; no plan costs less than this one’s \d+ points/)
+})
+
+test('a plan that was looked for longer can be kept, so that the next edit finds it again', () => {
+  show(<PlanVerdict />, timer(), '/', { looking: { lookedLonger: true } })
+  fireEvent.click(screen.getByRole('button', { name: 'Keep this plan' }))
+  expect(Object.keys(design().pins.kept)).toContain('d7.1.light')
 })
