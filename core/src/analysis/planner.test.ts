@@ -7,7 +7,7 @@ import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library } from '../parts'
 import { isPlanned, steps, swapTo } from '../pins'
-import { analyse, candidateOf, compareAnalyses, offersFor } from '.'
+import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
 const library = shippedLibrary()
 const found = (design: Design, check: string, from: Library = library) =>
@@ -89,8 +89,6 @@ describe('a search that is given up', () => {
     expect(soonest(kept)).toBeGreaterThan(0)
     const late = soonest(large)
     expect(late < 0 || late > soonest(kept)).toBe(true)
-      soonest(kept),
-    )
   })
 })
 
@@ -231,6 +229,19 @@ describe('programming, debug and download', () => {
     for (const { fix } of offered(design, 'pins.programming-fight'))
       expect(found(applyEdits(design, fix.edits), 'pins.programming-fight')).toEqual([])
   })
+  // The card lets go of its output while its select is high; while a program is loaded only a pull-up holds it there.
+  test('a card on the programming lines: held unselected by the book, a risk without the pull-up', () => {
+    const design = {
+      ...project({ chip: 'td8-28-dip', regulator: 'bl33-low', devices: [['card-reader', 'Card']] }),
+      stance: 'by-the-book' as const,
+    }
+    expect(found(design, 'pins.programming-fight')).toEqual([])
+    const lean = { ...design, stance: 'lean' as const }
+    const [finding] = found(lean, 'pins.programming-fight')
+    expect(finding).toMatchObject({ severity: 'risks' })
+    expect(finding!.text).toMatch(/nothing holds its select high meanwhile/)
+    expect(labels(lean, 'pins.programming-fight')).toContain('Put in the pull-up of Card CS')
+  })
   test('the reset leg as a port gives one leg more, and says what becomes of programming', () => {
     const asked = project({
       chip: 'td8-08-dip',
@@ -368,6 +379,22 @@ describe('explanations', () => {
     })
     expect(labels(design, 'pins.clash')).toContain('Do without all 7 of Key')
   })
+})
+
+test('the reach of a signal asks a locked neighbour to leave, and says where it would go', () => {
+  const design = project({
+    chip: 'td8-28-dip',
+    regulator: 'bl5-cool',
+    source: 'adapter-9v',
+    devices: [
+      ['push-button', 'Go'],
+      ['lamp-red', 'Lamp'],
+    ],
+    locks: { 'd1.1.contact': 'PC6' },
+  })
+  const there = reachIn(design, library, 'd2.1.light').find((e) => e.pin === 'PC6')!
+  expect(there.extra).toBeGreaterThanOrEqual(0)
+  expect(there.moves.map((m) => m.name)).toEqual(['Go'])
 })
 
 describe('swaps', () => {
