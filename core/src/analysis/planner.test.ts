@@ -339,6 +339,26 @@ describe('buses', () => {
     expect(new Set(units.values()).size).toBe(2)
     expect(labels(twins('mw1-module'), 'pins.address-clash').some((l) => /second bus/.test(l))).toBe(false)
   })
+  // Without the board's 2.2 kΩ the bus needs pull-ups of ours; with them the window of 100 kHz is met.
+  test('pull-ups of the carrier count like ours', () => {
+    const design = project({
+      chip: 'trestle-32',
+      source: 'adapter-9v',
+      devices: [['temperature-two-wire', 'Heat']],
+    })
+    const pulls = (from: Library) =>
+      analyse(design, from).build.support.filter((s) => s.key.startsWith('pull:i2c'))
+    const board = findPart(library, 'board', 'trestle-32')!
+    const loads = ['PB12', 'PB13'].map((pin) => ({
+      pin,
+      what: 'a pull-up',
+      pull: 'up' as const,
+      resistance: { typ: 2200, kind: 'typical' as const },
+    }))
+    const with_: Library = { ...library, parts: { ...library.parts, 'trestle-32': { ...board, loads } } }
+    expect(pulls(library)).toHaveLength(2)
+    expect(pulls(with_)).toHaveLength(0)
+  })
   test('a select rests high by a pull-up of its own, by the book', () => {
     const design = {
       ...project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [['card-reader', 'Card']] }),

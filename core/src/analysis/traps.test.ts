@@ -72,7 +72,7 @@ const traps: [name: string, check: string, words: RegExp, built: Project, harmle
   [
     'one interrupt line for two legs of the same number',
     'pins.clash',
-    /interrupt inputs are asked for/,
+    /2 interrupt inputs can’t be served together with the locks as they are/,
     {
       ...qm32,
       devices: [

@@ -1,6 +1,6 @@
 import type { Check, Fix } from '../../findings'
-import { formatQuantity } from '../../quantity'
-import { busWindow } from '../support'
+import { formatQuantity, fullRange } from '../../quantity'
+import { boardPulls, busWindow } from '../support'
 import { doWithout } from './fixes'
 
 export const busTooStrong: Check = {
@@ -16,6 +16,7 @@ export const busTooStrong: Check = {
       const pulling = wire.signal.ends.filter(
         (e) => e.signal.electrical.kind === 'open-drain' && e.signal.electrical.fitted,
       )
+      const own = boardPulls(wire, chip!)
       const fixes = pulling.map(({ instance }): Fix => {
         const other = instance.part.wirings.find((w) => !w.signals.some((s) => s.bus === 'i2c'))
         return other
@@ -30,10 +31,13 @@ export const busTooStrong: Check = {
           id: `pins.bus-too-strong:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: `The pull-ups of ${pulling.length} boards on ${wire.signal.name} come to ${formatQuantity(window.fitted.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
+          text: `The pull-ups of ${pulling.length + own.length} boards on ${wire.signal.name} come to ${formatQuantity(window.fitted.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
           because: [
             ...pulling.map(({ instance }) => ({
               text: `${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
+            })),
+            ...own.map((l) => ({
+              text: `${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
             })),
             { text: `At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
           ],

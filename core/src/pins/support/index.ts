@@ -9,7 +9,7 @@ import { ledResistor } from './led'
 import { selectPullUp } from './select'
 import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
-export { busSpeeds, busWindow, contactWindow } from './pull'
+export { boardPulls, busSpeeds, busWindow, contactWindow } from './pull'
 
 const kinds: SignalSupport[] = [
   ledResistor,

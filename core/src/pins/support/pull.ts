@@ -142,6 +142,10 @@ export const busSpeeds = [
 ]
 const busLow = 0.4
 
+/** Pull-ups that the carrier has on the leg of a wire. */
+export const boardPulls = (wire: Wire, chip: Chip) =>
+  (chip.board?.loads ?? []).filter((l) => l.pin === wire.pin.id && l.pull === 'up' && l.resistance)
+
 export interface BusWindow {
   smallest: Worked
   largest: Worked
@@ -166,7 +170,11 @@ export const busWindow = (
   const sink = fullRange(weakest.drain.sinkCurrent).min
   const pinLoad = fullRange(chip.io.capacitance).max
   const capacitance = ends.reduce((sum, e) => sum + fullRange(e.drain.capacitance).max, pinLoad)
-  const fitted = ends.flatMap((e) => (e.drain.fitted ? [fullRange(e.drain.fitted)] : []))
+  const fitted = [
+    ...ends.flatMap((e) => (e.drain.fitted ? [fullRange(e.drain.fitted)] : [])),
+    // Pull-ups of the carrier count like the devices’ own.
+    ...boardPulls(wire, chip).map((l) => fullRange(l.resistance!)),
+  ]
   return {
     fitted: fitted.length > 0 ? parallel(...fitted) : undefined,
     smallest: {
