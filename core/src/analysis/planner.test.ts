@@ -349,7 +349,8 @@ describe('buses', () => {
     const pulls = (from: Library) =>
       analyse(design, from).build.support.filter((s) => s.key.startsWith('pull:i2c'))
     const board = findPart(library, 'board', 'trestle-32')!
-    const loads = ['PB12', 'PB13'].map((pin) => ({
+    const legs = Object.values(analyse(design, library).pins.assignment)
+    const loads = legs.map((pin) => ({
       pin,
       what: 'a pull-up',
       pull: 'up' as const,
