@@ -32,7 +32,7 @@ export const placesOf = (board: Board): Place[] =>
 
 const lampOf = (board: Board, pin: string): PinAttribute[] =>
   (board.loads ?? [])
-    .filter((load) => load.pin === pin)
+    .filter((load) => load.pin === pin && load.pull === undefined)
     .map((load) => ({
       kind: 'on-board-lamp',
       reason: `${load.what}${load.current ? `, ${formatQuantity(fullRange(load.current).max, 'A', 2)}` : ''}, on the board`,

@@ -57,7 +57,9 @@ const carrierOf = (parts: Map<string, Json>, id: string, chosen?: Json, resetAsP
       places: places.get(p.id) ?? [],
       attributes: [
         ...(p.attributes ?? []).filter((a: Json) => !board || a.kind !== 'oscillator'),
-        ...(board?.loads ?? []).filter((l: Json) => l.pin === p.id).map(() => ({ kind: 'on-board-lamp' })),
+        ...(board?.loads ?? [])
+          .filter((l: Json) => l.pin === p.id && !l.pull)
+          .map(() => ({ kind: 'on-board-lamp' })),
       ],
     }))
   return {
