@@ -1,5 +1,6 @@
 export * from './problem'
 export * from './patience'
-export * from './solve'
+export { prepare, type SolveOptions, solvePlan } from './solve'
+export { solveAt } from './at'
 export * from './explain'
 export { keepsBudgets } from './budgets'
