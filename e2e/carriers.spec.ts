@@ -24,7 +24,7 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
   )
 
   await page.getByRole('button', { name: 'What if Trestle plain?' }).click()
-  await expect(page.getByRole('group', { name: /What “Move to Trestle plain” would change/ })).toContainText(
+  await expect(page.getByRole('group', { name: /What “Choose Trestle plain” would change/ })).toContainText(
     'removes the',
   )
   await page.getByRole('button', { name: 'Do it' }).click()

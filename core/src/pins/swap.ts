@@ -9,6 +9,14 @@ export interface Swap {
   edits: Edit[]
   /** Locks, soldered wires and legs kept free that have no place on the new carrier, in words. */
   dropped: string[]
+  /** What is fed otherwise from then on, in words. */
+  feed?: string
+}
+
+/** All that a change of carrier does beside choosing it: “Choose QM32-32, fed through BL33; dropped: the lock of …”. */
+export const swapWords = (to: Chip, { dropped, feed }: Swap): string => {
+  const gone = dropped.length > 3 ? [...dropped.slice(0, 3), `${dropped.length - 3} more`] : dropped
+  return `Choose ${to.name}${feed ? `, ${feed}` : ''}${gone.length > 0 ? `; dropped: ${gone.join(', ')}` : ''}`
 }
 
 /** The design and what of it was planned. */
@@ -100,9 +108,16 @@ export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library,
   const regulator = regulatorFor(design, library, to, from?.board)
   const current = from?.board ? undefined : design.power.regulator
   const wanted = regulator === 'none' ? undefined : regulator
-  const edits: Edit[] =
-    regulator !== undefined && wanted?.id !== current
-      ? [choose, { kind: 'chooseRegulator', part: wanted?.id ?? null, name: wanted?.name ?? '' }]
-      : [choose]
-  return { edits, dropped }
+  if (regulator === undefined)
+    return {
+      edits: [choose],
+      dropped,
+      ...(design.power.source ? { feed: 'with no regulator yet that suits it' } : {}),
+    }
+  if (wanted?.id === current) return { edits: [choose], dropped }
+  return {
+    edits: [choose, { kind: 'chooseRegulator', part: wanted?.id ?? null, name: wanted?.name ?? '' }],
+    dropped,
+    feed: wanted ? `fed through ${wanted.name}` : 'fed by the source itself',
+  }
 }

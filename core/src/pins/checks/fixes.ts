@@ -1,6 +1,6 @@
 // Fixes that several checks propose.
 
-import { swapTo } from '../swap'
+import { swapTo, swapWords } from '../swap'
 import type { NeedDevice } from '../../design'
 import type { Fix, Stages } from '../../findings'
 import type { Chip } from '../../parts'
@@ -13,10 +13,6 @@ export const doWithout = (need: NeedDevice): Fix => ({
 
 /** Another carrier, with what can be kept and a regulator where it needs one. */
 export const swapFix = (stages: Stages, other: Chip): Fix => {
-  const { edits, dropped } = swapTo(stages, stages.library, other)
-  const words =
-    dropped.length > 0
-      ? `; dropped: ${dropped.slice(0, 3).join(', ')}${dropped.length > 3 ? ` and ${dropped.length - 3} more` : ''}`
-      : ''
-  return { label: `Choose ${other.name}${words}`, edits }
+  const swap = swapTo(stages, stages.library, other)
+  return { label: swapWords(other, swap), edits: swap.edits }
 }

@@ -2,7 +2,7 @@
 // side; what a board is made of; the clock.
 
 import { type CandidateChip } from '@root-board/core/chip'
-import { swapTo } from '@root-board/core/pins'
+import { swapTo, swapWords } from '@root-board/core/pins'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
@@ -37,10 +37,6 @@ const feed = ({ chip }: CandidateChip) => {
   return `${range.min}…${formatQuantity(range.max, 'V')}`
 }
 
-/** A move says what has no place on the new carrier. */
-const moveWords = (name: string, dropped: string[]): string =>
-  dropped.length > 0 ? `Move to ${name}, without ${dropped.join(', ')}` : `Move to ${name}`
-
 const ChipPage = () => {
   const { analysis, design, library, edit } = useStage()
   const candidates = useCandidates()
@@ -58,7 +54,8 @@ const ChipPage = () => {
   const swap = (c: CandidateChip) => swapTo({ ...analysis, design }, library, c.chip)
   const choose = (c: CandidateChip) => {
     setJustChosen(c.chip.id)
-    edit(swap(c).edits, `Choose ${c.chip.name}`)
+    const chosen = swap(c)
+    edit(chosen.edits, swapWords(c.chip, chosen))
   }
   const shown = candidates.list.filter((c) => passes(c, filter))
   const undecided = candidates.list.filter((c) => c.undecided).length
@@ -217,7 +214,7 @@ const ChipPage = () => {
                   <tr>
                     <td colSpan={7}>
                       <PreviewedFix
-                        fix={{ label: moveWords(c.chip.name, swap(c).dropped), edits: swap(c).edits }}
+                        fix={{ label: swapWords(c.chip, swap(c)), edits: swap(c).edits }}
                         asked={{ close: () => setAsked(undefined) }}
                       />
                     </td>

@@ -215,9 +215,10 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
       <Select
         native
         variant="standard"
-        className="plain"
+        disableUnderline
         value={need.bus ?? 1}
-        inputProps={{ 'aria-label': `Bus of ${need.name}` }}
+        inputProps={{ 'aria-label': `Bus of ${need.name}`, className: 'plain' }}
+        IconComponent="span"
         onChange={(e) => edit({ kind: 'setBus', id: need.id, bus: Number(e.target.value) })}
       >
         {Array.from({ length: Math.min(4, Math.max(units, need.bus ?? 1)) }, (_, i) => (

@@ -1,0 +1,22 @@
+import { chromium } from '@playwright/test'
+const browser = await chromium.launch({executablePath:'/usr/bin/chromium',args:['--headless','--no-sandbox','--disable-gpu']})
+const page = await browser.newPage({viewport:{width:1280,height:800}})
+page.on('console',m=>{ if(m.type()==='error') console.log('console',m.text())})
+page.on('pageerror',e=>console.log('pageerror',e.message))
+const shot = (n:string)=>page.screenshot({path:`/tmp/walk/${n}.png`})
+const base='http://127.0.0.1:4899'
+await page.goto(base); await page.waitForTimeout(800)
+await page.getByRole('link',{name:/Greenhouse box/}).first().click(); await page.waitForTimeout(1500)
+await shot('10-needs')
+await page.locator('#table').focus(); await page.keyboard.press('3'); await page.waitForTimeout(1200)
+await page.getByRole('button',{name:'Next best plans'}).click(); await page.waitForTimeout(2500); await shot('11-next')
+await page.getByRole('button',{name:'Close',exact:true}).click()
+await page.getByRole('navigation',{name:'Signals'}).getByRole('button',{name:/^A input/}).click(); await page.waitForTimeout(2500); await shot('12-reach')
+await page.getByRole('button',{name:/as soldered/}).click(); await page.waitForTimeout(1000); await shot('13-soldered')
+await page.locator('#table').focus(); await page.keyboard.press('2'); await page.waitForTimeout(4000)
+await page.getByRole('row',{name:/TD8-40 DIP/}).getByRole('button',{name:'What if?'}).click(); await page.waitForTimeout(2500); await shot('14-whatif')
+const small = await (await page.request.post(base+'/api/projects',{data:{format:1,name:'Lantern of six',stance:'lean',needs:{devices:[{id:'d1',part:'lamp-red',name:'Lamp',count:6}],limits:{ambient:30}},chip:{part:'td8-08-dip'},pins:{locks:{},excluded:[],kept:{}},power:{source:'adapter-9v',regulator:'bl5-cool'},build:{support:{}}}})).json() as any
+await page.goto(`${base}/projects/${small.id}/pins`); await page.waitForTimeout(1500)
+await page.getByRole('button',{name:/leg 4, RESET/}).click(); await page.waitForTimeout(600); await shot('15-reset')
+await page.getByRole('button',{name:'Use this leg as a port'}).click(); await page.waitForTimeout(1500); await page.keyboard.press('n'); await page.waitForTimeout(3000); await shot('16-reset-port')
+await browser.close()
