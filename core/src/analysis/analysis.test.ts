@@ -258,6 +258,7 @@ test('every check has been seen firing here', () => {
     'chip.rests-on-assumptions',
     // in planner.test.ts
     'pins.not-proven',
+    'pins.lost-mark',
     'pins.gives-up',
     'pins.reset-port',
     'pins.timer-fit',

@@ -6,7 +6,7 @@ import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library } from '../parts'
-import { isPlanned, steps, swapTo } from '../pins'
+import { isPlanned, steps, swapTo, swapWords } from '../pins'
 import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
 const library = shippedLibrary()
@@ -448,6 +448,24 @@ describe('swaps', () => {
   test('what has no place there is listed', () => {
     const { dropped } = swapped(board, 'mw1-module')
     expect(dropped.join()).toMatch(/the lock of Lamp on .*PB2/)
+    const small = applyEdits(
+      project({
+        chip: 'td8-08-dip',
+        regulator: 'bl5-cool',
+        source: 'adapter-9v',
+        devices: [['lamp-red', 'Lamp']],
+      }),
+      [{ kind: 'useReset', port: true }],
+    )
+    expect(swapped(small, 'td8-28-dip').dropped).toEqual(['the reset leg as a port'])
+  })
+  test('the regulator that goes with it is in its words', () => {
+    const other = candidateOf(board, library, 'mw1-module')!.chip
+    const swap = swapTo({ ...analyse(board, library), design: board }, library, other)
+    const { name } = findPart(library, 'regulator', applyEdits(board, swap.edits).power.regulator)!
+    expect(swapWords(other, swap)).toContain(
+      `Choose ${other.name}, fed through ${name}; dropped: the lock of Lamp`,
+    )
   })
   test('from a board to a bare chip a regulator that it stands goes with it', () => {
     const { after, preview } = swapped(board, 'qm32-48')
@@ -465,6 +483,55 @@ describe('swaps', () => {
       library,
     )
     expect(rival.findings.map((f) => f.check)).toContain('pins.cannot-serve')
+  })
+})
+
+describe('what the builder said and the planner can’t keep', () => {
+  const lamp = project({ chip: 'qm32-32', regulator: 'bl33-low', devices: [['lamp-red', 'Lamp']] })
+  const with_ = (pins: Partial<Design['pins']>): Design => ({ ...lamp, pins: { ...lamp.pins, ...pins } })
+  test.each<[Partial<Design['pins']>, RegExp, string]>([
+    [
+      { locks: { 'd1.1.light': 'PZ9' } },
+      /The lock of Lamp on PZ9 has no effect: QM32-32 has no leg PZ9/,
+      'notes',
+    ],
+    [{ locks: { 'd9.1.OUT': 'PA0' } }, /nothing asks for that signal/, 'notes'],
+    [{ soldered: { 'd1.1.light': 'PZ9' } }, /marked as soldered to PZ9/, 'risks'],
+    [{ excluded: ['PZ9'] }, /Leg PZ9 is to be kept free/, 'notes'],
+  ])('%o is said, and can be taken away', (pins, words, severity) => {
+    const design = with_(pins)
+    const [finding] = found(design, 'pins.lost-mark')
+    expect(finding).toMatchObject({ severity })
+    expect(finding!.text).toMatch(words)
+    const [offer] = offered(design, 'pins.lost-mark')
+    expect(found(applyEdits(design, offer!.fix.edits), 'pins.lost-mark')).toEqual([])
+    expect(found(lamp, 'pins.lost-mark')).toEqual([])
+  })
+  test('of two signals on one leg the soldered one was there first, whichever comes first in the list', () => {
+    const design = project({
+      chip: 'qm32-32',
+      regulator: 'bl33-low',
+      devices: [
+        ['lamp-red', 'Lamp'],
+        ['push-button', 'Go'],
+      ],
+      locks: { 'd1.1.light': 'PA3' },
+    })
+    const soldered = applyEdits(design, [{ kind: 'solder', signal: 'd2.1.contact', name: 'Go', pin: 'PA3' }])
+    const { pins, findings } = analyse(soldered, library)
+    expect(pins.plan!.wires.filter((w) => w.impossible).map((w) => [w.signal.name, w.impossible])).toEqual([
+      ['Lamp', 'Go is soldered there already'],
+    ])
+    expect(findings.map((f) => f.text).join()).toMatch(/Lamp can’t be on .*PA3/)
+    // Moved by hand it is soldered there no longer.
+    const moved = applyEdits(soldered, [
+      { kind: 'moveSignal', signal: 'd2.1.contact', name: 'Go', pin: 'PA4', kept: {} },
+    ])
+    expect(moved.pins.soldered).toBeUndefined()
+    expect(analyse(moved, library).pins.assignment).toMatchObject({
+      'd1.1.light': 'PA3',
+      'd2.1.contact': 'PA4',
+    })
   })
 })
 

@@ -2,9 +2,10 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
-import { asleepOf, carriedOver, carrierOf } from '../chip'
+import { asleepOf, carrierOf } from '../chip'
 import { type Design, applyEdits, type Edit } from '../design'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
+import { pinAcross } from '../pins'
 import { analyse, candidateOf, nextPlansOf, offersFor, proposalsFor } from '.'
 
 const library = shippedLibrary()
@@ -424,7 +425,7 @@ describe('boards', () => {
   })
   test('between boards of one footprint a plan is carried over by position', () => {
     const [plain, radio] = [carrierOf(library, 'trestle-plain')!, carrierOf(library, 'trestle-radio')!]
-    expect(carriedOver(plain, radio, { a: 'PA0', b: 'PB2' })).toEqual({ a: 'P30', b: 'P03' })
+    expect(['PA0', 'PB2'].map(pinAcross(plain, radio))).toEqual(['P30', 'P03'])
   })
   test('standalone: the bare chip of a board takes the plan leg by leg', () => {
     const on = project({

@@ -111,25 +111,6 @@ export const anatomyOf = (board: Board, library: Library): Anatomy => {
   }
 }
 
-/** The plan on another carrier’s pins: by header position where both have the same footprint, else by pin name. */
-export const carriedOver = (
-  from: Chip,
-  to: Chip,
-  assignment: Record<string, string>,
-): Record<string, string> => {
-  const foot = (c: Chip) => c.board?.headers[0]?.footprint
-  const known = new Set(to.pins.map((p) => p.id))
-  const same = foot(from) !== undefined && foot(from) === foot(to)
-  const positions = same ? new Map(placesOf(to.board!).map((p) => [p.number, p.pin])) : undefined
-  return Object.fromEntries(
-    Object.entries(assignment).flatMap(([signal, pin]) => {
-      const leg = from.pins.find((p) => p.id === pin)?.legs[0]
-      const there = positions ? (leg === undefined ? undefined : positions.get(leg)) : pin
-      return there !== undefined && known.has(there) ? [[signal, there]] : []
-    }),
-  )
-}
-
 /** Builds the project around the bare chip of a board, leg by leg as it was wired to the board. */
 export const standaloneEdit = (
   design: Design,

@@ -3,7 +3,8 @@
 import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library, type SignalKind, type UnitKind } from '../parts'
+import { type Chip, findPart, type Library, type UnitKind } from '../parts'
+import { unitFor } from '../pins'
 import { formatQuantity, fullRange } from '../quantity'
 import { asleepOf } from './anatomy'
 
@@ -32,21 +33,11 @@ export interface Asked {
   cells: boolean
 }
 
-const unitOfSignal: Partial<Record<SignalKind, UnitKind>> = {
-  'analog-in': 'converter',
-  pwm: 'timer',
-  interrupt: 'interrupt',
-  touch: 'touch',
-  wake: 'wake',
-  capture: 'timer',
-  quadrature: 'timer',
-}
-
 export const askedOf = (design: Design, library: Library, needs: NeedsResult): Asked => {
   const units: Asked['units'] = {}
   const groups = new Set<string>()
   for (const s of needs.signals) {
-    const kind = s.bus?.kind ?? unitOfSignal[s.kind]
+    const kind = s.bus?.kind ?? unitFor[s.kind]
     // A bus asks for one unit, whatever hangs on it.
     if (!kind || (s.bus && groups.has(s.bus.group))) continue
     if (s.bus) groups.add(s.bus.group)

@@ -144,7 +144,7 @@ export const clashWords = (
   const legs = new Set(indices.flatMap((i) => demand.problem.signals[i]!.candidates.map((c) => c.pin)))
   if (legs.size === 0) {
     const reasons = demand.reasons[indices[0]!]!
-    const locked = reasons.find((r) => r?.includes('locked') || r?.includes('keep it free'))
+    const locked = reasons.find((r) => /locked|soldered|keep it free/.test(r ?? ''))
     const word = withArticle(askedWord(clash[0]!))
     return `no leg can be ${word} for ${clash[0]!.name}${locked ? ` (${locked})` : because}`
   }

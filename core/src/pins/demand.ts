@@ -238,19 +238,26 @@ const readLocks = (
   chip: Chip,
   signals: SignalNeed[],
   locks: Record<string, string>,
+  soldered: Record<string, string>,
   serve: (pin: ChipPin, signal: SignalNeed) => Served | { reason: string },
 ) => {
   const pinById = new Map(chip.pins.map((p) => [p.id, p]))
   const impossible: Demand['impossible'] = []
   const owners = new Map<string, SignalNeed>()
   const seen = new Set<string>()
-  for (const signal of signals) {
+  // What is soldered was there first.
+  const isSoldered = (s: SignalNeed) => Object.hasOwn(soldered, s.id)
+  for (const signal of [...signals.filter(isSoldered), ...signals.filter((s) => !isSoldered(s))]) {
     const pin = pinById.get(locks[signal.id] ?? '')
     if (!pin || seen.has(signal.id)) continue
     seen.add(signal.id)
     const owner = owners.get(pin.id)
     if (owner) {
-      impossible.push({ signal, pin, reason: `${owner.name} is locked there already` })
+      impossible.push({
+        signal,
+        pin,
+        reason: `${owner.name} is ${isSoldered(owner) ? 'soldered' : 'locked'} there already`,
+      })
       continue
     }
     owners.set(pin.id, signal)
@@ -310,7 +317,13 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
   const optionOf = new Map(wirings.map((o) => [wiringKey(o.choice.need, o.wiring), o.id]))
   const groups = new Map<string, number>()
   const known = new Set(chip.pins.map((p) => p.id))
-  const { impossible, blocked, misplaced } = readLocks(chip, signals, choices.locks, serve)
+  const { impossible, blocked, misplaced } = readLocks(
+    chip,
+    signals,
+    choices.locks,
+    choices.soldered ?? {},
+    serve,
+  )
   const wanted = signals.filter((s) => !blocked.has(s.id))
   const bytes = byteChoices(chip, needs.bytes, wanted, wirings.length, optionOf)
   const reasons: (string | undefined)[][] = []
@@ -326,7 +339,7 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
         if (other) return `${other.name} is wired there`
         if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
         if (lock !== undefined && known.has(lock) && lock !== pin.id)
-          return `${signal.name} is locked on ${lock}`
+          return `${choices.soldered?.[signal.id] ? 'soldered to' : 'locked on'} ${lock}`
         // A leg costs the same by all its ways, but for converters that the radio stops.
         const priced: CostItem[][] = []
         for (const way of served.ways) {

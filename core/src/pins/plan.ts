@@ -236,7 +236,9 @@ export interface NextPlan {
 
 const troubles = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>): Map<string, string> =>
   new Map([
-    ...wires.flatMap((w) => w.items.map((i) => [`${w.signal.id} ${i.name}`, i.reason] as const)),
+    ...wires.flatMap((w) =>
+      w.items.map((i) => [`${w.signal.id} ${i.name}`, `${w.pin.id}: ${i.reason}`] as const),
+    ),
     ...wirings.flatMap((w) =>
       w.links.map(
         (l) => [`${w.need} ${l.link} ${l.to}`, `${w.name}: ${l.link} must be set (${l.to})`] as const,
@@ -258,9 +260,16 @@ const kindsOf = ({ signals }: Demand, { locks, kept }: PinChoices) => {
   }
 }
 
+/** Drawbacks that make another plan; which of several legs spends a rare ability or was wired before is no matter. */
+const drawbacks = (items: CostItem[]): string =>
+  items
+    .filter((i) => i.points > 1 && i.name !== 'moves a wire')
+    .map((i) => `${i.name} ${i.points}`)
+    .join()
+
 /**
- * The next best plans that differ from the best in something to care about: a wiring, a unit, a price. Moving signals to
- * legs of the same unit and price, or exchanging equal devices, is no other plan.
+ * The next best plans that differ from the best in something to care about: a wiring, the unit of a bus, a drawback of a
+ * leg. Moving signals to legs with the same drawbacks, or exchanging equal devices, is no other plan.
  */
 export const nextBestPlans = (
   question: PinQuestion,
@@ -269,7 +278,11 @@ export const nextBestPlans = (
 ): { plans: NextPlan[]; complete: boolean } => {
   const { choices } = question
   const demand = makeDemand(question)
-  const same: Same = (a, b) => a.units.every((u, t) => u === b.units[t]) && a.cost === b.cost
+  const same: Same = (a, b) => {
+    const [x, y] = [a as Offer, b as Offer]
+    const oneUnit = !x.signal.bus || x.units.every((u, t) => u === y.units[t])
+    return oneUnit && drawbacks(x.items) === drawbacks(y.items)
+  }
   const kindOf = kindsOf(demand, choices)
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
   const old = troubles(best)
@@ -303,17 +316,15 @@ export const nextBestPlans = (
         .map((w) =>
           JSON.stringify([
             kind.get(w.signal.id) ?? w.signal.id,
-            w.items.map((i) => [i.name, i.points]),
+            drawbacks(w.items),
             w.signal.bus ? w.unit?.id : w.unit?.kind,
           ]),
         )
         .sort(),
     ])
   const seen = new Set([seenAs(best)])
-  return {
-    plans: plans
-      .filter((p) => p.differs.length > 0 && !seen.has(seenAs(p)) && seen.add(seenAs(p)))
-      .slice(0, count),
-    complete,
-  }
+  const others = plans.filter((p) => p.differs.length > 0 && !seen.has(seenAs(p)) && seen.add(seenAs(p)))
+  // Few that differ among many that were asked for: there may be more further down.
+  const enough = others.length >= count || found.length < 3 * count
+  return { plans: others.slice(0, count), complete: complete && enough }
 }

@@ -4,6 +4,7 @@ import type { Design, Edit } from '../design'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
 import { legName } from './passport'
+import { attributeOf } from './ways'
 
 export interface Swap {
   edits: Edit[]
@@ -91,6 +92,9 @@ export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library,
     if (there === undefined) dropped.push(`${legOf(pin)} kept free`)
     return there ?? []
   })
+  const resetAsPort =
+    design.pins.resetAsPort && to.pins.some((p) => attributeOf(p, 'reset')?.asPort !== undefined)
+  if (design.pins.resetAsPort && !resetAsPort) dropped.push('the reset leg as a port')
   const choose: Edit = {
     kind: 'chooseChip',
     part: to.board?.id ?? to.id,
@@ -99,6 +103,7 @@ export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library,
     locks,
     soldered,
     excluded,
+    resetAsPort,
     also: (design.chip.also ?? []).filter(
       (id) =>
         id !== to.id && footprintOf(to) !== undefined && footprintOf(to) === (from && footprintOf(from)),

@@ -37,6 +37,18 @@ export const si = (given: unknown): number => {
 export const highest = (rated: Json): number =>
   typeof rated === 'object' ? si(rated.max ?? rated.typ ?? rated.min) : si(rated)
 
+/** Which kind of unit a kind of signal needs. */
+export const unitNeeded: Record<string, string> = {
+  'analog-in': 'converter',
+  'analog-out': 'dac',
+  pwm: 'timer',
+  interrupt: 'interrupt',
+  touch: 'touch',
+  wake: 'wake',
+  capture: 'timer',
+  quadrature: 'timer',
+}
+
 export interface Function_ {
   unit: string
   signal: string

@@ -1,7 +1,8 @@
 // The pin planner’s question as an integer programme, made from a project file and part files by the rules and costs
 // that docs/formulas.md states, and by nothing of the program’s own.
 
-import { type Json, functionOf, highest, si } from './files'
+import { lpText } from '../lp'
+import { functionOf, highest, type Json, si, unitNeeded } from './files'
 
 interface Leg {
   id: string
@@ -180,16 +181,6 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
   return { signals: [...signals.values()], open, bytes }
 }
 
-const unitNeeded: Record<string, string> = {
-  'analog-in': 'converter',
-  'analog-out': 'dac',
-  pwm: 'timer',
-  interrupt: 'interrupt',
-  touch: 'touch',
-  wake: 'wake',
-  capture: 'timer',
-  quadrature: 'timer',
-}
 const listens = ['digital-in', 'analog-in', 'interrupt', 'touch', 'wake', 'capture', 'quadrature']
 const abilities = (s: Signal): string[] =>
   s.bus
@@ -371,7 +362,10 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
   const owner = new Map<string, string>()
   const out = new Set<string>()
   const blocked = new Map<string, string>()
-  for (const id of new Set(signals.map((s) => s.id))) {
+  // What is soldered was there before what is locked.
+  const soldered = project.pins.soldered ?? {}
+  const names = [...new Set(signals.map((s) => s.id))]
+  for (const id of [...names.filter((i) => i in soldered), ...names.filter((i) => !(i in soldered))]) {
     const leg = byId.get(locks[id] ?? '')
     if (!leg) continue
     if (owner.has(leg.id)) {
@@ -490,13 +484,5 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
     })
     if (loads.length > 0) rows.push(`${loads.join(' + ')} <= ${limit}`)
   }
-  return [
-    'Minimize',
-    ` obj: ${objective.length > 0 ? objective.join(' + ') : `0 ${[...binaries][0] ?? name('nothing')}`}`,
-    'Subject To',
-    ...rows.map((row, i) => ` c${i}: ${row}`),
-    'Binary',
-    ` ${[...binaries].join('\n ')}`,
-    'End',
-  ].join('\n')
+  return lpText(objective, rows, binaries)
 }

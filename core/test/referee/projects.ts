@@ -1,7 +1,7 @@
 // Random projects over the whole library, as project files. What a generator like this draws nobody had in mind.
 
 import { seeded } from '../seeded'
-import type { Json } from './files'
+import { type Json, unitNeeded } from './files'
 
 export interface Sort {
   /** About how many signals are asked for. */
@@ -27,21 +27,11 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
   const fits = carrier.kind === 'board' ? footprintOf(carrier) : undefined
   const everything = all.filter((p) => p.kind === 'device' && (!p.expansion || p.expansion.fits === fits))
   // Mostly what the chip has units for; now and then what it hasn’t.
-  const needed: Record<string, string> = {
-    'analog-in': 'converter',
-    'analog-out': 'dac',
-    pwm: 'timer',
-    interrupt: 'interrupt',
-    touch: 'touch',
-    wake: 'wake',
-    capture: 'timer',
-    quadrature: 'timer',
-  }
   const has = new Set((chip.units as Json[]).map((u) => u.kind as string))
   const served = (d: Json) =>
     d.wirings.some((w: Json) =>
       w.signals.every((s: Json) => {
-        const kind = s.bus ?? needed[s.kind]
+        const kind = s.bus ?? unitNeeded[s.kind]
         return kind === undefined || has.has(kind)
       }),
     )

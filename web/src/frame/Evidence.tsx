@@ -1,16 +1,16 @@
 // What will go wrong, why, and what to do: findings of this stage first, each with its chain of facts and its fixes.
 
-import type { Offers } from '@root-board/core/analysis'
 import type { Design } from '@root-board/core/design'
 import type { Finding } from '@root-board/core/findings'
 import { originText } from '@root-board/core/findings'
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Mark } from '../shared/Mark'
 import { Num } from '../shared/Num'
 import { LookLonger } from '../shared/LookLonger'
 import { PreviewedFix } from '../shared/PreviewedFix'
+import { QuestionFailed, useAsked } from '../shared/use-asked'
 import { questions } from '../worker/client'
 import { useFrame } from './frame-state'
 import { stages } from './stages'
@@ -64,19 +64,10 @@ export const Evidence = () => {
 
 /** What was proposed, once it has been tried: only what clears the finding and brings nothing as bad is offered. */
 const TriedFixes = ({ finding }: { finding: Finding }) => {
-  const { design } = useStage()
-  const [tried, setTried] = useState<{ of: string; design: Design; offers?: Offers }>()
-  useEffect(() => {
-    let wanted = true
-    void questions.offers(design, finding.id).then((offers) => {
-      if (wanted) setTried({ of: finding.id, design, offers })
-    })
-    return () => {
-      wanted = false
-    }
-  }, [design, finding.id])
-  const offers = tried?.of === finding.id && tried.design === design ? tried.offers : undefined
-  if (!offers) return <p className="faint">Trying what may help …</p>
+  const ask = useCallback((design: Design) => questions.offers(design, finding.id), [finding.id])
+  const { answer: offers, current, failed } = useAsked(ask)
+  if (failed) return <QuestionFailed why={failed} />
+  if (!offers || !current) return <p className="faint">Trying what may help …</p>
   return (
     <>
       {offers.offers.map(({ fix, preview }) => (

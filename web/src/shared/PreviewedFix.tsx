@@ -1,11 +1,21 @@
 // A change that says what it would do before it is done.
 
 import type { Preview } from '@root-board/core/analysis'
+import type { Design } from '@root-board/core/design'
 import type { Fix } from '@root-board/core/findings'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { questions } from '../worker/client'
 import { useStage } from './analysis'
+import { QuestionFailed } from './use-asked'
+
+const previewOf = (
+  design: Design,
+  edits: Fix['edits'],
+  done: (preview: Preview) => void,
+  failed: (why: string) => void,
+): Promise<void> =>
+  questions.preview(design, edits).then(done, (error: unknown) => failed((error as Error).message))
 
 /** Pressed once it says what it would change, pressed again it does it. */
 interface Props {
@@ -21,6 +31,7 @@ interface Props {
 export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
   const { design, edit } = useStage()
   const [preview, setPreview] = useState<Preview>()
+  const [failed, setFailed] = useState<string>()
   const apply = () => {
     edit(fix.edits, fix.label)
     close()
@@ -32,16 +43,15 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
   const waiting = asked !== undefined && preview === undefined
   const wanted = JSON.stringify(fix.edits)
   useEffect(() => {
-    if (waiting) void questions.preview(design, JSON.parse(wanted) as Fix['edits']).then(setPreview)
+    if (waiting) void previewOf(design, JSON.parse(wanted) as Fix['edits'], setPreview, setFailed)
   }, [waiting, design, wanted])
+  if (failed) return <QuestionFailed why={failed} />
   if (waiting) return <p className="faint">Working it out …</p>
   if (!preview)
     return (
       <Button
         className="fix"
-        onClick={() =>
-          known ? setPreview(known) : void questions.preview(design, fix.edits).then(setPreview)
-        }
+        onClick={() => (known ? setPreview(known) : void previewOf(design, fix.edits, setPreview, setFailed))}
       >
         {ask}
       </Button>

@@ -8,6 +8,13 @@ const withPins = (design: Design, pins: Partial<Design['pins']>): Design => ({
   pins: { ...design.pins, ...pins },
 })
 
+/** Without the mark of what is moved by hand: it is soldered there no longer. */
+const unsoldered = (design: Design, ...signals: string[]): Pick<Design['pins'], 'soldered'> => {
+  if (!design.pins.soldered) return {}
+  const left = without(design.pins.soldered, ...signals)
+  return { soldered: Object.keys(left).length > 0 ? left : undefined }
+}
+
 /** The locks with these added; whoever was locked on one of their pins gives way. */
 const lockedOn = (design: Design, added: Plan): Plan => {
   const pins = Object.values(added)
@@ -28,9 +35,10 @@ export const planningEdits = {
     soldered?: Plan
     excluded?: string[]
     also?: string[]
+    resetAsPort?: boolean
   }>({
     label: ({ name }) => `Choose ${name}`,
-    apply: (design, { part, kept, locks, soldered, excluded, also }) =>
+    apply: (design, { part, kept, locks, soldered, excluded, also, resetAsPort }) =>
       part === design.chip.part
         ? design
         : {
@@ -39,6 +47,7 @@ export const planningEdits = {
             pins: {
               locks: locks ?? {},
               ...(soldered && Object.keys(soldered).length > 0 ? { soldered } : {}),
+              ...(resetAsPort ? { resetAsPort } : {}),
               excluded: excluded ?? [],
               kept: kept ?? {},
               ...(design.pins.radio ? { radio: design.pins.radio } : {}),
@@ -54,10 +63,7 @@ export const planningEdits = {
   }),
   unsolder: defineEdit<{ signal: string; name: string }>({
     label: ({ name }) => `${name} is no longer soldered`,
-    apply: (design, { signal }) => {
-      const left = without(design.pins.soldered ?? {}, signal)
-      return withPins(design, { soldered: Object.keys(left).length > 0 ? left : undefined })
-    },
+    apply: (design, { signal }) => withPins(design, unsoldered(design, signal)),
   }),
   /** On small chips the reset leg can serve as one port more. */
   useReset: defineEdit<{ port: boolean }>({
@@ -110,6 +116,7 @@ export const planningEdits = {
       withPins(design, {
         locks: lockedOn(design, { [signal]: pin }),
         kept: without(kept, signal, ...Object.keys(kept).filter((s) => kept[s] === pin)),
+        ...unsoldered(design, signal),
       }),
   }),
   swapSignals: defineEdit<{ a: string; b: string; nameA: string; nameB: string; kept: Plan }>({
@@ -120,6 +127,7 @@ export const planningEdits = {
         ? withPins(design, {
             locks: lockedOn(design, { [a]: pinB, [b]: pinA }),
             kept: without(kept, a, b),
+            ...unsoldered(design, a, b),
           })
         : design
     },

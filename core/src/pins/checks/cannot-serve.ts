@@ -65,7 +65,9 @@ export const cannotServe: Check = {
           grade: 'impossible',
           text: `${wire.signal.name} can’t be on ${legName(wire.pin)}: ${wire.impossible}.`,
           because: [
-            { text: `${wire.signal.name} is locked on ${legName(wire.pin)}` },
+            {
+              text: `${wire.signal.name} is ${stages.design.pins.soldered?.[wire.signal.id] ? 'soldered to' : 'locked on'} ${legName(wire.pin)}`,
+            },
             {
               text: `${wire.signal.name} is ${wire.signal.bus ? `line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
             },
@@ -74,10 +76,15 @@ export const cannotServe: Check = {
           fixes: [
             ...moveToBest(stages, wire),
             ...radioAnswers(wire),
-            {
-              label: 'Release the lock',
-              edits: [{ kind: 'unlockSignal' as const, signal: wire.signal.id, name: wire.signal.name }],
-            },
+            stages.design.pins.soldered?.[wire.signal.id]
+              ? {
+                  label: `Unsolder ${wire.signal.name}`,
+                  edits: [{ kind: 'unsolder' as const, signal: wire.signal.id, name: wire.signal.name }],
+                }
+              : {
+                  label: 'Release the lock',
+                  edits: [{ kind: 'unlockSignal' as const, signal: wire.signal.id, name: wire.signal.name }],
+                },
           ],
           about: { signal: wire.signal.id, pin: wire.pin.id },
         }

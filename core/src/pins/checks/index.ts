@@ -9,6 +9,7 @@ import { level } from './level'
 import { ledOverLimit } from './led-over-limit'
 import { legTotal } from './leg-total'
 import { loadedDesign } from './loaded-design'
+import { lostMark } from './lost-mark'
 import { notProven } from './not-proven'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
@@ -22,6 +23,7 @@ import { timerTooCoarse } from './timer-fit'
 export const pinsChecks: Check[] = [
   clash,
   notProven,
+  lostMark,
   cannotServe,
   ledOverLimit,
   legTotal,

@@ -6,10 +6,8 @@ import { endless, type Patience } from './patience'
 import { picksFor } from './picks'
 import { type Candidate, hasPlan, type PlanProblem, type PlanResult, type Solution } from './problem'
 import { asGiven } from './small'
-import { search } from './solve'
+import { search, tiny } from './solve'
 import { copyNode, dropped, type Frame, frameOf, isOpen, type Node, taken } from './state'
-
-const tiny = 1e-6
 
 /**
  * For each pin the best plan with a signal on it, in the order of `pins`. The signal must be wanted whatever is chosen.

@@ -36,7 +36,8 @@ import {
   undecided,
 } from './state'
 
-const tiny = 1e-6
+/** Bounds are sums of floating prices; costs are whole numbers. */
+export const tiny = 1e-6
 
 export interface SolveOptions {
   patience?: Patience

@@ -1,7 +1,7 @@
 import type { Design } from '../../design'
 import { type Driver, resistanceDriver, tableDriver } from '../../electrical'
 import { fromPart, type Worked, type WorkedInput } from '../../findings'
-import type { Chip, ChipPin, Library } from '../../parts'
+import type { Chip, ChipPin, Library, Resistors } from '../../parts'
 import type { Stock, Supplies, SupportPart } from '../../circuit'
 import { fullRange, type Range } from '../../quantity'
 import type { Wire } from '../plan'
@@ -83,3 +83,21 @@ export const outputResistance = (chip: Chip, side: 'high' | 'low'): Range => {
   const drop = fullRange(point.drop)
   return { min: drop.min / point.current, typ: drop.typ / point.current, max: drop.max / point.current }
 }
+
+/** A resistor from the supply to a line: what all pull-ups have in common. */
+export const pullUp = (
+  kind: 'pull' | 'select',
+  { signal }: Wire,
+  part: Resistors,
+  value: NonNullable<SupportPart['value']>,
+): Pick<SupportPart, 'key' | 'name' | 'part' | 'value' | 'legs' | 'signal'> => ({
+  key: `${kind}:${signal.id}`,
+  name: `pull-up of ${signal.name}`,
+  part,
+  value,
+  legs: [
+    { name: '1', net: 'VCC' },
+    { name: '2', net: netOf(signal.name) },
+  ],
+  signal: signal.id,
+})

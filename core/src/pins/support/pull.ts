@@ -8,7 +8,7 @@ import { exactly, formatQuantity, fullRange, parallel, type Range } from '../../
 import type { Chip } from '../../parts'
 import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
-import { netOf, type SignalSupport } from './context'
+import { pullUp, type SignalSupport } from './context'
 
 /** What a closed contact may waste: a rule of thumb, small against any supply. */
 const contactCurrent = 0.5e-3
@@ -92,19 +92,11 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
   const key = `pull:${wire.signal.id}`
   const own = inside && fullRange(inside)
   const support: SupportPart = {
-    key,
-    name: `pull-up of ${wire.signal.name}`,
-    part: stock.resistors,
-    value: { ...value },
-    legs: [
-      { name: '1', net: 'VCC' },
-      { name: '2', net: netOf(wire.signal.name) },
-    ],
+    ...pullUp('pull', wire, stock.resistors, value),
     why: own
       ? `holds the line high while the contact is open, also before the program switches the leg’s own ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)} on`
       : 'holds the line high while the contact is open; this leg has no pull-up of its own',
     worked: [smallestWorked, largestWorked],
-    signal: wire.signal.id,
     ...supportChoice(design, key, own ? byTheBook : everyStance),
     risk: own
       ? {
@@ -241,17 +233,9 @@ export const busPullUp: SignalSupport = (wire, { chip, rail, stock, design }) =>
   const value = preferred(stock.resistors, Math.sqrt(low * high), 'nearest')
   const key = `pull:${wire.signal.id}`
   const support: SupportPart = {
-    key,
-    name: `pull-up of ${wire.signal.name}`,
-    part: stock.resistors,
-    value: { ...value },
-    legs: [
-      { name: '1', net: 'VCC' },
-      { name: '2', net: netOf(wire.signal.name) },
-    ],
+    ...pullUp('pull', wire, stock.resistors, value),
     why: 'both sides of this bus only pull down; without a pull-up it never goes high',
     worked: [window.smallest, window.largest],
-    signal: wire.signal.id,
     ...supportChoice(design, key, enough ? [] : everyStance),
     risk: {
       severity: enough ? 'notes' : 'stops',

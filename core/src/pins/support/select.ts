@@ -7,7 +7,7 @@ import { largestPullUp } from '../../electrical'
 import { fromPart, fromRule, fromWorked, type Worked } from '../../findings'
 import { exactly, formatQuantity, fullRange } from '../../quantity'
 import { attributeOf } from '../ways'
-import { netOf, type SignalSupport } from './context'
+import { pullUp, type SignalSupport } from './context'
 
 /** Small against leakage, large against what a leg drives: the usual value of a resting pull. */
 const usual = 10e3
@@ -49,21 +49,12 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
     note: 'At the lowest supply and the highest leakage.',
   }
   const value = preferred(stock.resistors, Math.min(usual, largest.value.typ), 'nearest')
-  const key = `select:${wire.signal.id}`
   const busy = attributeOf(wire.pin, 'startup') ?? attributeOf(wire.pin, 'programming')
   const support: SupportPart = {
-    key,
-    name: `pull-up of ${wire.signal.name}`,
-    part: stock.resistors,
-    value: { ...value },
-    legs: [
-      { name: '1', net: 'VCC' },
-      { name: '2', net: netOf(wire.signal.name) },
-    ],
+    ...pullUp('select', wire, stock.resistors, value),
     why: 'keeps the device unselected while a program is loaded and until the program sets the leg up',
     worked: [largest],
-    signal: wire.signal.id,
-    ...supportChoice(design, key, byTheBook),
+    ...supportChoice(design, `select:${wire.signal.id}`, byTheBook),
     risk: {
       severity: 'notes',
       grade: busy ? 'outside the sheet' : 'typical',

@@ -88,6 +88,7 @@ const ChipPage = () => {
         ) : (
           <>
             All {candidates.total} asked, {candidates.list.filter((c) => c.fits).length} fit
+            {candidates.failed > 0 && `, ${candidates.failed} could not be worked out`}
             {undecided > 0 && `, ${undecided} not decided in the time given`}
             {shown.length < candidates.list.length && `, ${shown.length} shown`}.
           </>

@@ -9,6 +9,8 @@ export interface Candidates {
   list: CandidateChip[]
   done: number
   total: number
+  /** Asked, and without an answer: the question failed. */
+  failed: number
   stopped: boolean
   stop: () => void
   goOn: () => void
@@ -19,6 +21,7 @@ export const useCandidates = (): Candidates => {
   const { design, library } = useStage()
   const [known, setKnown] = useState<Map<string, { design: Design; judged: CandidateChip }>>(new Map())
   const [stopped, setStopped] = useState(false)
+  const [failures, setFailures] = useState<{ of: Design; ids: string[] }>()
   const ids = Object.values(library.parts)
     .filter((p) => p.kind === 'chip' || p.kind === 'board')
     .map((p) => p.id)
@@ -29,9 +32,10 @@ export const useCandidates = (): Candidates => {
     let wanted = true
     const run = async () => {
       for (const id of all.split(',').filter(Boolean)) {
-        const judged = await questions.candidate(design, id)
+        const judged = await questions.candidate(design, id).catch(() => undefined)
         if (!wanted) return
-        if (judged) setKnown((before) => new Map(before).set(id, { design, judged }))
+        if (!judged) setFailures((f) => ({ of: design, ids: [...(f?.of === design ? f.ids : []), id] }))
+        else setKnown((before) => new Map(before).set(id, { design, judged }))
       }
     }
     void run()
@@ -41,11 +45,13 @@ export const useCandidates = (): Candidates => {
   }, [design, all, stopped])
   const there = ids.flatMap((id) => known.get(id) ?? [])
   const list = there.map((k) => k.judged).sort(candidateOrder)
-  const done = there.filter((k) => k.design === design).length
+  const failed = failures?.of === design ? failures.ids.length : 0
+  const done = there.filter((k) => k.design === design).length + failed
   return {
     list,
     done,
     total: ids.length,
+    failed,
     stopped,
     stop: () => setStopped(true),
     goOn: () => setStopped(false),

@@ -6,7 +6,7 @@ import type { Design } from '@root-board/core/design'
 import type { Wire } from '@root-board/core/pins'
 import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
-import { useAsked } from '../../shared/use-asked'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { questions } from '../../worker/client'
 
 const ask = (design: Design) => questions.otherBoards(design)
@@ -37,7 +37,7 @@ export const BoardsView = () => {
   const chip = analysis.chip.chip!
   const others = alike(chip, library)
   const also = design.chip.also ?? []
-  const boards = useAsked(ask, also.length > 0)
+  const { answer: boards, failed } = useAsked(also.length > 0 ? ask : undefined)
   const wires = analysis.pins.plan?.wires ?? []
   const rows = wires.map((w) => ({ wire: w, names: namesOf(chip.name, w) }))
   const changed = rows.filter(({ names }) => new Set(names.map((n) => program(n.pin))).size > 1)
@@ -94,6 +94,7 @@ export const BoardsView = () => {
               ))}
             </tbody>
           </table>
+          {failed && <QuestionFailed why={failed} />}
           {boards?.map((b) => (
             <section key={b.id} aria-label={`Findings on ${b.name}`}>
               <h2>On {b.name}</h2>

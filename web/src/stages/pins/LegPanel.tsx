@@ -117,7 +117,8 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
               color={entry?.reason ? 'inherit' : 'primary'}
               onClick={moveHere}
             >
-              Move {signal.name} here {entry?.reason ? 'all the same' : ''} <kbd>m</kbd>
+              {wire?.soldered ? `Unsolder ${signal.name} and move it here` : `Move ${signal.name} here`}{' '}
+              {entry?.reason && !wire?.soldered ? 'all the same' : ''} <kbd>m</kbd>
             </Button>
           )}
           {signal && elsewhere && on && wire && (
@@ -133,7 +134,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
                 })
               }
             >
-              Swap with {on.signal.name}
+              {wire.soldered || on.soldered ? 'Unsolder and swap' : 'Swap'} with {on.signal.name}
             </Button>
           )}
           {signal && wire && !elsewhere && !wire.soldered && (

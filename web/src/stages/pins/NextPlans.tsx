@@ -3,10 +3,11 @@
 import type { Design, Edit } from '@root-board/core/design'
 import type { NextPlan } from '@root-board/core/pins'
 import { Button } from '@mui/material'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Columns, hidden } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { PreviewedFix } from '../../shared/PreviewedFix'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { questions } from '../../worker/client'
 
 /** Locks what the plan places elsewhere, and fixes the wirings it chose. */
@@ -19,28 +20,21 @@ const editsOf = ({ differs, wirings }: NextPlan): Edit[] => [
 const move = ({ name, from, to }: NextPlan['differs'][number]) =>
   from === undefined ? `${name} on ${to}` : to === undefined ? `no ${name}` : `${name}: ${from} to ${to}`
 
+const ask = (design: Design) => questions.nextPlans(design)
+
 export const NextPlans = () => {
-  const { analysis, design } = useStage()
+  const { analysis } = useStage()
   const wiredBy = new Map(analysis.pins.plan?.wirings.map((w) => [w.need, w.wiring.id]))
   const [asked, setAsked] = useState(false)
-  const [answer, setAnswer] = useState<{ of: Design; plans: NextPlan[]; complete: boolean }>()
-  const found = answer?.of === design ? answer : undefined
+  const { answer, current, failed } = useAsked(asked ? ask : undefined)
+  const found = current ? answer : undefined
   const plans = found?.plans
-  useEffect(() => {
-    if (!asked) return
-    let wanted = true
-    void questions.nextPlans(design).then((next) => {
-      if (wanted) setAnswer({ of: design, ...next })
-    })
-    return () => {
-      wanted = false
-    }
-  }, [asked, design])
   if (!asked) return <Button onClick={() => setAsked(true)}>Next best plans</Button>
   return (
     <section className="plan-notes next-plans" aria-labelledby="next-plans">
       <h2 id="next-plans">Next best plans</h2>
-      {plans === undefined && <p className="faint">Working them out …</p>}
+      {failed && <QuestionFailed why={failed} />}
+      {plans === undefined && !failed && <p className="faint">Working them out …</p>}
       {plans?.length === 0 && found?.complete && (
         <p className="faint">
           There is no other plan that differs in more than which equal leg a plain signal has.

@@ -5,6 +5,7 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { commandKeys } from '../../shared/keys'
+import { QuestionFailed } from '../../shared/use-asked'
 import { ChipDrawing } from './ChipDrawing'
 import { LegPanel } from './LegPanel'
 import { NextPlans } from './NextPlans'
@@ -21,7 +22,7 @@ export const PlanView = () => {
   const wire: Wire | undefined = plan?.wires.find((w) => w.signal.id === signalId)
   const signal = analysis.needs.signals.find((s) => s.id === signalId)
   const pin = chip.pins.find((p) => p.id === legId)
-  const reach = useReach(signal?.id)
+  const { reach, failed } = useReach(signal?.id)
   const choose = (next: { signal?: string | null; leg?: string | null }) =>
     setQuery(
       (q) => {
@@ -48,6 +49,7 @@ export const PlanView = () => {
   return (
     <div className="plan-view">
       {plan?.status === 'proven' && plan.wires.length > 0 && <NextPlans />}
+      {failed && <QuestionFailed why={failed} />}
       {(plan?.wirings ?? []).length > 0 && (
         <section className="plan-notes" aria-label="Wirings the plan chose">
           <ul>

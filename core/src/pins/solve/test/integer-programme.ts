@@ -1,6 +1,7 @@
 // The same problem written as an integer programme in CPLEX-LP text, for the general solver that serves as oracle.
 // One binary per candidate and per option; a binary per (group, unit) and per (unit, frequency) carries the unit rules.
 
+import { lpText } from '../../../../test/lp'
 import type { PlanProblem } from '../problem'
 
 export interface IntegerProgrammeSolver {
@@ -86,13 +87,5 @@ export const integerProgramme = ({ signals, choices, budgets }: PlanProblem): st
     )
     if (loads.length > 0) rows.push(`${loads.join(' + ')} <= ${limit}`)
   }
-  return [
-    'Minimize',
-    ` obj: ${objective.length > 0 ? objective.join(' + ') : `0 ${[...binaries][0]}`}`,
-    'Subject To',
-    ...rows.map((row, i) => ` c${i}: ${row}`),
-    'Binary',
-    ` ${[...binaries].join('\n ')}`,
-    'End',
-  ].join('\n')
+  return lpText(objective, rows, binaries)
 }

@@ -4,7 +4,7 @@ import type { Design } from '@root-board/core/design'
 import { Button } from '@mui/material'
 import { Columns, hidden } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
-import { useAsked } from '../../../shared/use-asked'
+import { QuestionFailed, useAsked } from '../../../shared/use-asked'
 import { questions } from '../../../worker/client'
 
 const ask = (design: Design) => questions.variants(design)
@@ -15,12 +15,13 @@ export const Variants = () => {
     const part = library.parts[d.part]
     return part?.kind === 'device' && (part.variants?.length ?? 0) > 0
   })
-  const verdicts = useAsked(ask, there)
+  const { answer: verdicts, failed } = useAsked(there ? ask : undefined)
   if (!there) return null
   return (
     <section aria-labelledby="variants">
       <h2 id="variants">Other makers’ versions</h2>
-      {!verdicts && <p className="faint">Checking every version …</p>}
+      {failed && <QuestionFailed why={failed} />}
+      {!verdicts && !failed && <p className="faint">Checking every version …</p>}
       {verdicts && (
         <table className="ruled">
           <Columns of={['Device', 'Version you may meet', 'Does the plan hold?', hidden('Use it')]} />
