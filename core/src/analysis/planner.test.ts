@@ -5,7 +5,7 @@ import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
-import { findPart, type Library } from '../parts'
+import { findPart, type Library, partsOfKind } from '../parts'
 import { isPlanned, steps, swapTo, swapWords } from '../pins'
 import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
@@ -142,6 +142,8 @@ describe('pigeonholes', () => {
     if (status === 'clash') {
       expect(pins.plan!.clashRules).toEqual(['currents'])
       expect(pins.plan!.clashText).toMatch(/5 × 36 mA; .*100 mA/)
+      // Three of five come to lie in one group: 100 mA / 3.
+      expect(labels(design, 'pins.clash')).toContain('Ask for 33 mA for each of them')
       return
     }
     for (const group of chip.chip!.limits.groups!)
@@ -199,6 +201,31 @@ describe('straps, held by what we fit ourselves', () => {
     expect(finding).toMatchObject({ severity: 'risks' })
     expect(finding!.text).toMatch(/starts only when it happens to be low/)
   })
+  // MW2: P03 must be high at reset and is pulled up inside; a serial line rests high, a board's 1 kΩ to ground does not.
+  test('a serial line that rests high is no fault on a strap that must be high', () => {
+    const on = (device: Project['devices'][number], signal: string) =>
+      project({ chip: 'mw2-module', regulator: 'bl33-low', devices: [device], locks: { [signal]: 'P03' } })
+    expect(found(on(['serial-link', 'Link'], 'd1.1.TXD'), 'pins.strap-held')).toEqual([])
+    expect(found(on(['pulse-sensor', 'Eye', 'plain'], 'd1.1.OUT'), 'pins.strap-held')).toHaveLength(1)
+  })
+  test.each([
+    ['down', 1],
+    ['up', 0],
+  ] as const)('a pull-%s of the board on a strap that must be high: %d findings', (pull, count) => {
+    const board = findPart(library, 'board', 'trestle-radio')!
+    const load = { pin: 'P03', what: 'a resistor', pull, resistance: { typ: 1000, kind: 'typical' as const } }
+    const with_: Library = {
+      ...library,
+      parts: { ...library.parts, [board.id]: { ...board, loads: [load] } },
+    }
+    const design = project({
+      chip: board.id,
+      source: 'adapter-9v',
+      devices: [['push-button', 'Go']],
+      locks: { 'd1.1.contact': 'P03' },
+    })
+    expect(found(design, 'pins.strap-held', with_)).toHaveLength(count)
+  })
   test('an LED to ground pulls towards where the strap must be, and is no fault', () =>
     expect(found(locked(['lamp-red', 'Lamp'], 'd1.1.light'), 'pins.strap-held')).toEqual([]))
 })
@@ -212,6 +239,8 @@ describe('programming, debug and download', () => {
       locks: { 'd1.1.light': 'PA13' },
     })
     const [finding] = found(design, 'pins.gives-up')
+    // The only way to program it: a risk, not a remark.
+    expect(finding).toMatchObject({ severity: 'risks' })
     expect(finding!.text).toMatch(/Lamp takes .*PA13/)
     expect(labels(design, 'pins.gives-up').some((l) => l.startsWith('Move Lamp to'))).toBe(true)
     expect(found({ ...design, pins: { ...design.pins, locks: {} } }, 'pins.gives-up')).toEqual([])
@@ -472,6 +501,29 @@ describe('swaps', () => {
     const regulator = findPart(library, 'regulator', after.power.regulator)!
     expect(regulator.output.typ ?? regulator.output.max).toBeLessThanOrEqual(3.6)
     expect(preview.appearing.filter((f) => f.check === 'chip.supply-out-of-range')).toEqual([])
+  })
+  // From the part files alone: what goes with a bare chip stands the source, and gives what the chip runs on.
+  test('whatever the source, a regulator that goes with a chip stands it and suits the chip', () => {
+    const top = (r: { min?: number; typ?: number; max?: number }) => r.max ?? r.typ ?? r.min!
+    let regulators = 0
+    for (const source of partsOfKind(library, 'source'))
+      for (const chip of partsOfKind(library, 'chip')) {
+        const design = { ...board, power: { source: source.id } }
+        const other = candidateOf(design, library, chip.id)!.chip
+        const { edits, feed } = swapTo({ ...analyse(design, library), design }, library, other)
+        const after = applyEdits(design, edits)
+        const regulator = findPart(library, 'regulator', after.power.regulator)
+        const where = [source.id, chip.id]
+        if (!regulator) {
+          const suits = top(source.voltage) <= top(chip.supply.recommended)
+          expect([...where, suits || /no regulator/.test(feed ?? '')]).toEqual([...where, true])
+          continue
+        }
+        regulators++
+        expect([...where, top(source.voltage) <= top(regulator.inputAbsolute)]).toEqual([...where, true])
+        expect([...where, top(regulator.output) <= top(chip.supply.recommended)]).toEqual([...where, true])
+      }
+    expect(regulators).toBeGreaterThan(20)
   })
   test('a soldered wire stays whatever it costs; a lock of another there is a mistake', () => {
     const dear = applyEdits(board, [{ kind: 'solder', signal: 'd2.1.contact', name: 'Go', pin: 'PC5' }])
