@@ -56,7 +56,8 @@ const regulatorFor = (
   const range = fullRange(to.supply.recommended)
   const suits = (volts: { min: number; max: number }) => volts.min >= range.min && volts.max <= range.max
   const holds = (r: Regulator) =>
-    suits(fullRange(r.output)) && (!source || fullRange(source.voltage).max <= fullRange(r.inputAbsolute).max)
+    suits(fullRange(r.output)) &&
+    (!source || fullRange(source.voltage).max <= fullRange(r.inputRecommended).max)
   const own = findPart(library, 'regulator', design.power.regulator)
   if (own && holds(own)) return own
   if (!own && source && suits(fullRange(source.voltage))) return 'none'
