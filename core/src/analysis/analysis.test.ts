@@ -263,6 +263,7 @@ test('every check has been seen firing here', () => {
     'pins.reset-port',
     'pins.timer-fit',
     'pins.byte-scattered',
+    'pins.bus-speed',
     // in traps.test.ts again
     'pins.level',
     'pins.radio-converter',

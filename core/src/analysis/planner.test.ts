@@ -365,6 +365,66 @@ describe('buses', () => {
     expect(new Set(units.values()).size).toBe(2)
     expect(labels(twins('mw1-module'), 'pins.address-clash').some((l) => /second bus/.test(l))).toBe(false)
   })
+  // Part files: the humidity sensor keeps up with 100 kHz, the screen with 400 kHz; the chip has two I2C units.
+  test('a device that doesn’t keep up slows the bus or has one of its own, at the edge of its speed', () => {
+    const design = (speed: number, chip = 'qm32-48') => {
+      const d = project({
+        chip,
+        regulator: 'bl33-low',
+        devices: [
+          ['glow-display', 'Screen', 'i2c'],
+          ['humidity-two-wire', 'Damp'],
+        ],
+      })
+      return applyEdits(d, [{ kind: 'setBusSpeed', speed }])
+    }
+    expect(found(design(100e3), 'pins.bus-speed')).toEqual([])
+    const [finding, ...more] = found(design(400e3), 'pins.bus-speed')
+    expect(more).toEqual([])
+    expect(finding).toMatchObject({ severity: 'risks', grade: 'outside the sheet', about: { device: 'd2' } })
+    expect(finding!.text).toBe('The I2C bus runs at 400 kHz; Damp keeps up with 100 kHz at most.')
+    expect(labels(design(400e3), 'pins.bus-speed')).toEqual([
+      'Run the I2C bus at 100 kHz',
+      'Put Damp on a second bus of 100 kHz',
+    ])
+    const [, second] = offered(design(400e3), 'pins.bus-speed')
+    const after = analyse(applyEdits(design(400e3), second!.fix.edits), library)
+    const speeds = new Map(after.pins.plan!.wires.map((w) => [w.signal.bus?.group, w.signal.frequency]))
+    expect(speeds).toEqual(new Map([['i2c', 400e3], ['i2c2', 100e3]])) // prettier-ignore
+    // The radio module has one unit: there is no second bus to offer. At 1 MHz neither keeps up.
+    expect(labels(design(400e3, 'mw1-module'), 'pins.bus-speed')).toEqual(['Run the I2C bus at 100 kHz'])
+    expect(found(design(1e6), 'pins.bus-speed').map((f) => f.about!.device)).toEqual(['d1', 'd2'])
+  })
+  test('a device that needs a fast bus says so, and one that names no speed is not known beyond 100 kHz', () => {
+    const display = findPart(library, 'device', 'glow-display')!
+    const as = (busSpeed?: object): Library => ({
+      ...library,
+      parts: {
+        ...library.parts,
+        'glow-display': {
+          ...display,
+          wirings: display.wirings.map((w) => ({ ...w, busSpeed })),
+        } as typeof display,
+      },
+    })
+    const design = project({
+      chip: 'qm32-48',
+      regulator: 'bl33-low',
+      devices: [['glow-display', 'Screen', 'i2c']],
+    })
+    const fast = applyEdits(design, [{ kind: 'setBusSpeed', speed: 400e3 }])
+    const needy = as({ min: 400e3, max: 1e6 })
+    expect(found(design, 'pins.bus-speed', needy)[0]).toMatchObject({
+      severity: 'risks',
+      text: 'Screen needs the I2C bus at 400 kHz or faster; it runs at 100 kHz.',
+    })
+    expect(offered(design, 'pins.bus-speed', needy).map((o) => o.fix.label)).toEqual([
+      'Run the I2C bus at 1 MHz',
+    ])
+    expect(found(fast, 'pins.bus-speed', needy)).toEqual([])
+    expect(found(fast, 'pins.bus-speed', as())[0]).toMatchObject({ severity: 'notes' })
+    expect(found(design, 'pins.bus-speed', as())).toEqual([])
+  })
   // Without the board's 2.2 kΩ the bus needs pull-ups of ours; with them the window of 100 kHz is met.
   test('pull-ups of the carrier count like ours', () => {
     const design = project({
@@ -385,6 +445,73 @@ describe('buses', () => {
     const with_: Library = { ...library, parts: { ...library.parts, 'trestle-32': { ...board, loads } } }
     expect(pulls(library)).toHaveLength(2)
     expect(pulls(with_)).toHaveLength(0)
+  })
+  // Three in a chain: clock, data into the first and one take-over for all; data goes on from each into the next.
+  test.each([
+    ['three registers', 'output-register-8', 'spi', ['spi.SCK', 'spi.MOSI', 'd1.1.SHOW'], ['SOUT', 'SIN']],
+    ['three strips', 'pixel-strip-8', 'data', ['d1.1.DIN'], ['DOUT', 'DIN']],
+  ])(
+    '%s in a chain take the legs of one, and are wired one into the next',
+    (_, part, wiring, lines, [out, into]) => {
+      const design = project({
+        chip: 'qm32-48',
+        regulator: 'bl33-low',
+        devices: [[part, 'Row', wiring, { count: 3 }]],
+      })
+      const { needs, build, pins } = analyse(design, library)
+      expect(needs.signals.map((s) => s.id)).toEqual(lines)
+      expect(Object.keys(pins.assignment)).toHaveLength(lines.length)
+      const refs = build.placed.filter((p) => p.name.startsWith('Row')).map((p) => p.ref)
+      const netAt = (n: number, terminal: string) =>
+        build.nets.find((net) => net.nodes.some((x) => x.ref === refs[n] && x.terminal === terminal))
+      for (const n of [0, 1]) {
+        const link = netAt(n, out!)!
+        expect(link.nodes.map((x) => `${x.ref} ${x.terminal}`)).toEqual([
+          `${refs[n]} ${out}`,
+          `${refs[n + 1]} ${into}`,
+        ])
+      }
+      // The chip’s leg, and the first alone; the last hands on to nobody.
+      expect(netAt(0, into!)!.nodes.map((x) => x.ref)).toEqual(['U1', refs[0]])
+      expect(netAt(2, out!)).toBeUndefined()
+      // One by one each has its own lines, as many as they need.
+      const alone = analyse(applyEdits(design, [{ kind: 'splitDevice', id: 'd1' }]), library)
+      expect(alone.needs.signals.filter((s) => !s.bus)).toHaveLength(3)
+    },
+  )
+  test('what a chain sends back comes from its last', () => {
+    const register = findPart(library, 'device', 'output-register-8')!
+    const [spi] = register.wirings
+    const back = {
+      id: 'SOUT',
+      terminal: 'SOUT',
+      kind: 'bus' as const,
+      bus: 'spi' as const,
+      line: 'MISO',
+      electrical: { kind: 'logic-output' as const },
+    }
+    const from: Library = {
+      ...library,
+      parts: {
+        ...library.parts,
+        'output-register-8': { ...register, wirings: [{ ...spi!, signals: [...spi!.signals, back] }] },
+      },
+    }
+    const design = project({
+      chip: 'qm32-48',
+      regulator: 'bl33-low',
+      devices: [many('output-register-8', 'Row', 3)],
+    })
+    const { needs, build } = analyse(design, from)
+    const ends = (id: string) => needs.signals.find((s) => s.id === id)!.ends.map((e) => e.instance.id)
+    expect([ends('spi.MOSI'), ends('spi.SCK'), ends('d1.1.SHOW'), ends('spi.MISO')]).toEqual([
+      ['d1.1'],
+      ['d1.1', 'd1.2', 'd1.3'],
+      ['d1.1', 'd1.2', 'd1.3'],
+      ['d1.3'],
+    ])
+    const last = build.placed.find((p) => p.name === 'Row 3')!
+    expect(last.legs.find((l) => l.name === 'SOUT')!.net).toBe('SPI_MISO')
   })
   test('a select rests high by a pull-up of its own, by the book', () => {
     const design = {

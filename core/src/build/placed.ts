@@ -57,9 +57,21 @@ const terminalName = ({ part }: Instance, at: string | undefined, id: string): s
   return label ? `${label} ${id}` : id
 }
 
+/** The net from one member of a chain to the next, where the terminal is at one of its two ends. */
+const chainNet = ({ chain, wiring, need }: Instance, terminal: string): string | undefined => {
+  if (!chain) return undefined
+  const net = (link: number) => `${netOf(need.name)}_LINK_${link}`
+  const into = wiring.signals.find((s) => s.id === wiring.chain!.in)
+  if (terminal === into?.terminal && chain.at > 0) return net(chain.at)
+  if (terminal === wiring.chain!.out && chain.at < chain.of - 1) return net(chain.at + 1)
+  return undefined
+}
+
 const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Placed['legs'] =>
   instance.part.terminals.flatMap((terminal) => {
     const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
+    const link = chainNet(instance, terminal.id)
+    if (link) return [{ name: terminal.id, net: link }]
     if (signal) {
       const need = needs.signals.find((s) =>
         s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),

@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { demo, demoFile } from '../../test/files'
 import { FaultyFile } from '../parts'
-import { applyEdits, busSpeeds, type Edit, editLabel, emptyDesign, feeders, readDesign, shiftKinds } from '.'
+import {
+  applyEdits,
+  busSpeedOf,
+  busSpeeds,
+  type Edit,
+  editLabel,
+  emptyDesign,
+  feeders,
+  readDesign,
+  shiftKinds,
+} from '.'
 
 const timer = demo('darkroom-timer')
 const ids = fc.constantFrom(...timer.needs.devices.map((d) => d.id), 'd99')
@@ -69,7 +79,11 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
     name: fc.constant('t'),
     on: fc.boolean(),
   }),
-  fc.record({ kind: fc.constant('setBusSpeed' as const), speed: fc.constantFrom(...busSpeeds) }),
+  fc.record({
+    kind: fc.constant('setBusSpeed' as const),
+    speed: fc.constantFrom(...busSpeeds),
+    bus: fc.constantFrom(undefined, 2, 4),
+  }),
   fc.record({
     kind: fc.constant('setLimit' as const),
     limit: fc.constantFrom('current' as const, 'ambient' as const),
@@ -208,11 +222,21 @@ describe('what feeds, what joins, where else', () => {
       (d) => d.needs.busSpeed,
       undefined,
     ],
+    [
+      'a further bus runs as the first one until it has a speed of its own',
+      [
+        { kind: 'setBusSpeed', speed: 400e3 },
+        { kind: 'setBusSpeed', speed: 100e3, bus: 3 },
+      ],
+      (d) => [1, 2, 3].map((bus) => busSpeedOf(d, bus)),
+      [400e3, 400e3, 100e3],
+    ],
   ])('%s', (_, edits, of, expected) => expect(of(after(...edits))).toEqual(expected))
 
   test.each<[string, (d: Record<string, Record<string, unknown>>) => void, string]>([
     ['a shift of no kind', (d) => (d.pins!.shifts = { x: 'magic' }), 'pins.shifts.x'],
     ['a speed the bus has not', (d) => (d.needs!.busSpeed = 123), 'needs.busSpeed'],
+    ['a speed of a bus there is not', (d) => (d.needs!.busSpeeds = { 5: 100e3 }), 'needs.busSpeeds'],
     [
       'fed by nothing there is',
       (d) => ((d.needs!.devices as { fedBy: string }[])[0]!.fedBy = 'wall'),

@@ -63,6 +63,14 @@ const schema = object({
       .required(),
     radio: boolean().strict(true).optional(),
     busSpeed: quantity('Hz').oneOf(busSpeeds).optional(),
+    busSpeeds: object({
+      2: quantity('Hz').oneOf(busSpeeds).optional(),
+      3: quantity('Hz').oneOf(busSpeeds).optional(),
+      4: quantity('Hz').oneOf(busSpeeds).optional(),
+    })
+      .exact()
+      .optional()
+      .default(undefined),
   })
     .exact()
     .required(),

@@ -40,8 +40,12 @@ export interface Limits {
 }
 export type LimitName = keyof Limits
 
-/** Of an I2C bus, hertz. */
+/** Of an I2C bus, hertz: standard mode, fast mode, fast mode plus. */
 export const busSpeeds = [100e3, 400e3, 1e6]
+
+/** Hertz at which an I2C bus of the design runs. */
+export const busSpeedOf = ({ needs }: Pick<Design, 'needs'>, bus = 1): number =>
+  (bus > 1 ? needs.busSpeeds?.[bus] : undefined) ?? needs.busSpeed ?? 100e3
 
 export const radioAnswers = ['pause', 'accept'] as const
 /** The program pauses the radio for the reading, or lives with readings that fail while it is on. */
@@ -70,6 +74,8 @@ export interface Design {
     radio?: boolean
     /** Hertz of the I2C bus; absent: 100 kHz. */
     busSpeed?: number
+    /** Hertz of the further I2C buses, by number, where they run at another speed than the first. */
+    busSpeeds?: Record<string, number>
   }
   chip: {
     part?: string

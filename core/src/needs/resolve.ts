@@ -1,7 +1,7 @@
 // From the list of devices to single instances and to the signals they ask of the chip. Devices on a shared bus
 // (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
 
-import type { Design, NeedDevice } from '../design'
+import { busSpeedOf, type Design, type NeedDevice } from '../design'
 import { suppliesOf, supplyOf } from '../circuit'
 import { exactly, fullRange, type Range } from '../quantity'
 import { fromPart, type Worked } from '../findings'
@@ -21,6 +21,8 @@ export interface Instance {
   name: string
   part: Device
   wiring: DeviceWiring
+  /** Its place in a chain of several, from 0, and how many there are. */
+  chain?: { at: number; of: number }
 }
 
 /** One wire that the chip must serve, and what hangs on its other end. */
@@ -175,8 +177,16 @@ const instancesOf = (
     name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
     part,
     wiring: withAddress(wiring, need, i),
+    ...(wiring.chain && need.count > 1 ? { chain: { at: i, of: need.count } } : {}),
   }))
 }
+
+/** Whether the chip’s wire ends at this one of a chain: what is sent enters the first, what comes back leaves the last. */
+const isReached = ({ chain, wiring }: Instance, signal: DeviceSignal): boolean =>
+  !chain ||
+  (signal.id === wiring.chain!.in
+    ? chain.at === 0
+    : signal.terminal !== wiring.chain!.out || chain.at === chain.of - 1)
 
 const seatOf = (instance: Instance, { at }: DeviceSignal): Seat | undefined => {
   const { expansion } = instance.part
@@ -190,14 +200,10 @@ const slotOf = (instance: Instance, key: string | undefined) =>
   key === undefined ? instance.id : `${instance.id} ${key}`
 
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
-const signalsOf = (
-  instances: Instance[],
-  open: ReadonlySet<NeedDevice>,
-  busSpeed: number | undefined,
-): SignalNeed[] => {
+const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design: Design): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
   for (const instance of instances)
-    for (const signal of instance.wiring.signals) {
+    for (const signal of instance.wiring.signals.filter((s) => isReached(instance, s))) {
       const key = open.has(instance.need) ? wiringKey(instance.need, instance.wiring) : undefined
       const end = { instance, signal }
       const seat = seatOf(instance, signal)
@@ -206,7 +212,9 @@ const signalsOf = (
       // Two wirings of a device may each have a line of its own on different units.
       const group =
         bus && (shared ? bus : `${bus}.${instance.id}${key === undefined ? '' : ` ${instance.wiring.id}`}`)
-      const id = shared ? `${bus}.${signal.line}` : `${instance.id}.${signal.id}`
+      // A chain has one of each line, by the name of its first.
+      const owner = instance.chain ? `${instance.need.id}.1` : instance.id
+      const id = shared ? `${bus}.${signal.line}` : `${owner}.${signal.id}`
       // A line of its own device is another signal under another wiring, though it goes by the same name.
       const slot = shared || !key ? id : `${id} ${key}`
       const known = signals.get(slot)
@@ -221,9 +229,7 @@ const signalsOf = (
         id,
         name: shared
           ? `${busWords[signal.bus!]}${instance.need.bus ? ` ${instance.need.bus}` : ''} ${signal.line}`
-          : instance.wiring.signals.length === 1
-            ? instance.name
-            : `${instance.name} ${signal.id}`,
+          : `${instance.chain ? instance.need.name : instance.name}${instance.wiring.signals.length === 1 ? '' : ` ${signal.id}`}`,
         kind: signal.kind,
         bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
         ...(signal.kind === 'quadrature' && signal.line
@@ -231,7 +237,7 @@ const signalsOf = (
           : {}),
         frequency:
           signal.bus === 'i2c'
-            ? busSpeed
+            ? busSpeedOf(design, instance.need.bus)
             : (instance.need.settings?.[`${signal.id}.frequency`] ?? signal.frequency),
         quiet: signal.quiet ?? false,
         mayPauseRadio: signal.mayPauseRadio ?? false,
@@ -309,7 +315,7 @@ const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): Ope
         ]
       : [],
   )
-  const signals = choices.length > 0 ? signalsOf(instances, open, design.needs.busSpeed) : settled
+  const signals = choices.length > 0 ? signalsOf(instances, open, design) : settled
   return { signals: withReach(signals, design, library), choices, bytes, radio }
 }
 
@@ -330,7 +336,7 @@ export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
     unknown.push(need)
     return []
   })
-  const signals = signalsOf(instances, new Set(), design.needs.busSpeed)
+  const signals = signalsOf(instances, new Set(), design)
   const asked = new Map<string, string[]>()
   for (const s of signals) asked.set(askedWord(s), [...(asked.get(askedWord(s)) ?? []), s.name])
   return {

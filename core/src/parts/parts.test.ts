@@ -117,6 +117,16 @@ test('a board can be written down', () => {
   expect(readPart(board, 'board').kind).toBe('board')
 })
 
+test.each([
+  ['into a signal it has not', { in: 'NONE', out: 'SOUT' }, 'wirings[1].chain.in'],
+  ['out of a terminal it has not', { in: 'SIN', out: 'NONE' }, 'wirings[1].chain.out'],
+])('a chain %s is refused by its path', (_, chain, path) => {
+  const found = partFiles().find((f) => f.name.endsWith('output-register-8.json'))!.data
+  const data = structuredClone(found) as { wirings: { chain: object }[] }
+  data.wirings[1]!.chain = chain
+  expect(faultsOf(data)).toEqual([path])
+})
+
 describe('an expansion board', () => {
   const deck = () =>
     structuredClone(partFiles().find((f) => f.name.endsWith('relay-deck.json'))!.data) as Deck

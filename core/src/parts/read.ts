@@ -91,6 +91,14 @@ const missingLegs = (chip: Chip, named: Map<number, string>): number[] =>
 const deviceFaults = (device: Device): Fault[] => {
   const faults: Fault[] = []
   const terminals = new Set(device.terminals.map((t) => t.id))
+  device.wirings.forEach(({ chain, signals }, i) => {
+    if (!chain) return
+    const path = `wirings[${i}].chain`
+    if (!signals.some((s) => s.id === chain.in))
+      faults.push({ path: `${path}.in`, message: `this wiring has no signal ${chain.in}` })
+    if (!terminals.has(chain.out))
+      faults.push({ path: `${path}.out`, message: `there is no terminal ${chain.out}` })
+  })
   device.wirings.forEach((w, i) =>
     w.signals.forEach((s, j) => {
       const path = `wirings[${i}].signals[${j}]`

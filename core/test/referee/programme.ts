@@ -126,10 +126,14 @@ const signalsOf = (parts: Map<string, Json>, project: Json) => {
     for (let n = 1; n <= device.count; n++) {
       const when = free ? `${device.id}=${wiring.id}` : undefined
       if (wiring.byte) bytes.push({ signals: wiring.byte.map((b: string) => `${device.id}.${n}.${b}`), when })
+      const chain = device.count > 1 ? wiring.chain : undefined
       for (const s of wiring.signals) {
+        // A chain: into the first, out of the last, all other lines common.
+        if (chain && s.id === chain.in && n > 1) continue
+        if (chain && s.id !== chain.in && s.terminal === chain.out && n < device.count) continue
         const common = s.bus !== undefined && shared.has(s.bus)
         const line = s.bus === undefined ? undefined : `${s.bus}${device.bus ?? ''}`
-        const id = common ? `${line}.${s.line}` : `${device.id}.${n}.${s.id}`
+        const id = common ? `${line}.${s.line}` : `${device.id}.${chain ? 1 : n}.${s.id}`
         const key = common || !when ? id : `${id} ${when}`
         const seat =
           part.expansion && s.at && part.expansion.positions.some((p: Json) => p.at === s.at)

@@ -166,11 +166,14 @@ export const needsEdits = {
     label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),
     apply: (design, { radio }) => ({ ...design, needs: { ...design.needs, radio: radio || undefined } }),
   }),
-  setBusSpeed: defineEdit<{ speed: number }>({
-    label: ({ speed }) => `Run the I2C bus at ${speed / 1000} kHz`,
-    apply: (design, { speed }) => ({
+  setBusSpeed: defineEdit<{ speed: number; bus?: number }>({
+    label: ({ speed, bus = 1 }) => `Run ${bus > 1 ? `I2C bus ${bus}` : 'the I2C bus'} at ${speed / 1000} kHz`,
+    apply: (design, { speed, bus = 1 }) => ({
       ...design,
-      needs: { ...design.needs, busSpeed: speed === 100e3 ? undefined : speed },
+      needs:
+        bus > 1
+          ? { ...design.needs, busSpeeds: { ...design.needs.busSpeeds, [bus]: speed } }
+          : { ...design.needs, busSpeed: speed === 100e3 ? undefined : speed },
     }),
   }),
   setVariant: defineEdit<{ id: string; variant: string | null }>({

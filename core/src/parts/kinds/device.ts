@@ -143,10 +143,17 @@ const wiring = object({
   /** Positions of the device's links for this wiring: {link: position}. */
   links: linkPositions,
   address: count().optional(),
+  /** Speeds of an I2C bus that the device keeps up with; the specification asks each for 100 kHz. */
+  busSpeed: rated('Hz', 'recommended').optional(),
   /** Other addresses that its address links can give it, by link position. */
   addresses: array()
     .of(object({ address: count(), links: linkPositions }).exact())
     .optional(),
+  /**
+   * Several can follow one another: what the chip sends enters the first at this signal and goes on from this terminal
+   * into the next; the other lines they share. A signal to the chip at that terminal comes from the last.
+   */
+  chain: object({ in: identifier(), out: identifier() }).exact().default(undefined).optional(),
   /** Signals that make a byte, lowest bit first. */
   byte: array().of(identifier()).min(2).max(32).optional(),
 }).exact()

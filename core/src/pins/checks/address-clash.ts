@@ -29,13 +29,17 @@ export const addressClash: Check = {
   },
 }
 
-/** Another bus for one of them, where the chip has a unit that serves none yet. */
-const otherBus = ({ chip: { chip }, needs }: Stages, bus: number, { need }: Instance): Fix[] => {
+/** The number of a further I2C bus, where the chip has a unit that serves none yet. */
+export const nextBus = ({ chip: { chip }, needs }: Stages, bus: number): number | undefined => {
   const units = chip?.units.filter((u) => u.kind === 'i2c').length ?? 0
   const used = new Set(needs.signals.flatMap((s) => (s.bus?.kind === 'i2c' ? [s.bus.group] : []))).size
-  if (used >= units) return []
   const next = Math.max(...needs.instances.map((i) => i.need.bus ?? 1), bus) + 1
-  return next > 4
+  return used >= units || next > 4 ? undefined : next
+}
+
+const otherBus = (stages: Stages, bus: number, { need }: Instance): Fix[] => {
+  const next = nextBus(stages, bus)
+  return next === undefined
     ? []
     : [
         {

@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { addressClash } from './address-clash'
+import { busSpeed } from './bus-speed'
 import { busTooStrong } from './bus-too-strong'
 import { byteScattered } from './byte-scattered'
 import { cannotServe } from './cannot-serve'
@@ -36,6 +37,7 @@ export const pinsChecks: Check[] = [
   radioConverter,
   loadedDesign,
   addressClash,
+  busSpeed,
   busTooStrong,
   startupTwitch,
   strapHeld,

@@ -38,9 +38,10 @@ export const DeviceTable = () => {
                 need={need}
                 part={part}
                 worked={consumer?.work}
-                signals={analysis.needs.instances
-                  .filter((i) => i.need.id === need.id)
-                  .reduce((n, i) => n + i.wiring.signals.length, 0)}
+                signals={
+                  analysis.needs.signals.filter((s) => s.ends.some((e) => e.instance.need.id === need.id))
+                    .length
+                }
               />
             )
           })}
@@ -154,6 +155,7 @@ const DeviceRow = ({
             <span className="faint"> · address {hex(address)}</span>
           ))}
         {wiring && <WhichBus need={need} wiring={wiring} />}
+        {wiring?.chain && need.count > 1 && <span className="faint"> · in a chain</span>}
         {part && need.count > 1 && (
           <span className="setting">
             <Button

@@ -69,6 +69,15 @@ describe('Pulls', () => {
     fireEvent.change(screen.getByLabelText('I2C runs at'), { target: { value: '100000' } })
     expect(design().needs.busSpeed).toBeUndefined()
   })
+  test('a further bus has a speed of its own', () => {
+    const d = timer()
+    d.needs.devices.find((x) => x.part === 'digit-display-4')!.bus = 2
+    show(<Pulls />, d)
+    expect(screen.queryByLabelText('I2C runs at')).toBeNull()
+    fireEvent.change(screen.getByLabelText('I2C bus 2 runs at'), { target: { value: '400000' } })
+    expect(design().needs).toMatchObject({ busSpeeds: { 2: 400e3 } })
+    expect(plain(row(/^I2C 2 SDA.*400 kHz/))).not.toMatch(/—$/)
+  })
   test('a line that nothing holds is said to float', () => {
     const d = timer()
     d.build.support['pull:d3.1.contact'] = 'out'

@@ -1,6 +1,8 @@
 // The window of each pull-up on one scale: its two limits, what sits on the devices' boards, what the leg has inside.
 
+import { busSpeedOf, busSpeeds } from '@root-board/core/design'
 import { type PullWindow, shortPlace } from '@root-board/core/pins'
+import { formatQuantity } from '@root-board/core/quantity'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num, Quantity } from '../../../shared/Num'
@@ -14,25 +16,35 @@ export const Pulls = () => {
   const { analysis, edit, design } = useStage()
   const { windows } = analysis.pins
   if (windows.length === 0) return null
-  const bus = windows.some((w) => w.what !== 'contact')
+  const buses = [
+    ...new Set(
+      analysis.needs.instances.flatMap((i) =>
+        i.wiring.signals.some((s) => s.bus === 'i2c') ? [i.need.bus ?? 1] : [],
+      ),
+    ),
+  ].sort((a, b) => a - b)
   return (
     <section aria-labelledby="pulls">
       <h2 id="pulls">Pull-ups: the window, and what is in it</h2>
-      {bus && (
-        <p>
-          <label htmlFor="bus-speed">I2C runs at</label>{' '}
+      {buses.map((bus) => (
+        <p key={bus}>
+          <label htmlFor={`bus-speed-${bus}`}>{bus > 1 ? `I2C bus ${bus} runs at` : 'I2C runs at'}</label>{' '}
           <select
-            id="bus-speed"
+            id={`bus-speed-${bus}`}
             className="plain"
-            value={design.needs.busSpeed ?? 100e3}
-            onChange={(e) => edit({ kind: 'setBusSpeed', speed: Number(e.target.value) })}
+            value={busSpeedOf(design, bus)}
+            onChange={(e) =>
+              edit({ kind: 'setBusSpeed', speed: Number(e.target.value), ...(bus > 1 ? { bus } : {}) })
+            }
           >
-            <option value={100e3}>100 kHz</option>
-            <option value={400e3}>400 kHz</option>
-            <option value={1e6}>1 MHz</option>
+            {busSpeeds.map((speed) => (
+              <option key={speed} value={speed}>
+                {formatQuantity(speed, 'Hz')}
+              </option>
+            ))}
           </select>
         </p>
-      )}
+      ))}
       <table className="ruled pulls">
         <Columns of={['Line', 'Leg', 'For', right('Smallest'), <Scale />, right('Largest'), 'Fitted']} />
         <tbody>
