@@ -6,7 +6,7 @@ import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library, partsOfKind } from '../parts'
-import { isPlanned, steps, swapTo, swapWords } from '../pins'
+import { isPlanned, legLoads, loadSums, steps, swapTo, swapWords } from '../pins'
 import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
 const library = shippedLibrary()
@@ -513,6 +513,38 @@ describe('buses', () => {
     const last = build.placed.find((p) => p.name === 'Row 3')!
     expect(last.legs.find((l) => l.name === 'SOUT')!.net).toBe('SPI_MISO')
   })
+  // Sheets: a leg carries 8 mA; the board’s lamp on PC13 takes 3 mA. An LED of 6 mA draws up to 7.15 mA: alone it fits.
+  test('the carrier’s lamp counts on its leg and in the sum, and the lower current that is offered leaves room for it', () => {
+    const design = (chip: string, pin: string) =>
+      project({
+        chip,
+        regulator: chip.startsWith('stick') ? undefined : 'bl33-low',
+        devices: [['lamp-red', 'Red', 'switched', { settings: { 'light.current': 0.006 } }]],
+        locks: { 'd1.1.light': pin },
+      })
+    const lamp = design('stick-qm32-48', 'PC13')
+    const [finding] = found(lamp, 'pins.led-over-limit')
+    expect(finding).toMatchObject({
+      severity: 'risks',
+      text: 'Red draws up to 10.1 mA; PC13 is good for 8 mA.',
+    })
+    expect(finding!.because.map((f) => f.text).join()).toMatch(/has a lamp through 1 kΩ: 3 mA more/)
+    expect(labels(lamp, 'pins.led-over-limit')).toEqual(['Ask for 3.3 mA instead'])
+    const { chip, pins } = analyse(lamp, library)
+    const [all] = loadSums(chip.chip!, legLoads(chip.chip!, pins))
+    expect(all!.sum.value.max - pins.leds['d1.1.light']!.current.value.max).toBeCloseTo(3e-3, 9)
+    for (const elsewhere of [design('stick-qm32-48', 'PB1'), design('qm32-48', 'PC13')])
+      expect(found(elsewhere, 'pins.led-over-limit')).toEqual([])
+    // A leg that only listens doesn’t drive the lamp.
+    const button = project({
+      chip: 'stick-qm32-48',
+      devices: [['push-button', 'Go']],
+      locks: { 'd1.1.contact': 'PC13' },
+    })
+    const listening = analyse(button, library)
+    expect(listening.pins.assignment).toEqual({ 'd1.1.contact': 'PC13' })
+    expect(legLoads(listening.chip.chip!, listening.pins)).toEqual([])
+  })
   test('a select rests high by a pull-up of its own, by the book', () => {
     const design = {
       ...project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [['card-reader', 'Card']] }),
@@ -596,6 +628,21 @@ describe('swaps', () => {
       candidateOf(soldered, library, chip)!.chip.pins.find((p) => p.id === pin)!.places
     expect(place('trestle-32', after.pins.locks['d1.1.light']!)).toEqual(place('trestle-plain', 'PB2'))
     expect(place('trestle-32', after.pins.soldered!['d2.1.contact']!)).toEqual(place('trestle-plain', 'PB3'))
+    expect(preview.lines.filter((l) => /moves from/.test(l))).toEqual([])
+  })
+  // Board files: the plain board’s PA4 is at “sense” 5 and at “bus” 1; the deck has its data line at “bus” 1.
+  test('a line at one of two positions of its leg keeps the one that its deck is at', () => {
+    const design = project({
+      chip: 'trestle-plain',
+      source: 'adapter-9v',
+      devices: [['display-deck', 'Top']],
+      locks: { 'i2c.SDA': 'PA4' },
+    })
+    const { after, dropped, preview } = swapped(design, 'trestle-32')
+    const { chip, pins } = analyse(after, library)
+    const { places } = chip.chip!.pins.find((p) => p.id === after.pins.locks['i2c.SDA'])!
+    expect([dropped, places]).toEqual([[], ['trestle bus.1']])
+    expect(pins.plan!.wires.filter((w) => w.impossible)).toEqual([])
     expect(preview.lines.filter((l) => /moves from/.test(l))).toEqual([])
   })
   test('what has no place there is listed', () => {
@@ -753,6 +800,93 @@ describe('no false alarms', () => {
 })
 
 describe('kinds of need', () => {
+  const referred = (
+    chip = 'td8-28-dip',
+    supply: Partial<Project> = { source: 'adapter-9v', regulator: 'bl5-low' },
+  ) =>
+    project({
+      chip,
+      ...supply,
+      devices: [
+        ['reference-2v5', 'Standard'],
+        ['light-resistor', 'Light'],
+      ],
+    })
+  // 2.5 V over 1024 codes: 2.44 mV a step. The rail of 5 V would make it 4.88 mV.
+  test('a reference of one’s own is on the reference leg and no other, and the converter measures against it', () => {
+    const { pins, build, findings } = analyse(referred(), library)
+    expect(pins.assignment['d1.1.OUT']).toBe('AREF')
+    expect(pins.converters[0]!.step.value).toEqual({ min: 2.495 / 1024, typ: 2.5 / 1024, max: 2.505 / 1024 })
+    // Its capacitor stays on the same net.
+    const net = build.nets.find((n) => n.nodes.some((x) => x.terminal === 'OUT'))!
+    expect(net.nodes.map((x) => x.ref.replace(/\d+/, ''))).toEqual(expect.arrayContaining(['U', 'C', 'M']))
+    const joined = findings.find((f) => f.check === 'pins.reference-joined')!
+    expect(joined).toMatchObject({ severity: 'notes', about: { pin: 'AREF' } })
+    expect(joined.because.map((f) => f.text).join()).toMatch(/work against each other/)
+    // The light’s divider goes up to the rail: above the reference all reads as the top code.
+    const level = findings.find((f) => f.id === 'pins.level:d2.1.level:d2.1')!
+    expect(level).toMatchObject({ severity: 'risks' })
+    expect(level.text).toMatch(/reads as the top code/)
+    expect(analyse(referred('td8-08-dip'), library).pins.plan!.status).toBe('clash')
+    const without = analyse(project({ chip: 'td8-28-dip', devices: [['light-resistor', 'Light']] }), library)
+    expect(without.findings.filter((f) => f.check === 'pins.reference-joined')).toEqual([])
+  })
+  // Two empty cells give 1.8 V, less than the 2.495 V of the reference.
+  test('a reference above the supply is told', () => {
+    const low = analyse(referred('td8-28-dip', { source: 'cells-2-aa' }), library)
+    const level = low.findings.find((f) => f.id === 'pins.level:d1.1.OUT:d1.1')!
+    expect(level.text).toMatch(/reaches .*AREF.*, which stands/)
+    expect(level.severity).toBe('stops')
+    const atReference = (from: Library) =>
+      analyse(referred(), from).findings.filter((f) => f.id === 'pins.level:d1.1.OUT:d1.1')
+    expect(atReference(library)).toEqual([])
+    // 5.0 to 5.1 V against a rail of 4.9 to 5.1 V: now and then above it, never by more than the leg stands.
+    const high = structuredClone(library)
+    const part = findPart(high, 'device', 'reference-2v5')!
+    part.wirings[0]!.signals[0]!.electrical = {
+      kind: 'reference',
+      voltage: { min: 5, typ: 5.05, max: 5.1, kind: 'guaranteed' },
+    }
+    expect(atReference(high)).toMatchObject([{ severity: 'risks', grade: 'outside the sheet' }])
+  })
+  // QM32-64, section 13: outputs 1 and 2 are on PA4 and PA5, and there is no third.
+  test('an analog output is on a leg that has one, one line each', () => {
+    const meters = (count: number) =>
+      project({ chip: 'qm32-64', regulator: 'bl33-low', devices: [many('pointer-meter', 'Dial', count)] })
+    const { pins, power, findings } = analyse(meters(2), library)
+    expect(Object.values(pins.assignment).sort()).toEqual(['PA4', 'PA5'])
+    expect(new Set(pins.plan!.wires.map((w) => `${w.unit!.id}.${w.line}`))).toEqual(
+      new Set(['DA1.OUT1', 'DA1.OUT2']),
+    )
+    expect(findings.filter((f) => f.check === 'pins.level')).toEqual([])
+    expect(analyse(meters(3), library).pins.plan!.status).toBe('clash')
+    // Two meters at full scale: 2 · 3.3 V / 30 kΩ.
+    const load = power.consumers.find((c) => c.id === 'd1.load')!
+    expect(load.work.value.typ).toBeCloseTo((2 * 3.3) / 30e3, 9)
+  })
+  // It stands 4 V, whatever it is fed: a leg at 5 V gives up to 5.1.
+  test('a voltage that the device doesn’t stand is for the program to keep below', () => {
+    const chip = findPart(library, 'chip', 'qm32-64')!
+    const from: Library = {
+      ...library,
+      parts: {
+        ...library.parts,
+        'qm32-64': {
+          ...chip,
+          supply: { ...chip.supply, recommended: { ...chip.supply.recommended, max: 5.5 } },
+        },
+      },
+    }
+    const design = project({
+      chip: 'qm32-64',
+      regulator: 'bl5-low',
+      source: 'adapter-9v',
+      devices: [['pointer-meter', 'Dial']],
+    })
+    const [level] = found(design, 'pins.level', from)
+    expect(level).toMatchObject({ severity: 'risks' })
+    expect(level!.text).toMatch(/which stands 4 V: the program must keep below it/)
+  })
   const on = (chip: string, devices: Project['devices']): Design =>
     project({ chip, regulator: 'bl33-low', devices })
   test('an encoder that a timer counts has its lines on the first two channels of a timer of its own', () => {

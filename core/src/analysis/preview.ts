@@ -3,7 +3,7 @@
 import { applyEdits, type Edit, libraryFor } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
-import { type Patience, pinAcross } from '../pins'
+import { type Patience, pinsAcross } from '../pins'
 import { type Analysis, analyse } from './analyse'
 import { gaugeText } from './gauges'
 
@@ -17,10 +17,10 @@ export interface Preview {
 /** Wires that lie elsewhere. On another board of the same header a wire at its position has not moved. */
 const moves = (before: Analysis, after: Analysis): string[] => {
   const [from, to] = [before.chip.chip, after.chip.chip]
-  const across = from && to && from.id !== to.id ? pinAcross(from, to) : (pin: string) => pin
+  const across = from && to && from.id !== to.id ? pinsAcross(from, to) : (pin: string) => [pin]
   return Object.entries(after.pins.assignment).flatMap(([signal, pin]) => {
     const old = before.pins.assignment[signal]
-    if (!old || across(old) === pin) return []
+    if (!old || across(old).includes(pin)) return []
     const name = after.needs.signals.find((s) => s.id === signal)?.name ?? signal
     return [`${name} moves from ${old} to ${pin}`]
   })

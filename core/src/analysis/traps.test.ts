@@ -5,7 +5,7 @@ import { project, type Project } from '../../test/project'
 import { asleepOf, carrierOf } from '../chip'
 import { type Design, applyEdits, type Edit } from '../design'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
-import { pinAcross } from '../pins'
+import { pinsAcross } from '../pins'
 import { analyse, candidateOf, nextPlansOf, offersFor, proposalsFor } from '.'
 
 const library = shippedLibrary()
@@ -425,7 +425,12 @@ describe('boards', () => {
   })
   test('between boards of one footprint a plan is carried over by position', () => {
     const [plain, radio] = [carrierOf(library, 'trestle-plain')!, carrierOf(library, 'trestle-radio')!]
-    expect(['PA0', 'PB2'].map(pinAcross(plain, radio))).toEqual(['P30', 'P03'])
+    const across = pinsAcross(plain, radio)
+    expect(['PA0', 'PB2'].map((p) => across(p))).toEqual([['P30'], ['P03']])
+    // PA4 is at two positions, the fifth of “sense” and the first of “bus”; in use is the one it is wired at.
+    const at = (place: string) => radio.pins.find((p) => p.places?.includes(`trestle ${place}`))!.id
+    expect(across('PA4')).toEqual([at('sense.5'), at('bus.1')])
+    expect(across('PA4', ['trestle bus.1'])).toEqual([at('bus.1'), at('sense.5')])
   })
   test('standalone: the bare chip of a board takes the plan leg by leg', () => {
     const on = project({

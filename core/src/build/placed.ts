@@ -42,11 +42,12 @@ const legNames = (pin: ChipPin): string[] => {
 const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs'] =>
   chip.pins.flatMap((pin) => {
     const wire = pins.plan?.wires.find((w) => w.pin.id === pin.id)
-    const net = wire
-      ? netOf(wire.signal.name)
-      : pin.id === chip.support.reset?.pin
-        ? 'RESET'
-        : pinNet(chip, pin.id)
+    const net =
+      wire && wire.signal.kind !== 'reference'
+        ? netOf(wire.signal.name)
+        : pin.id === chip.support.reset?.pin
+          ? 'RESET'
+          : pinNet(chip, pin.id)
     const joined = wire || net === 'VIN' || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
     return joined ? legNames(pin).map((name) => ({ name, net })) : []
   })
@@ -67,7 +68,13 @@ const chainNet = ({ chain, wiring, need }: Instance, terminal: string): string |
   return undefined
 }
 
-const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Placed['legs'] =>
+const deviceLegs = (
+  instance: Instance,
+  needs: NeedsResult,
+  design: Design,
+  chip: Chip,
+  pins: PinsResult,
+): Placed['legs'] =>
   instance.part.terminals.flatMap((terminal) => {
     const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
     const link = chainNet(instance, terminal.id)
@@ -77,6 +84,9 @@ const deviceLegs = (instance: Instance, needs: NeedsResult, design: Design): Pla
         s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
       )
       if (!need) return []
+      // The reference leg keeps its net, on which its capacitor is.
+      const reference = need.kind === 'reference' ? pins.assignment[need.id] : undefined
+      if (reference) return [{ name: terminal.id, net: pinNet(chip, reference) }]
       const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
       if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
         return [{ name: terminal.id, net: farNet(need.name) }]
@@ -118,7 +128,7 @@ export const placeParts = (
       ref: ref(i.part),
       name: i.name,
       part: i.part,
-      legs: deviceLegs(i, needs, design),
+      legs: deviceLegs(i, needs, design, chip, pins),
       instance: i,
     })),
   ]

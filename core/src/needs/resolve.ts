@@ -111,6 +111,7 @@ export const kindWords: Record<SignalKind, string> = {
   capture: 'pulse input',
   quadrature: 'encoder input',
   'open-drain': 'two-way line',
+  reference: 'converter reference',
 }
 const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }
 const sharedBuses = new Set(['i2c', 'spi', 'can'])

@@ -1,16 +1,19 @@
 // What the legs carry: each LED with and without its resistor, and the sums per group of legs and per chip.
 
-import { fromWorked, type Grade, type Worked } from '../findings'
+import { fromPart, fromWorked, type Grade, type Worked } from '../findings'
 import type { Chip, Rated } from '../parts'
 import { add, fullRange } from '../quantity'
 import type { PinsResult } from './resolve'
 import type { Wire } from './plan'
 import { ledKey } from './support'
+import { isOutput } from './ways'
 
 export interface LegLoad {
   wire: Wire
   /** As it is fitted. */
   current: Worked
+  /** Of the carrier’s own, and not an LED of the project: “a lamp through 1 kΩ”. */
+  onBoard?: string
 }
 
 export interface LoadSum {
@@ -35,12 +38,44 @@ export const driveGrade = (current: Worked, recommended: number, absolute: numbe
         ? 'outside the sheet'
         : 'impossible'
 
-export const legLoads = ({ plan, leds, support }: Pick<PinsResult, 'plan' | 'leds' | 'support'>): LegLoad[] =>
+/** What the carrier itself has on a leg that the chip drives. */
+export const boardLoads = (chip: Chip, wire: Wire): LegLoad[] =>
+  (isOutput(wire.signal) ? (chip.board?.loads ?? []) : []).flatMap((l) =>
+    l.pin === wire.pin.id && l.current
+      ? [
+          {
+            wire,
+            onBoard: l.what,
+            current: {
+              label: `${l.what} on ${wire.pin.id}`,
+              symbol: 'I_board',
+              value: fullRange(l.current),
+              unit: 'A' as const,
+              formula: 'I_sheet',
+              inputs: [
+                fromPart(
+                  'I_sheet',
+                  l.what,
+                  chip.board!,
+                  `loads.${l.pin}.current`,
+                  { ...l.current, source: l.source },
+                  'A',
+                ),
+              ],
+            },
+          },
+        ]
+      : [],
+  )
+
+export const legLoads = (
+  chip: Chip,
+  { plan, leds, support }: Pick<PinsResult, 'plan' | 'leds' | 'support'>,
+): LegLoad[] =>
   (plan?.wires ?? []).flatMap((wire) => {
     const on = leds[wire.signal.id]
-    if (!on) return []
     const fitted = support.find((s) => s.key === ledKey(wire.signal.id))?.present
-    return [{ wire, current: fitted ? on.current : on.bare }]
+    return [...(on ? [{ wire, current: fitted ? on.current : on.bare }] : []), ...boardLoads(chip, wire)]
   })
 
 /** All legs together, and each group whose sheet recommends a limit. */

@@ -8,7 +8,7 @@ import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
 import { exactly } from '../quantity'
-import { fittedShift, levelsOf, type LineLevel } from './levels'
+import { fittedShift, levelsOf, type LineLevel, referenceOf } from './levels'
 import { type BytePlan, bytePlans } from './byte'
 import { isPlanned, type Plan, planPins } from './plan'
 import type { Patience } from './solve'
@@ -24,6 +24,8 @@ export interface PinsResult {
   support: SupportPart[]
   /** Both directions of every line, end by end. */
   levels: LineLevel[]
+  /** What is wired to the converter’s reference leg. */
+  reference?: Worked
   converters: ConverterSum[]
   pwms: PwmSum[]
   windows: PullWindow[]
@@ -106,7 +108,8 @@ export const resolvePins = (
     { patience },
   )
   const { rail } = supplies
-  const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library) }
+  const reference = referenceOf(plan.wires)
+  const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library), reference }
   const support = context ? supportOf(plan.wires, context) : []
   const levels = context
     ? levelsOf(plan.wires, { ...context, shiftOf: (wire, end) => fittedShift(wire, end, context) })
@@ -117,6 +120,7 @@ export const resolvePins = (
     taken,
     support,
     levels,
+    reference,
     converters: rail
       ? plan.wires.flatMap(
           (w) =>
@@ -125,6 +129,7 @@ export const resolvePins = (
               chip,
               rail,
               levels.find((l) => l.wire === w),
+              reference,
             ) ?? [],
         )
       : [],

@@ -51,10 +51,11 @@ export const converterSum = (
   chip: Chip,
   rail: Worked,
   level: LineLevel | undefined,
+  reference?: Worked,
 ): ConverterSum | undefined => {
   const { unit } = wire
   if (unit?.kind !== 'converter' || !unit.resolution) return undefined
-  const range = converterRange(chip, wire, rail)
+  const range = converterRange(chip, wire, rail, reference)
   const codes = 2 ** unit.resolution
   const share: Range = {
     min: range.value.min / codes,

@@ -1,9 +1,11 @@
 // From one carrier to another: what keeps its place, what is dropped, and a regulator where the new one needs it.
 
 import type { Design, Edit } from '../design'
+import type { SignalNeed } from '../needs'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
 import { legName } from './passport'
+import type { Plan } from './plan'
 import { attributeOf } from './ways'
 
 export interface Swap {
@@ -24,26 +26,35 @@ export const swapWords = (to: Chip, { dropped, feed }: Swap): string => {
 interface Planned {
   design: Design
   chip: { chip?: Chip }
-  pins: { assignment: Record<string, string> }
-  needs: { signals: { id: string; name: string }[] }
+  pins: { assignment: Record<string, string>; plan?: Pick<Plan, 'wires'> }
+  needs: { signals: Pick<SignalNeed, 'id' | 'name' | 'at'>[] }
 }
 
 const footprintOf = (c: Chip) => c.board?.headers[0]?.footprint
 
-/** The pin of another carrier at the place of this one's: the same header position, else the pin of the same name. */
-export const pinAcross = (from: Chip, to: Chip): ((pin: string) => string | undefined) => {
+/**
+ * Pins of another carrier at the place of this one's: at the same header positions, else of the same name. A pin may be
+ * at several positions: `used` names those at which it is wired, which come first.
+ */
+export const pinsAcross = (from: Chip, to: Chip): ((pin: string, used?: readonly string[]) => string[]) => {
   const footprint = footprintOf(from)
   if (footprint !== undefined && footprint === footprintOf(to)) {
     const at = new Map(to.pins.flatMap((p) => (p.places ?? []).map((place) => [place, p.id] as const)))
-    return (pin) =>
-      from.pins
-        .find((p) => p.id === pin)
-        ?.places?.map((place) => at.get(place))
-        .find((p) => p !== undefined)
+    return (pin, used = []) => {
+      const places = from.pins.find((p) => p.id === pin)?.places ?? []
+      const first = used.filter((place) => places.includes(place))
+      return [...new Set([...first, ...places].flatMap((place) => at.get(place) ?? []))]
+    }
   }
   const known = new Set(to.pins.map((p) => p.id))
-  return (pin) => (known.has(pin) ? pin : undefined)
+  return (pin) => (known.has(pin) ? [pin] : [])
 }
+
+/** Header positions at which a signal is known to be wired: those of its expansion board, or of the other boards’ plan. */
+const positionsOf = (signal: string, { needs, pins }: Pick<Planned, 'needs' | 'pins'>): string[] => [
+  ...(needs.signals.find((s) => s.id === signal)?.at ?? []).map((seat) => seat.place),
+  ...(pins.plan?.wires.find((w) => w.signal.id === signal)?.others ?? []).map((o) => o.place),
+]
 
 /** The regulator that the new carrier runs on: the one there is where it suits, else the board’s, else the cheapest. */
 const regulatorFor = (
@@ -71,13 +82,14 @@ const regulatorFor = (
 /** The edits that choose another carrier and keep what can be kept. */
 export const swapTo = ({ design, chip, pins, needs }: Planned, library: Library, to: Chip): Swap => {
   const from = chip.chip
-  const across = from ? pinAcross(from, to) : () => undefined
+  const all = from ? pinsAcross(from, to) : () => []
+  const across = (pin: string, used?: readonly string[]): string | undefined => all(pin, used)[0]
   const nameOf = (signal: string) => needs.signals.find((s) => s.id === signal)?.name ?? signal
   const dropped: string[] = []
   const carried = (of: Record<string, string>, what?: (signal: string, pin: string) => string) =>
     Object.fromEntries(
       Object.entries(of).flatMap(([signal, pin]) => {
-        const there = across(pin)
+        const there = across(pin, positionsOf(signal, { needs, pins }))
         if (there === undefined && what) dropped.push(what(signal, pin))
         return there === undefined ? [] : [[signal, there]]
       }),

@@ -33,6 +33,7 @@ const drivesPin = new Set<SignalKind>([
   'wake',
   'capture',
   'quadrature',
+  'reference',
 ])
 const typeWords: Partial<Record<ChipPin['type'], string>> = {
   supply: 'it is a supply leg',
@@ -47,6 +48,10 @@ export const attributeOf = <K extends PinAttribute['kind']>(
   kind: K,
 ): (PinAttribute & { kind: K }) | undefined =>
   pin.attributes?.find((a): a is PinAttribute & { kind: K } => a.kind === kind)
+
+/** Whether the chip drives the line, and not only listens. */
+export const isOutput = ({ kind, bus }: Pick<SignalNeed, 'kind' | 'bus'>): boolean =>
+  !drivesPin.has(kind) && !(bus?.kind === 'uart' && bus.line === 'RX')
 
 /** Whether the program uses the radio, and what is done about converters that it stops, by signal. */
 export interface RadioUse {
@@ -119,11 +124,13 @@ export const waysToServe = (
 ): Ways => {
   const off = signal.at?.find((seat) => !pin.places?.includes(seat.place))
   if (off) return { reason: `${off.instance.name} has it at its ${off.label}` }
+  if (signal.kind === 'reference')
+    return pin.type === 'reference' ? { ways: [{}] } : { reason: 'it is not the converter’s reference' }
   const fixed = typeWords[pin.type]
   if (fixed) return { reason: pin.labels && pin.type === 'none' ? 'it carries no signal' : fixed }
   if (Object.hasOwn(taken, pin.id)) return { reason: taken[pin.id]! }
   if (attributeOf(pin, 'flash')) return { reason: 'it is wired to the flash memory' }
-  const output = !drivesPin.has(signal.kind) && !(signal.bus?.kind === 'uart' && signal.bus.line === 'RX')
+  const output = isOutput(signal)
   if (output && (pin.type === 'input' || attributeOf(pin, 'input-only')))
     return { reason: 'it can only be an input' }
   if (!output && pin.type === 'output') return { reason: 'it can only be an output' }

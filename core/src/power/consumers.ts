@@ -4,10 +4,10 @@ import { blocksCurrent } from '../chip'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy, NeedDevice } from '../design'
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
-import type { NeedsResult } from '../needs'
-import type { Board, Chip, Device } from '../parts'
+import type { Instance, NeedsResult } from '../needs'
+import type { Board, Chip, Device, DeviceSignal } from '../parts'
 import type { PinsResult } from '../pins'
-import { add, exactly, fullRange, multiply, type Range, scale } from '../quantity'
+import { add, divide, exactly, fullRange, multiply, type Range, scale } from '../quantity'
 import type { PowerLamp } from './lamp'
 
 export interface Consumer {
@@ -136,6 +136,12 @@ const deviceConsumer = (
   }
 }
 
+/** The resistance that a voltage of the chip’s works into. */
+const analogLoad = ({ name }: Instance, { id, electrical }: DeviceSignal) =>
+  electrical.kind === 'analog-load'
+    ? { name, field: `${id}.resistance`, resistance: electrical.resistance }
+    : undefined
+
 export const consumersOf = (
   design: Design,
   needs: NeedsResult,
@@ -172,7 +178,29 @@ export const consumersOf = (
             ),
           ]
         : []
-    return [...(own ? [own] : []), ...light]
+    const loads = instances.flatMap((i) => i.wiring.signals.flatMap((s) => analogLoad(i, s) ?? []))
+    const taken =
+      rail && loads.length > 0
+        ? [
+            same(
+              `${need.id}.load`,
+              need.name,
+              loads.length,
+              current(
+                `${need.name}, at full scale`,
+                loads.map((_, i) => `V_DD / R_${i + 1}`).join(' + '),
+                add(...loads.map((l) => divide(rail.value, fullRange(l.resistance)))),
+                [
+                  fromWorked(rail),
+                  ...loads.map((l, i) =>
+                    fromPart(`R_${i + 1}`, `resistance of ${l.name}`, part!, l.field, l.resistance, 'Ω'),
+                  ),
+                ],
+              ),
+            ),
+          ]
+        : []
+    return [...(own ? [own] : []), ...light, ...taken]
   })
   const pulls = pins.support.filter((s) => s.present && s.key.startsWith('pull:') && s.value)
   const pulled =

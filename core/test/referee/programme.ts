@@ -211,6 +211,7 @@ const waysOf = (
   taken: Set<string>,
 ): Way[] => {
   if (!s.seats.every((seat) => leg.places.includes(seat))) return []
+  if (s.kind === 'reference') return leg.type === 'reference' ? [{}] : []
   if (!['io', 'input', 'output'].includes(leg.type) || taken.has(leg.id)) return []
   const has = (kind: string) => leg.attributes.some((a) => a.kind === kind)
   if (has('flash')) return []

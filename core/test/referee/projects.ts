@@ -32,6 +32,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     d.wirings.some((w: Json) =>
       w.signals.every((s: Json) => {
         const kind = s.bus ?? unitNeeded[s.kind]
+        if (s.kind === 'reference') return chip.pins.some((p: Json) => p.type === 'reference')
         return kind === undefined || has.has(kind)
       }),
     )

@@ -75,6 +75,15 @@ const electrical = oneOfKind({
     diode: identifier().optional(),
     current: rated('A').required(),
   }).exact(),
+  /** A voltage that the chip’s converters measure against. */
+  reference: object({ kind: kindOf('reference'), voltage: rated('V').required() }).exact(),
+  /** The device listens to a voltage, and takes a current for it. */
+  'analog-load': object({
+    kind: kindOf('analog-load'),
+    resistance: rated('Ω').required(),
+    /** What it stands, where that is less than its supply. */
+    max: quantity('V').optional(),
+  }).exact(),
   /** A voltage to be measured. */
   analog: object({
     kind: kindOf('analog'),
@@ -101,6 +110,8 @@ export const signalKinds = [
   'quadrature',
   /** One line on which both ends pull down and neither drives high. */
   'open-drain',
+  /** A voltage for the converters to measure against. */
+  'reference',
 ] as const
 export type SignalKind = (typeof signalKinds)[number]
 
@@ -233,6 +244,8 @@ export type Electrical =
   | { kind: 'led'; led: string; current: number; to: 'ground' | 'supply'; power?: string }
   /** A terminal that this variant lacks, its position tied for good. */
   | { kind: 'tied'; to: 'ground' | 'supply' }
+  | { kind: 'reference'; voltage: RatedValue }
+  | { kind: 'analog-load'; resistance: RatedValue; max?: number }
   | { kind: 'contact'; leakage?: RatedValue; capacitance?: RatedValue }
   | { kind: 'switched'; transistor: string; inductive?: boolean; diode?: string; current: RatedValue }
   | {

@@ -14,6 +14,7 @@ import { lostMark } from './lost-mark'
 import { notProven } from './not-proven'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
+import { referenceJoined } from './reference-joined'
 import { resetPort } from './reset-port'
 import { stackOverlap } from './stack-overlap'
 import { stackTop } from './stack-top'
@@ -31,6 +32,7 @@ export const pinsChecks: Check[] = [
   programmingFight,
   givesUp,
   resetPort,
+  referenceJoined,
   timerTooCoarse,
   byteScattered,
   level,

@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
+import { boardLoads } from '../drive'
 import { legName } from '../passport'
 import { ledKey } from '../support'
 
@@ -16,10 +17,12 @@ export const ledOverLimit: Check = {
       const actual = support.present ? on.current : on.bare
       const recommended = fullRange(chip!.limits.pinRecommended).max
       const absolute = fullRange(chip!.limits.pinAbsolute).max
-      const most = actual.value.max
+      const beside = boardLoads(chip!, wire)
+      const lost = beside.reduce((sum, l) => sum + l.current.value.max, 0)
+      const most = actual.value.max + lost
       if (most <= recommended) return []
       const end = wire.signal.ends[0]!
-      const lower = nextDown(Math.min(recommended, fullRange(on.led.current).max) * 0.8, 'E6')
+      const lower = nextDown(Math.min(recommended - lost, fullRange(on.led.current).max) * 0.8, 'E6')
       return [
         {
           id: `pins.led-over-limit:${wire.signal.id}`,
@@ -32,9 +35,13 @@ export const ledOverLimit: Check = {
               ? { text: `The resistor is ${formatQuantity(on.resistor.value, 'Ω')}`, worked: on.resistance }
               : { text: 'The series resistor is left out' },
             {
-              text: `The current is then ${formatQuantity(actual.value.min, 'A', 3)} to ${formatQuantity(most, 'A', 3)}`,
+              text: `The current is then ${formatQuantity(actual.value.min, 'A', 3)} to ${formatQuantity(actual.value.max, 'A', 3)}`,
               worked: actual,
             },
+            ...beside.map((l) => ({
+              text: `On the same leg ${chip!.board!.name} has ${l.onBoard}: ${formatQuantity(l.current.value.max, 'A')} more`,
+              worked: l.current,
+            })),
             {
               text: `A leg carries ${formatQuantity(recommended, 'A')} recommended, ${formatQuantity(absolute, 'A')} absolute maximum`,
               origin: {

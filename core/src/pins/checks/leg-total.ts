@@ -8,12 +8,14 @@ export const legTotal: Check = {
   looksFor: 'legs that together carry more than the chip or a group of its legs may',
   rule: 'the chip’s limits for all legs and for groups of legs',
   run: ({ chip: { chip }, pins }) =>
-    (chip ? loadSums(chip, legLoads(pins)) : [])
+    (chip ? loadSums(chip, legLoads(chip, pins)) : [])
       .filter(({ sum, limit }) => sum.value.max > limit)
       .map(({ id, name, loads, sum, limit, rated, grade }) => {
-        const worst = loads.reduce((a, b) => (a.current.value.max >= b.current.value.max ? a : b))
-        const end = worst.wire.signal.ends[0]!
-        const share = (limit / sum.value.max) * pins.leds[worst.wire.signal.id]!.wanted * 0.9
+        const worst = loads
+          .filter((l) => !l.onBoard)
+          .sort((a, b) => b.current.value.max - a.current.value.max)[0]
+        const end = worst?.wire.signal.ends[0]
+        const share = worst ? (limit / sum.value.max) * pins.leds[worst.wire.signal.id]!.wanted * 0.9 : 0
         return {
           id: `pins.leg-total:${id}`,
           severity: 'risks' as const,
@@ -21,21 +23,33 @@ export const legTotal: Check = {
           text: `${name} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
           because: [
             { text: `Together they carry ${formatQuantity(sum.value.max, 'A', 3)}`, worked: sum },
+            ...loads.flatMap((l) =>
+              l.onBoard
+                ? [
+                    {
+                      text: `Among them ${l.onBoard} of ${chip!.board!.name} on ${l.wire.pin.id}: ${formatQuantity(l.current.value.max, 'A')}`,
+                      worked: l.current,
+                    },
+                  ]
+                : [],
+            ),
             { text: `${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}` },
           ],
-          fixes: [
-            {
-              label: `Ask for ${formatQuantity(share, 'A', 2)} for ${end.instance.need.name}`,
-              edits: [
+          fixes: end
+            ? [
                 {
-                  kind: 'setSetting' as const,
-                  id: end.instance.need.id,
-                  setting: `${end.signal.id}.current`,
-                  value: Number(share.toPrecision(2)),
+                  label: `Ask for ${formatQuantity(share, 'A', 2)} for ${end.instance.need.name}`,
+                  edits: [
+                    {
+                      kind: 'setSetting' as const,
+                      id: end.instance.need.id,
+                      setting: `${end.signal.id}.current`,
+                      value: Number(share.toPrecision(2)),
+                    },
+                  ],
                 },
-              ],
-            },
-          ],
+              ]
+            : [],
         }
       }),
 }

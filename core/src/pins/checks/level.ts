@@ -39,7 +39,8 @@ const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[
   const { design, library, power, chip } = stages
   if (!power.rail || !chip.chip) return []
   const { rail, supplies } = power
-  const context = { design, library, chip: chip.chip, rail, supplies, stock: stockOf(library) }
+  const { reference } = stages.pins
+  const context = { design, library, chip: chip.chip, rail, supplies, stock: stockOf(library), reference }
   const { need, part } = end.instance
   const supply = part.supply && fullRange(part.supply)
   const holds = (line: Wire, shift: Shift | undefined) =>

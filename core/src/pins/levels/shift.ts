@@ -18,7 +18,13 @@ export interface ShiftContext {
   rail: Worked
   supplies: Supplies
   stock: Stock
+  /** What is wired to the converter’s reference leg. */
+  reference?: Worked
 }
+
+/** A voltage whose value counts, and not only whether it is high or low. */
+const isAnalog = ({ signal: { electrical } }: End): boolean =>
+  ['analog', 'analog-load', 'reference'].includes(electrical.kind)
 
 type Preferred = ReturnType<typeof preferred>
 
@@ -69,13 +75,13 @@ const legCapacitance = (chip: Chip) =>
 type Maker = (wire: Wire, end: End, context: ShiftContext) => Shift | undefined
 
 /** The highest voltage that comes from the device, and what the leg may get. */
-const fromDevice = (wire: Wire, end: End, { chip, rail, supplies }: ShiftContext) => {
+const fromDevice = (wire: Wire, end: End, { chip, rail, supplies, reference }: ShiftContext) => {
   const supply = supplyOf(supplies, end.instance.need)
   if (!supply) return undefined
   const { electrical } = end.signal
   if (electrical.kind === 'analog') {
     if (electrical.dividerTo) return undefined
-    const range = converterRange(chip, wire, rail)
+    const range = converterRange(chip, wire, rail, reference)
     const stands = chipStands(chip, wire, rail)
     const limit = range.value.min <= stands.value.min ? range : stands
     const high: Worked =
@@ -150,7 +156,7 @@ const clampCurrent = 1e-3
 
 const clamp: Maker = (wire, end, context) => {
   const { chip, stock, rail, library } = context
-  if (end.signal.electrical.kind === 'analog') return undefined
+  if (isAnalog(end)) return undefined
   const sides = fromDevice(wire, end, context)
   const above = fullRange(chip.io.aboveSupply).max
   const diode = partsOfKind(library, 'diode')
@@ -207,7 +213,7 @@ const busLow = 0.4
 const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
   const supply = supplyOf(supplies, end.instance.need)
   const { electrical } = end.signal
-  if (!supply || !stock.resistors || electrical.kind === 'analog') return undefined
+  if (!supply || !stock.resistors || isAnalog(end)) return undefined
   const lower = supply.value.min < rail.value.min ? supply : rail
   const higher = lower === rail ? supply : rail
   const part = partsOfKind(library, 'transistor')

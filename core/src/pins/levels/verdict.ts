@@ -134,6 +134,8 @@ export interface LevelContext {
   chip: Chip
   rail: Worked
   supplies: Supplies
+  /** What is wired to the converter’s reference leg. */
+  reference?: Worked
   /** What is fitted in the line, with the levels it lets through. */
   shiftOf: (wire: Wire, end: End) => { kind: ShiftKind; top?: Range; bottom?: Range } | undefined
 }
@@ -173,12 +175,13 @@ const clean = (grade: Grade = 'guaranteed'): Pick<LineLevel, 'grade' | 'severity
 /** A voltage to be measured, against the converter’s range and the leg. */
 const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): LineLevel | undefined => {
   const { electrical } = end.signal
-  if (electrical.kind !== 'analog' || electrical.dividerTo) return undefined
+  // A resistance divides the rail, which is the range unless a reference is wired in.
+  if (electrical.kind !== 'analog' || (electrical.dividerTo && !context.reference)) return undefined
   const { chip, rail } = context
   const { part, name } = end.instance
   const source: Worked =
     electrical.max === undefined
-      ? { ...supply, label: `Highest level of ${name}`, symbol: 'V_sig' }
+      ? { ...(electrical.dividerTo ? rail : supply), label: `Highest level of ${name}`, symbol: 'V_sig' }
       : {
           label: `Highest level of ${name}`,
           symbol: 'V_sig',
@@ -199,8 +202,8 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
   const shift = context.shiftOf(wire, end)
   const reaches = shift?.top && shift.bottom ? throughDivider(shift.top, shift.bottom)(source) : source
   const stands = chipStands(chip, wire, rail)
-  const range = converterRange(chip, wire, rail)
-  const together = electrical.max === undefined && supply === rail && !shift
+  const range = converterRange(chip, wire, rail, context.reference)
+  const together = electrical.max === undefined && supply === rail && !shift && !context.reference
   const margins = [
     margin('Below the top of the range', 'M_range', range, reaches, together),
     margin('Below what the leg stands', 'M_leg', stands, reaches, together),
@@ -237,8 +240,103 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
   }
 }
 
-/** What a full converter code stands for: its own range, else the rail. */
-export const converterRange = (chip: Chip, wire: Wire, rail: Worked): Worked => {
+/** A reference of one’s own must not be above the supply of the converter. */
+const referenceLevel = (wire: Wire, end: End, context: LevelContext): LineLevel | undefined => {
+  const gives = end.signal.electrical.kind === 'reference' ? context.reference : undefined
+  if (!gives) return undefined
+  const { chip, rail } = context
+  const stands = chipStands(chip, wire, rail)
+  const left = margin('Below the supply', 'M_ref', rail, gives, false)
+  const over = gives.value.max > stands.value.min + 1e-9
+  return {
+    wire,
+    end,
+    direction: 'to the chip',
+    margins: [left],
+    reaches: gives,
+    stands,
+    facts: [
+      { text: `${end.instance.name} gives up to ${volts(gives.value.max)}`, worked: gives },
+      { text: `The supply is ${volts(rail.value.min)} to ${volts(rail.value.max)}`, worked: rail },
+      { text: `${legName(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
+    ],
+    ...(over
+      ? {
+          grade: 'outside the sheet' as const,
+          severity: 'stops' as const,
+          text: `up to ${volts(gives.value.max)} reaches ${legName(wire.pin)}, which stands ${volts(stands.value.min)}`,
+        }
+      : left.value.min < -1e-9
+        ? {
+            grade: 'outside the sheet' as const,
+            severity: 'risks' as const,
+            text: `a reference of up to ${volts(gives.value.max)} is above the supply, which is down to ${volts(rail.value.min)}`,
+          }
+        : clean()),
+  }
+}
+
+/** A voltage that the chip gives: up to its rail, into the resistance of the device. */
+const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): LineLevel | undefined => {
+  const { electrical } = end.signal
+  if (electrical.kind !== 'analog-load') return undefined
+  const { chip, rail } = context
+  const { name, part } = end.instance
+  const reaches: Worked = { ...rail, label: `Highest voltage to ${name}`, symbol: 'V_out' }
+  const stands: Worked =
+    electrical.max === undefined
+      ? deviceStands(end, supply)
+      : {
+          label: `What ${name} stands`,
+          symbol: 'V_max',
+          value: exactly(electrical.max),
+          unit: 'V',
+          formula: 'V_sheet',
+          inputs: [
+            fromPart(
+              'V_sheet',
+              'highest input voltage',
+              part,
+              `${end.signal.id}.max`,
+              { typ: electrical.max, kind: 'guaranteed', source: end.signal.source },
+              'V',
+            ),
+          ],
+        }
+  const left = margin('Below what it stands', 'M_out', stands, reaches, false)
+  // On one rail what the chip gives is never above what the device runs on.
+  const fine = (supply === rail && electrical.max === undefined) || left.value.min >= -1e-9
+  return {
+    wire,
+    end,
+    direction: 'to the device',
+    margins: [left],
+    reaches,
+    stands: chipStands(chip, wire, rail),
+    facts: [
+      { text: `The leg gives up to its supply, ${volts(reaches.value.max)}`, worked: reaches },
+      { text: `${name} stands ${volts(stands.value.min)}`, worked: stands },
+    ],
+    ...(fine
+      ? clean()
+      : {
+          grade: 'outside the sheet' as const,
+          severity: 'risks' as const,
+          text: `up to ${volts(reaches.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}: the program must keep below it`,
+        }),
+  }
+}
+
+/** What a full converter code stands for: the reference that is wired in, else its own range, else the rail. */
+export const converterRange = (chip: Chip, wire: Wire, rail: Worked, reference?: Worked): Worked => {
+  if (reference)
+    return {
+      ...reference,
+      label: 'Range of the converter',
+      symbol: 'V_ref',
+      formula: 'V_ext',
+      inputs: [fromWorked(reference)],
+    }
   const own = wire.unit?.range
   return {
     label: 'Range of the converter',
@@ -412,6 +510,8 @@ export const levelsOf = (wires: Wire[], context: LevelContext): LineLevel[] =>
         if (!supply) return []
         return (
           analogLevel(wire, end, supply, context) ??
+          referenceLevel(wire, end, context) ??
+          givenLevel(wire, end, supply, context) ??
           busLevel(wire, end, supply, context) ??
           digitalLevel(wire, end, supply, context) ??
           []

@@ -13,6 +13,8 @@ export interface SignalSupportContext {
   rail: Worked
   supplies: Supplies
   stock: Stock
+  /** What is wired to the converter’s reference leg. */
+  reference?: Worked
 }
 
 /** The support parts that one wire needs. */

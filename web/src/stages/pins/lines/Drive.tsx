@@ -11,7 +11,7 @@ export const Drive = () => {
   const { analysis } = useStage()
   const chip = analysis.chip.chip!
   const { pins } = analysis
-  const loads = legLoads(pins)
+  const loads = legLoads(chip, pins)
   if (loads.length === 0) return null
   const recommended = fullRange(chip.limits.pinRecommended).max
   const absolute = fullRange(chip.limits.pinAbsolute).max
@@ -31,7 +31,27 @@ export const Drive = () => {
           ]}
         />
         <tbody>
-          {loads.map(({ wire, current }) => {
+          {loads.map(({ wire, current, onBoard }) => {
+            if (onBoard)
+              return (
+                <tr key={`${wire.signal.id} on the board`}>
+                  <td>{wire.signal.name}</td>
+                  <td>
+                    <span className="mono">{shortPlace(wire.pin)}</span>, {onBoard}
+                  </td>
+                  <td className="faint">the board’s own</td>
+                  <td className="right">
+                    <Num worked={current} show="range" />
+                  </td>
+                  <td />
+                  <td className="right">
+                    <Quantity value={recommended} unit="A" />
+                  </td>
+                  <td>
+                    <GradeWord grade={driveGrade(current, recommended, absolute)} />
+                  </td>
+                </tr>
+              )
             const led = pins.leds[wire.signal.id]!
             return (
               <tr key={wire.signal.id}>
