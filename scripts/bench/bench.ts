@@ -13,10 +13,8 @@ import { makeLibrary } from '@root-board/core/parts'
 import loadHighs from 'highs'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
 import { type PlanProblem, solvePlan } from '../../core/src/pins/solve'
-import {
-  integerProgramme,
-  type IntegerProgrammeSolver,
-} from '../../core/src/pins/solve/test/integer-programme'
+import { integerProgramme } from '../../core/src/pins/solve/test/integer-programme'
+import type { IntegerProgrammeSolver } from '../../core/test/lp'
 import { shelf } from '../../core/test/referee/files'
 import { programmeOf } from '../../core/test/referee/programme'
 import { randomProject } from '../../core/test/referee/projects'

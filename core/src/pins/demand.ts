@@ -100,7 +100,10 @@ export const portRuns = (chip: Chip, bits: number): string[][] => {
 }
 const scatteredCost = 8
 
-/** Bytes as choices: one option for each run of a port, one for lying scattered. Places by signal, as its index. */
+/**
+ * Bytes as choices: one option for each run of a port, one for lying scattered. For each signal, by its index, the
+ * option under which it may be anywhere, and those under which it is on a certain pin.
+ */
 const byteChoices = (
   chip: Chip,
   bytes: ByteNeed[],
@@ -110,7 +113,7 @@ const byteChoices = (
 ) => {
   let id = firstOption
   const choices: PlanChoice[] = []
-  const places = new Map<number, { option: number; pin?: string }[]>()
+  const places = new Map<number, { anywhere: number; at: Map<string, number[]> }>()
   for (const byte of bytes) {
     const members = byte.signals.map((of) =>
       signals.findIndex((s) => s.id === of && (byte.when === undefined || s.when?.includes(byte.when))),
@@ -123,12 +126,11 @@ const byteChoices = (
       options: options.map((o) => ({ id: o.id, cost: o.cost })),
       when: byte.when === undefined ? undefined : optionOf.get(byte.when),
     })
-    members.forEach((signal, bit) =>
-      places.set(
-        signal,
-        options.map((o) => ({ option: o.id, pin: 'run' in o ? o.run[bit] : undefined })),
-      ),
-    )
+    members.forEach((signal, bit) => {
+      const at = new Map<string, number[]>()
+      for (const o of options) if ('run' in o) at.set(o.run[bit]!, [...(at.get(o.run[bit]!) ?? []), o.id])
+      places.set(signal, { anywhere: options.at(-1)!.id, at })
+    })
   }
   return { choices, places }
 }
@@ -294,6 +296,9 @@ const channelsOf = (way: Way, others: OnOther[], channel: (key: string) => numbe
         .concat(others.map((o, t) => channel(`${t + 1} pin ${o.pin.id}`)))
 }
 
+const noUnit: readonly number[] = [-1]
+const noChannel: readonly number[] = []
+
 /** What signals on one timer must have in common: its frequency; a timer that measures runs free, one that counts is alone. */
 const rateOf = ({ kind, frequency }: SignalNeed, group: number): number | undefined =>
   kind === 'pwm' ? frequency : kind === 'capture' ? 0 : kind === 'quadrature' ? -1 - group : undefined
@@ -303,7 +308,19 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
   const { signals } = needs
   const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
   const targets = targetsOf({ chip, needs, choices, taken, clock }, radio)
-  const serve = (pin: ChipPin, signal: SignalNeed) => serveOnAll(chip, pin, signal, taken, radio, targets)
+  // Signals that ask the same of a leg are served by it alike; those of expansion boards have places of their own, and
+  // on other boards each has its own costs.
+  const servedAlike = new Map<string, Map<ChipPin, Served | { reason: string }>>()
+  const serve = (pin: ChipPin, signal: SignalNeed) => {
+    const { id, kind, bus, pair, mayPauseRadio, at } = signal
+    if (at || targets.length > 0) return serveOnAll(chip, pin, signal, taken, radio, targets)
+    const key = [kind, bus?.kind, bus?.line, pair?.line, mayPauseRadio, radio.answers[id]].join()
+    let served = servedAlike.get(key)
+    if (!served) servedAlike.set(key, (served = new Map()))
+    let here = served.get(pin)
+    if (!here) served.set(pin, (here = serveOnAll(chip, pin, signal, taken, radio, targets)))
+    return here
+  }
   const context = costContext({ chip, signals, kept: choices.kept, radio, clock })
   const unitIndex = unitsOf([chip, ...targets.map((t) => t.chip)])
   const unitOf = (target: number, { unit }: Way) =>
@@ -351,8 +368,11 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
               units:
                 others.length > 0
                   ? [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
-                  : [unitOf(0, way)],
-              channels: channelsOf(way, others, channel),
+                  : way.unit === undefined
+                    ? noUnit
+                    : [unitOf(0, way)],
+              channels:
+                others.length === 0 && way.unit === undefined ? noChannel : channelsOf(way, others, channel),
               cost: items.reduce((sum, i) => sum + i.points, 0),
               signal,
               chipPin: pin,
@@ -360,10 +380,12 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
               others,
               items,
             }
-            if (!places) candidates.push(offer)
-            for (const place of places ?? [])
-              if (place.pin === undefined || place.pin === pin.id)
-                candidates.push({ ...offer, option: place.option })
+            if (!places) {
+              candidates.push(offer)
+              continue
+            }
+            for (const option of places.at.get(pin.id) ?? []) candidates.push({ ...offer, option })
+            candidates.push({ ...offer, option: places.anywhere })
           }
         }
         return undefined

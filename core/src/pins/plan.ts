@@ -15,12 +15,12 @@ import {
 } from './demand'
 import { tidy } from './tidy'
 import {
+  type Candidate,
   hasPlan,
   keepsBudgets,
   nextPlans,
   type Patience,
   prepare,
-  type Same,
   share,
   smallestClash,
   type Solution,
@@ -278,16 +278,38 @@ export const nextBestPlans = (
 ): { plans: NextPlan[]; complete: boolean } => {
   const { choices } = question
   const demand = makeDemand(question)
-  const same: Same = (a, b) => {
-    const [x, y] = [a as Offer, b as Offer]
-    const oneUnit = !x.signal.bus || x.units.every((u, t) => u === y.units[t])
-    return oneUnit && drawbacks(x.items) === drawbacks(y.items)
+  const classes = new Map<CostItem[], string>()
+  const classOf = (candidate: Candidate): string => {
+    const { signal, units, items } = candidate as Offer
+    if (!classes.has(items)) classes.set(items, drawbacks(items))
+    return signal.bus ? `${units.join()} ${classes.get(items)}` : classes.get(items)!
   }
   const kindOf = kindsOf(demand, choices)
+  // What a builder sees of a plan: each kind of signal with its legs’ drawbacks, and the wirings. Two units of a kind on
+  // the same legs, and equal devices exchanged, are no other plan.
+  const kind = new Map(demand.signals.map((s, i) => [s.id, kindOf(i)]))
+  const seenAs = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>) =>
+    JSON.stringify([
+      wirings.map((w) => [w.need, w.wiring.id]),
+      wires
+        .map((w) =>
+          JSON.stringify([
+            kind.get(w.signal.id) ?? w.signal.id,
+            drawbacks(w.items),
+            w.signal.bus ? w.unit?.id : w.unit?.kind,
+          ]),
+        )
+        .sort(),
+    ])
+  const seen = new Set([seenAs(best)])
+  const counts = (solution: Solution): boolean => {
+    const as = seenAs(readSolution(demand, solution, choices, false))
+    return !seen.has(as) && Boolean(seen.add(as))
+  }
+  const found = nextPlans(demand.problem, count, { classOf, kindOf, counts, patience })
   const before = new Map(best.wires.map((w) => [w.signal.id, w.pin.id]))
   const old = troubles(best)
-  const { plans: found, complete } = nextPlans(demand.problem, 3 * count, { same, kindOf, patience })
-  const plans = found.map((solution): NextPlan => {
+  const plans = found.plans.map((solution): NextPlan => {
     const { wires, wirings } = readSolution(demand, solution, choices)
     const after = new Map(wires.map((w) => [w.signal.id, w.pin.id]))
     const names = new Map([...best.wires, ...wires].map((w) => [w.signal.id, w.signal.name]))
@@ -306,25 +328,5 @@ export const nextBestPlans = (
       givesUp: only(now, old),
     }
   })
-  // What a builder sees of a plan: each kind of signal with its legs’ drawbacks, and the wirings. Two units of a kind on
-  // the same legs, and equal devices exchanged, are no other plan.
-  const kind = new Map(demand.signals.map((s, i) => [s.id, kindOf(i)]))
-  const seenAs = ({ wires, wirings }: Pick<Plan, 'wires' | 'wirings'>) =>
-    JSON.stringify([
-      wirings.map((w) => [w.need, w.wiring.id]),
-      wires
-        .map((w) =>
-          JSON.stringify([
-            kind.get(w.signal.id) ?? w.signal.id,
-            drawbacks(w.items),
-            w.signal.bus ? w.unit?.id : w.unit?.kind,
-          ]),
-        )
-        .sort(),
-    ])
-  const seen = new Set([seenAs(best)])
-  const others = plans.filter((p) => p.differs.length > 0 && !seen.has(seenAs(p)) && seen.add(seenAs(p)))
-  // Few that differ among many that were asked for: there may be more further down.
-  const enough = others.length >= count || found.length < 3 * count
-  return { plans: others.slice(0, count), complete: complete && enough }
+  return { plans, complete: found.complete }
 }

@@ -3,18 +3,26 @@
 
 import type { Offer } from './demand'
 
-/** Legs of one device: how far they are spread, and how many lie in another order than at the device. */
-const measure = (legs: number[]): { spread: number; turned: number } => {
+/** How untidy a device lies: by how far its legs are spread, then by how many lie in another order than at the device. */
+const untidiness = (members: readonly number[], legAt: (member: number) => number): number => {
   let low = Infinity
   let high = -Infinity
+  let before = -Infinity
   let turned = 0
-  for (let i = 0; i < legs.length; i++) {
-    const leg = legs[i]!
+  for (const member of members) {
+    const leg = legAt(member)
     if (leg < low) low = leg
     if (leg > high) high = leg
-    if (i > 0 && leg < legs[i - 1]!) turned++
+    if (leg < before) turned++
+    before = leg
   }
-  return { spread: high - low, turned }
+  return (high - low) * 4096 + turned
+}
+
+const firstByPin = (offers: Offer[]): Map<number, Offer> => {
+  const by = new Map<number, Offer>()
+  for (const o of offers) if (!by.has(o.pin)) by.set(o.pin, o)
+  return by
 }
 
 /**
@@ -37,24 +45,25 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
   )
   const at = new Map(best.map((o, i) => [o.pin, i]))
 
-  /** Whether moving these signals makes the plan tidier: less spread, then fewer turned, then lower legs. */
-  const isTidier = (moves: [index: number, leg: number][]): boolean => {
-    const touched = new Set(moves.flatMap(([i]) => devicesOf[i]!))
-    const moved = new Map(moves)
-    let spread = 0
-    let turned = 0
-    for (const d of touched) {
-      const before = measure(devices[d]!.map((i) => legOf[i]!))
-      const after = measure(devices[d]!.map((i) => moved.get(i) ?? legOf[i]!))
-      spread += after.spread - before.spread
-      turned += after.turned - before.turned
-    }
-    if (spread !== 0) return spread < 0
-    if (turned !== 0) return turned < 0
+  const offersAt = offers.map((list, i) => (plain[i] ? firstByPin(list) : undefined))
+  const offerAt = (i: number, pin: number) => offersAt[i]?.get(pin)
+
+  // The one or two signals that would move, and their legs then.
+  let [first, firstLeg, second, secondLeg] = [-1, 0, -1, 0]
+  const now = (i: number) => legOf[i]!
+  const then = (i: number) => (i === first ? firstLeg : i === second ? secondLeg : legOf[i]!)
+  /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
+  const isTidier = (): boolean => {
+    let change = 0
+    const look = (d: number) => (change += untidiness(devices[d]!, then) - untidiness(devices[d]!, now))
+    for (const d of devicesOf[first]!) look(d)
+    if (second >= 0) for (const d of devicesOf[second]!) if (!devicesOf[first]!.includes(d)) look(d)
+    if (change !== 0) return change < 0
     // Lower legs are used before higher ones, by the signals that come first.
-    const sum = moves.reduce((n, [i, leg]) => n + leg - legOf[i]!, 0)
-    if (sum !== 0) return sum < 0
-    return moves.reduce((n, [i, leg]) => n + i * (leg - legOf[i]!), 0) > 0
+    const rise = firstLeg - legOf[first]!
+    const other = second < 0 ? 0 : secondLeg - legOf[second]!
+    if (rise + other !== 0) return rise + other < 0
+    return first * rise + second * other > 0
   }
 
   for (let pass = 0, improved = true; improved && pass < 20; pass++) {
@@ -65,14 +74,17 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
         const there = at.get(offer.pin)
         if (there === i) continue
         const own = best[i]!
-        const changes: [number, Offer][] = [[i, offer]]
+        ;[first, firstLeg, second] = [i, offer.chipPin.legs[0]!, -1]
+        let back: Offer | undefined
         if (there !== undefined) {
           if (!plain[there]) continue
-          const back = offers[there]!.find((o) => o.pin === own.pin)
+          back = offerAt(there, own.pin)
           if (!back || back.cost + offer.cost !== own.cost + best[there]!.cost) continue
-          changes.push([there, back])
+          ;[second, secondLeg] = [there, own.chipPin.legs[0]!]
         } else if (offer.cost !== own.cost) continue
-        if (!isTidier(changes.map(([k, o]) => [k, o.chipPin.legs[0]!]))) continue
+        if (!isTidier()) continue
+        const changes: [number, Offer][] = [[i, offer]]
+        if (back) changes.push([there!, back])
         const next = [...best]
         for (const [k, o] of changes) next[k] = o
         if (!allowed(next)) continue

@@ -15,6 +15,9 @@ export interface Small {
   /** Per candidate: the unit on each target, where a rule about units looks at it; else empty. */
   units: (readonly number[])[]
   channels: (readonly number[])[]
+  /** Which class it is of: candidates of several classes are never taken for one another. */
+  kind: Int32Array
+  classes: Classes
   /** For each channel how many signals may use it. */
   room: number[]
   /** Channels that never meet in one candidate, by family: each family is a matching of its own. */
@@ -25,6 +28,12 @@ export interface Small {
   originals: Candidate[][]
 }
 
+/** The class of a signal’s candidate, as a number. */
+export type Classes = (signal: number, candidate: Candidate) => number
+
+/** One class for all. */
+const alike: Classes = () => 0
+
 interface Draft {
   row: number
   pin: number
@@ -32,35 +41,82 @@ interface Draft {
   option: number
   units: readonly number[]
   channels: readonly number[]
-  originals: Candidate[]
+  kind: number
+  original: Candidate
+  /** Further ones that it stands for. */
+  more?: Candidate[]
+  /** The next one of the same row and pin, while they are merged. */
+  next?: Draft
 }
 const none: readonly number[] = []
 
 const sameList = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every((x, i) => x === b[i])
 
-/** One draft for those that differ in nothing but what they stand for; dearer ones go. */
+const isPlain = (d: Draft): boolean => d.units.length === 0 && d.channels.length === 0
+
+/** Adds what another draft stands for. */
+const join = (into: Draft, d: Draft): void => {
+  into.more = [...(into.more ?? []), d.original, ...(d.more ?? [])]
+}
+
+/** One draft for those that differ in nothing but what they stand for; dearer ones go. Drafts lie by row, and stay so. */
 const merged = (drafts: Draft[], pins: number): Draft[] => {
-  const places = new Map<number, Draft[]>()
+  const left: Draft[] = []
+  const heads = new Array<Draft | undefined>(pins)
+  let order: number[] = []
+  const finish = () => {
+    for (const pin of order) {
+      const head = heads[pin]!
+      heads[pin] = undefined
+      if (!head.next) {
+        left.push(head)
+        continue
+      }
+      // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
+      for (let d: Draft | undefined = head; d; d = d.next) {
+        let plain: Draft | undefined = head
+        while (plain && (!isPlain(plain) || plain.option !== d.option || plain.kind !== d.kind))
+          plain = plain.next
+        if (!plain || d === plain || d.cost < plain.cost) left.push(d)
+      }
+    }
+    order = []
+  }
+  let row = -1
   for (const d of drafts) {
-    const key = ((d.option + 1) * 4096 + d.row) * pins + d.pin
-    const here = places.get(key)
-    if (!here) {
-      places.set(key, [d])
+    if (d.row !== row) {
+      finish()
+      row = d.row
+    }
+    d.next = undefined
+    const head = heads[d.pin]
+    if (!head) {
+      heads[d.pin] = d
+      order.push(d.pin)
       continue
     }
-    const at = here.findIndex((o) => sameList(o.units, d.units) && sameList(o.channels, d.channels))
-    if (at < 0) here.push(d)
-    else if (d.cost < here[at]!.cost) here[at] = d
-    else if (d.cost === here[at]!.cost) here[at]!.originals.push(...d.originals)
+    let last: Draft | undefined
+    let twin: Draft | undefined
+    for (let o: Draft | undefined = head; o && !twin; o = o.next) {
+      if (
+        o.option === d.option &&
+        o.kind === d.kind &&
+        sameList(o.units, d.units) &&
+        sameList(o.channels, d.channels)
+      )
+        twin = o
+      else last = o
+    }
+    if (!twin) last!.next = d
+    else if (d.cost === twin.cost) join(twin, d)
+    else if (d.cost < twin.cost) {
+      d.next = twin.next
+      if (last) last.next = d
+      else heads[d.pin] = d
+    }
   }
-  const left: Draft[] = []
-  for (const here of places.values()) {
-    // A way that needs neither unit nor channel makes dearer ways on the same pin useless.
-    const free =
-      here.length > 1 ? here.find((d) => d.units.length === 0 && d.channels.length === 0) : undefined
-    for (const d of here) if (!free || d === free || d.cost < free.cost) left.push(d)
-  }
+  finish()
   return left
 }
 
@@ -88,7 +144,7 @@ const joinChannels = (drafts: Draft[], room: number[]): boolean => {
   const counts = new Int32Array(room.length)
   for (const d of drafts)
     for (const c of d.channels) {
-      sums[c]! += ((d.row * 7919 + d.pin) * 31 + d.cost) * 17 + d.option
+      sums[c]! += (((d.row * 7919 + d.pin) * 31 + d.cost) * 17 + d.option) * 13 + d.kind
       counts[c]!++
     }
   const groups = new Map<string, number>()
@@ -103,7 +159,7 @@ const joinChannels = (drafts: Draft[], room: number[]): boolean => {
     for (const c of d.channels)
       if (hasTwin[c])
         uses[c]!.push(
-          `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.units.join()} ${d.channels.filter((o) => o !== c).join()}`,
+          `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.kind} ${d.units.join()} ${d.channels.filter((o) => o !== c).join()}`,
         )
   const first = new Map<string, number>()
   const to = room.map((_, c) => c)
@@ -157,7 +213,7 @@ const alikeUnits = (all: Draft[], units: number, room: number[]): Int32Array => 
         const by = uses[u]!
         const key = d.channels.join()
         const list = by.get(key)
-        const text = `${d.row} ${d.pin} ${d.cost} ${d.option}`
+        const text = `${d.row} ${d.pin} ${d.cost} ${d.option} ${d.kind}`
         if (list) list.push(text)
         else by.set(key, [text])
       }
@@ -185,22 +241,31 @@ const alikeUnits = (all: Draft[], units: number, room: number[]): Int32Array => 
   return alike
 }
 
-export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Small => {
+/** `classes`: what must be kept apart; absent: nothing but what the rules look at. */
+export const makeSmall = (
+  { pins, units, channels, signals }: PlanProblem,
+  classes: Classes = alike,
+): Small => {
   // One frequency alone never quarrels.
   const quarrels = new Set(signals.flatMap((s) => s.frequency ?? [])).size > 1
   const looksAtUnits = ({ group, frequency }: PlanSignal, c: Candidate) =>
     group !== undefined || (quarrels && frequency !== undefined && c.units.some((u) => u >= 0))
-  let drafts = signals.flatMap((signal, row) =>
-    signal.candidates.map((c): Draft => ({
-      row,
-      pin: c.pin,
-      cost: c.cost,
-      option: c.option ?? -1,
-      units: looksAtUnits(signal, c) ? c.units : none,
-      channels: c.channels,
-      originals: [c],
-    })),
-  )
+  let drafts: Draft[] = []
+  signals.forEach((signal, row) => {
+    for (const c of signal.candidates)
+      drafts.push({
+        row,
+        pin: c.pin,
+        cost: c.cost,
+        option: c.option ?? -1,
+        units: looksAtUnits(signal, c) ? c.units : none,
+        channels: c.channels,
+        kind: classes(row, c),
+        original: c,
+        more: undefined,
+        next: undefined,
+      })
+  })
   const room = Array.from({ length: channels }, () => 1)
   withoutIdle(drafts, room)
   drafts = merged(drafts, pins)
@@ -210,28 +275,43 @@ export const makeSmall = ({ pins, units, channels, signals }: PlanProblem): Smal
     drafts = merged(drafts, pins)
   }
   if (joined) {
-    drafts.sort((a, b) => a.row - b.row)
     withoutIdle(drafts, room)
     drafts = merged(drafts, pins)
   }
-  drafts.sort((a, b) => a.row - b.row || a.pin - b.pin || a.cost - b.cost)
+  const order = (a: Draft, b: Draft) => a.row - b.row || a.pin - b.pin || a.cost - b.cost
+  if (drafts.some((d, i) => i > 0 && order(drafts[i - 1]!, d) > 0)) drafts.sort(order)
+  const count = drafts.length
   const from = new Int32Array(signals.length + 1)
-  for (const d of drafts) from[d.row + 1]!++
+  const [row, pin, cost, option] = [0, 0, 0, 0].map(() => new Int32Array(count)) as [
+    Int32Array,
+    Int32Array,
+    Int32Array,
+    Int32Array,
+  ]
+  drafts.forEach((d, i) => {
+    from[d.row + 1]!++
+    row[i] = d.row
+    pin[i] = d.pin
+    cost[i] = d.cost
+    option[i] = d.option
+  })
   for (let r = 0; r < signals.length; r++) from[r + 1]! += from[r]!
   return {
     rows: signals.length,
     pins,
     from,
-    row: Int32Array.from(drafts, (d) => d.row),
-    pin: Int32Array.from(drafts, (d) => d.pin),
-    cost: Int32Array.from(drafts, (d) => d.cost),
-    option: Int32Array.from(drafts, (d) => d.option),
+    row,
+    pin,
+    cost,
+    option,
     units: drafts.map((d) => d.units),
     channels: drafts.map((d) => d.channels),
+    kind: Int32Array.from(drafts, (d) => d.kind),
+    classes,
     room,
     families: familiesOf(drafts, channels),
     likeUnit: alikeUnits(drafts, units, room),
-    originals: drafts.map((d) => d.originals),
+    originals: drafts.map((d) => (d.more ? [d.original, ...d.more] : [d.original])),
   }
 }
 

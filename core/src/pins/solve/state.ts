@@ -3,7 +3,7 @@
 
 import { copyLap, emptyLap, forbidden, type Lap, type Scratch, scratchFor } from './lap'
 import type { PlanChoice, PlanProblem } from './problem'
-import { makeSmall, type Small } from './small'
+import { type Classes, makeSmall, type Small } from './small'
 
 export const undecided = 0
 export const taken = 1
@@ -64,60 +64,54 @@ const reachable = (loads: number[], limit: number): number => {
   return Math.max(...sums)
 }
 
-const optionsIn = ({ choices = [], signals }: PlanProblem): number => {
+const optionsIn = ({ choices = [], signals }: PlanProblem, { option }: Small): number => {
   let last = -1
   for (const { options, when } of choices) {
     for (const o of options) last = Math.max(last, o.id)
     last = Math.max(last, when ?? -1)
   }
-  for (const { when, candidates } of signals) {
-    for (const o of when ?? []) last = Math.max(last, o)
-    for (const { option } of candidates) if (option !== undefined && option > last) last = option
-  }
+  for (const { when } of signals) for (const o of when ?? []) last = Math.max(last, o)
+  for (let i = 0; i < option.length; i++) if (option[i]! > last) last = option[i]!
   return 1 + last
 }
 
 /** Which rows hang on which choice, and which choices are alike: the same options for rows with the same candidates. */
-const bitsOf = ({ signals, choices = [] }: PlanProblem): Pick<Frame, 'bits' | 'likeChoice'> => {
-  const place = new Map<number, { choice: number; rank: number }>()
-  choices.forEach((c, choice) => c.options.forEach((o, rank) => place.set(o.id, { choice, rank })))
+const bitsOf = (
+  { signals, choices = [] }: PlanProblem,
+  small: Small,
+  optionCount: number,
+): Pick<Frame, 'bits' | 'likeChoice'> => {
+  const choiceOf = new Int32Array(optionCount).fill(-1)
+  const ranks = new Int32Array(optionCount).fill(-1)
+  choices.forEach((c, choice) =>
+    c.options.forEach((o, rank) => {
+      choiceOf[o.id] = choice
+      ranks[o.id] = rank
+    }),
+  )
   const bits: number[][] = choices.map(() => [])
-  signals.forEach((s, r) => {
-    const mine = new Set<number>()
-    for (const { option } of s.candidates) {
-      const at = option === undefined ? undefined : place.get(option)
-      if (at) mine.add(at.choice)
-    }
-    for (const c of mine) bits[c]!.push(r)
-  })
-  const ranks = new Int32Array(optionsIn({ signals, choices } as PlanProblem)).fill(-1)
-  for (const [o, { rank }] of place) ranks[o] = rank
-  const rankOf = (option: number | undefined) => (option === undefined ? -1 : ranks[option]!)
-  const sameList = (a: readonly number[], b: readonly number[]) => {
-    if (a.length !== b.length) return false
-    for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false
-    return true
+  for (let i = 0; i < small.option.length; i++) {
+    const c = small.option[i]! < 0 ? -1 : choiceOf[small.option[i]!]!
+    if (c >= 0 && bits[c]!.at(-1) !== small.row[i]) bits[c]!.push(small.row[i]!)
   }
+  const rankOf = (i: number) => (small.option[i]! < 0 ? -1 : ranks[small.option[i]!]!)
+  const sameList = (a: readonly number[], b: readonly number[]) =>
+    a === b || (a.length === b.length && a.every((x, i) => x === b[i]))
   const sameRow = (a: number, b: number): boolean => {
     const [s, t] = [signals[a]!, signals[b]!]
-    return (
-      s.group === undefined &&
-      t.group === undefined &&
-      s.frequency === t.frequency &&
-      s.load === t.load &&
-      s.when?.join() === t.when?.join() &&
-      s.candidates.length === t.candidates.length &&
-      s.candidates.every((c, i) => {
-        const d = t.candidates[i]!
-        return (
-          c.pin === d.pin &&
-          c.cost === d.cost &&
-          rankOf(c.option) === rankOf(d.option) &&
-          sameList(c.units, d.units) &&
-          sameList(c.channels, d.channels)
-        )
-      })
-    )
+    const [first, other] = [small.from[a]!, small.from[b]!]
+    const count = small.from[a + 1]! - first
+    if (s.group !== undefined || t.group !== undefined || s.frequency !== t.frequency) return false
+    if (s.load !== t.load || s.when?.join() !== t.when?.join()) return false
+    if (small.from[b + 1]! - other !== count) return false
+    for (let k = 0; k < count; k++) {
+      const [i, j] = [first + k, other + k]
+      if (small.pin[i] !== small.pin[j] || small.cost[i] !== small.cost[j] || rankOf(i) !== rankOf(j))
+        return false
+      if (!sameList(small.units[i]!, small.units[j]!) || !sameList(small.channels[i]!, small.channels[j]!))
+        return false
+    }
+    return true
   }
   const sameChoice = (a: number, b: number): boolean =>
     choices[a]!.when === choices[b]!.when &&
@@ -133,10 +127,10 @@ const bitsOf = ({ signals, choices = [] }: PlanProblem): Pick<Frame, 'bits' | 'l
   return { bits, likeChoice }
 }
 
-export const frameOf = (problem: PlanProblem): Frame => {
-  const small = makeSmall(problem)
+export const frameOf = (problem: PlanProblem, classes?: Classes): Frame => {
+  const small = makeSmall(problem, classes)
   const choices = problem.choices ?? []
-  const optionCount = optionsIn(problem)
+  const optionCount = optionsIn(problem, small)
   const asks: number[][] = Array.from({ length: optionCount }, () => [])
   problem.signals.forEach((s, i) => {
     if (s.when?.length === 1) asks[s.when[0]!]!.push(i)
@@ -163,7 +157,7 @@ export const frameOf = (problem: PlanProblem): Frame => {
       s.when?.length === 1 && choiceOfOption.has(s.when[0]!) ? [choiceOfOption.get(s.when[0]!)!] : [],
     ),
     optionCount,
-    ...bitsOf(problem),
+    ...bitsOf(problem, small, optionCount),
     loads,
     budgets: (problem.budgets ?? []).map(({ pins, limit }) => {
       const inside = new Uint8Array(problem.pins)

@@ -4,10 +4,6 @@
 import { lpText } from '../../../../test/lp'
 import type { PlanProblem } from '../problem'
 
-export interface IntegerProgrammeSolver {
-  solve: (text: string, options?: object) => { Status: string; ObjectiveValue: number }
-}
-
 export const integerProgramme = ({ signals, choices, budgets }: PlanProblem): string => {
   const objective: string[] = []
   const rows: string[] = []
