@@ -108,8 +108,8 @@ export const nextPlansOf = (
   design: Design,
   library: Library,
   patience?: Patience,
+  analysis = analyse(design, library, patience),
 ): { plans: NextPlan[]; complete: boolean } => {
-  const analysis = analyse(design, library, patience)
   const question = questionOf(analysis)
   const { plan } = analysis.pins
   return question && plan?.status === 'proven'
@@ -123,8 +123,8 @@ export const reachIn = (
   library: Library,
   signal: string,
   patience?: Patience,
+  analysis = analyse(design, library, patience),
 ): ReachEntry[] => {
-  const analysis = analyse(design, library, patience)
   const question = questionOf(analysis)
   return question ? reachOf(question, signal, analysis.pins.assignment, patience) : []
 }

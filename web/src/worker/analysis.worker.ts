@@ -1,4 +1,5 @@
 import {
+  type Analysis,
   analyse,
   candidateOf,
   nextPlansOf,
@@ -36,9 +37,23 @@ const patienceFor = ({ ms, ticket }: Limit, progress?: (at: Progress) => void): 
   }
 }
 
+/** The last project that a question was about, analysed: the next one is often about the same. */
+let last: { key: string; analysis: Analysis } | undefined
+const analysed = (design: Design, patience: Patience): Analysis => {
+  const key = JSON.stringify(design)
+  if (last?.key === key) return last.analysis
+  const analysis = analyse(design, known(design), patience)
+  const { plan } = analysis.pins
+  // What was given up half way is tried again.
+  const whole = !plan || plan.status === 'proven' || (plan.status === 'clash' && !plan.clashUnsure)
+  last = whole ? { key, analysis } : undefined
+  return analysis
+}
+
 const worker: AnalysisWorker = {
   setLibrary: (next) => {
     shelf = next
+    last = undefined
   },
   setBell: (cell) => {
     bell = cell
@@ -46,19 +61,25 @@ const worker: AnalysisWorker = {
   analyse: (design, limit, progress) => analyse(design, known(design), patienceFor(limit, progress)),
   preview: (design, edits, limit) => {
     const patience = patienceFor(limit)
-    return previewEdits(analyse(design, known(design), patience), known(design), edits, patience)
+    return previewEdits(analysed(design, patience), known(design), edits, patience)
   },
   offers: (design, id, limit) => {
     const patience = patienceFor(limit)
-    const before = analyse(design, known(design), patience)
+    const before = analysed(design, patience)
     const finding = before.findings.find((f) => f.id === id)
     return finding && offersFor(before, known(design), finding, patience, design)
   },
   candidate: (design, id, limit) => candidateOf(design, known(design), id, patienceFor(limit)),
-  nextPlans: (design, limit) => nextPlansOf(design, known(design), patienceFor(limit)),
+  nextPlans: (design, limit) => {
+    const patience = patienceFor(limit)
+    return nextPlansOf(design, known(design), patience, analysed(design, patience))
+  },
   variants: (design, limit) => variantsOf(design, known(design), patienceFor(limit)),
   otherBoards: (design, limit) => otherBoardsOf(design, known(design), patienceFor(limit)),
-  reach: (design, signal, limit) => reachIn(design, known(design), signal, patienceFor(limit)),
+  reach: (design, signal, limit) => {
+    const patience = patienceFor(limit)
+    return reachIn(design, known(design), signal, patience, analysed(design, patience))
+  },
 }
 
 expose(worker)

@@ -46,17 +46,17 @@ export const solveAt = (
   const floor = best.status === 'proven' ? best.cost : 'bound' in best ? best.bound : 0
   return pins.map((pin) => {
     const only = (s: number, c: Candidate) => s !== signal || c.pin === pin
-    const keep = (i: number) => small.row[i] !== signal || small.pin[i] === pin
     if (!root) return search(frame, { patience, only })
     const from = copyNode(root)
-    const alone = narrowTo(frame, from, keep)
+    const alone = narrowTo(frame, from, signal, pin)
     if (alone === undefined) return { status: 'infeasible', nodes: 1 }
     const least = Math.max(floor, alone + liftsOf(frame, from).total)
     let known: Solution | undefined
     for (const place of placesAt(pin)) {
       const near = nodeNear(place)
       const close = near && copyNode(near)
-      const plan = close && narrowTo(frame, close, keep) !== undefined ? planIn(frame, close) : undefined
+      const plan =
+        close && narrowTo(frame, close, signal, pin) !== undefined ? planIn(frame, close) : undefined
       if (plan && (!known || plan.cost < known.cost)) known = plan
     }
     if (known && known.cost <= Math.ceil(least - tiny)) return { status: 'proven', ...known, nodes: 2 }
@@ -64,9 +64,12 @@ export const solveAt = (
   })
 }
 
-/** Removes candidates with all that follows; the bound then, or undefined when nothing is left. */
-const narrowTo = (frame: Frame, node: Node, keep: (i: number) => boolean): number | undefined => {
-  const rows = kill(frame, node, keep)
+/** Leaves a signal one pin, with all that follows; the bound then, or undefined when nothing is left. */
+const narrowTo = (frame: Frame, node: Node, signal: number, pin: number): number | undefined => {
+  const { small } = frame
+  for (let i = small.from[signal]!; i < small.from[signal + 1]!; i++)
+    if (small.pin[i] !== pin) node.alive[i] = 0
+  const rows = new Set([signal])
   if (isStuck(frame, node) || !propagate(frame, node, rows)) return undefined
   const updated = update(frame, node, rows)
   return updated && boundOf(frame, node, updated.price)

@@ -137,34 +137,43 @@ export const excess = ({ problem, small, budgets, loads }: Frame, chosen: Int32A
 export const liftsOf = (
   frame: Frame,
   node: Node,
-): { total: number; least: Map<number, number>; lift: Map<number, number> } => {
-  const { choices, bits, small } = frame
-  const lift = new Map<number, number>()
+): {
+  total: number
+  /** By choice. */
+  least: Map<number, number>
+  /** By option; −1 where it is none of an open byte. */
+  lift: Float64Array
+} => {
+  const { choices, bits, small, optionCount } = frame
+  const lift = new Float64Array(optionCount).fill(-1)
   const least = new Map<number, number>()
+  // What the cheapest candidate under an option adds in the row that is looked at; last: under none.
+  const above = new Float64Array(optionCount + 1)
   let total = 0
   for (let c = 0; c < choices.length; c++) {
     if (bits[c]!.length === 0 || !isOpen(frame, node, c)) continue
-    const cheapest = Math.min(
-      ...choices[c]!.options.filter((o) => node.option[o.id] !== dropped).map((o) => o.cost),
-    )
+    const open = choices[c]!.options.filter((o) => node.option[o.id] === undecided)
+    let cheapest = Infinity
     for (const o of choices[c]!.options)
-      if (node.option[o.id] === undecided) lift.set(o.id, o.cost - cheapest)
+      if (node.option[o.id] !== dropped && o.cost < cheapest) cheapest = o.cost
+    for (const o of open) lift[o.id] = o.cost - cheapest
     for (const r of bits[c]!) {
       const slot = node.lap.slotOf[r]!
       if (slot < 0) continue
       const price = node.lap.slotPrice[slot]!
-      const above = new Map<number, number>()
+      above.fill(Infinity)
       for (let i = small.from[r]!; i < small.from[r + 1]!; i++) {
         if (!node.alive[i]) continue
+        const o = small.option[i]! < 0 ? optionCount : small.option[i]!
+        if (above[o] === 0) continue
         const reduced = Math.max(0, pricedCost(frame, node, i) - price - node.lap.pinPrice[small.pin[i]!]!)
-        const o = small.option[i]!
-        if (reduced < (above.get(o) ?? Infinity)) above.set(o, reduced)
+        if (reduced < above[o]!) above[o] = reduced
       }
-      const free = above.get(-1) ?? Infinity
-      for (const o of choices[c]!.options)
-        if (lift.has(o.id)) lift.set(o.id, lift.get(o.id)! + Math.min(free, above.get(o.id) ?? Infinity))
+      const free = above[optionCount]!
+      for (const o of open) lift[o.id]! += Math.min(free, above[o.id]!)
     }
-    const min = Math.min(...choices[c]!.options.map((o) => lift.get(o.id) ?? Infinity))
+    let min = Infinity
+    for (const o of open) if (lift[o.id]! < min) min = lift[o.id]!
     least.set(c, min)
     total += min
   }

@@ -200,8 +200,8 @@ export const search = (
     const gone = new Set<number>()
     for (const [c, min] of least)
       for (const o of choices[c]!.options) {
-        const own = lift.get(o.id)
-        if (own !== undefined && Math.ceil(bound + total - min + own - tiny) >= limit) {
+        const own = lift[o.id]!
+        if (own >= 0 && Math.ceil(bound + total - min + own - tiny) >= limit) {
           node.option[o.id] = dropped
           gone.add(o.id)
         }
@@ -216,11 +216,11 @@ export const search = (
   }
 
   /** The options of a choice, the one that the assignment already agrees with most first. */
-  const orderedOptions = (node: Node, c: number, chosen: Int32Array, lift: Map<number, number>) => {
+  const orderedOptions = (node: Node, c: number, chosen: Int32Array, lift: Float64Array) => {
     const left = choices[c]!.options.filter((o) => node.option[o.id] === undecided)
     const price = new Map<number, number>()
     for (const o of left) {
-      let sum = lift.get(o.id) ?? o.cost
+      let sum = lift[o.id]! < 0 ? o.cost : lift[o.id]!
       for (const r of asks[o.id]!) {
         let least = forbidden
         for (let p = 0; p < small.pins; p++) least = Math.min(least, node.costs[r * small.pins + p]!)
@@ -354,7 +354,7 @@ export const search = (
     c: number,
     chosen: Int32Array,
     bound: number,
-    lift: Map<number, number>,
+    lift: Float64Array,
     depth: number,
   ): void => {
     const level = open.push(bound) - 1
