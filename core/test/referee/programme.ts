@@ -98,6 +98,8 @@ interface Signal {
   frequency?: number
   /** What all signals on one timer must have in common. */
   rate?: string
+  /** Volts that come from a device on another supply. */
+  reaches?: number
   quiet: boolean
   mayPause: boolean
   /** `device=wiring` of which one must be chosen; undefined: always wanted. */
@@ -250,6 +252,23 @@ const timerGrade = (unit: Json, clock: number, s: Signal): 0 | 1 | 2 => {
   return 0
 }
 
+/** The most that a device on another supply puts on the line, where that is more than 0.3 V above the lowest rail. */
+const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number | undefined => {
+  const volts = (id: string | undefined): Json =>
+    id ? (parts.get(id)!.output ?? parts.get(id)!.voltage) : undefined
+  const rail = volts(power.regulator ?? power.source)
+  if (!rail) return undefined
+  const most = s.ends.map(({ device, signal: { electrical: e } }) => {
+    const fed = device.fedBy && volts(power[device.fedBy])
+    if (!fed) return 0
+    if (e.kind === 'logic-output' && !e.openDrain)
+      return e.high ? Math.min(highest(e.high), highest(fed)) : highest(fed)
+    return e.kind === 'open-drain' && e.fitted ? highest(fed) : 0
+  })
+  const top = Math.max(...most)
+  return top > si(rail.min ?? rail.typ ?? rail.max) + 0.3 ? top : undefined
+}
+
 const few = ['converter', 'timer', 'i2c', 'spi', 'uart', 'interrupt', 'touch', 'wake', 'dac']
 const spareOf = (c: Carrier, signals: Signal[]): Map<string, number> => {
   const spare = new Map<string, number>()
@@ -285,6 +304,7 @@ const points = (
   if (of('strap')) sum += 25
   if (of('download-link')) sum += 20
   if (s.quiet && ['pulled-up', 'driven-high', 'chatter'].includes(of('startup')?.state)) sum += 20
+  if (s.reaches !== undefined && !(si(of('tolerant')?.voltage ?? 0) >= s.reaches)) sum += 15
   if (radio && stops(c, way.unit)) sum += answers?.[s.id] === 'accept' ? 8 : 12
   if (of('on-board-lamp')) sum += 5
   if (of('oscillator')) sum += 4
@@ -302,6 +322,7 @@ export const programmeOf = (project: Json, parts: Map<string, Json>): string => 
   const carrier = carrierOf(parts, project.chip.part, project.chip.clock, project.pins.resetAsPort)
   const others = (project.chip.also ?? []).map((id: string) => carrierOf(parts, id)) as Carrier[]
   const { signals, open, bytes } = signalsOf(parts, project)
+  for (const s of signals) s.reaches = reachesOf(parts, project, s)
   const { excluded, kept, radio: answers } = project.pins
   const locks = { ...project.pins.locks, ...project.pins.soldered }
   const radio = project.needs.radio ?? false

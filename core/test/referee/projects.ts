@@ -107,6 +107,18 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
   const radio = chip.radio !== undefined && chance(0.5)
   const analog = signalIds.filter(() => chance(0.1))
   const source = (chip.clockSources as Json[]).find((s) => s.kind === 'internal') ?? chip.clockSources[0]
+  // Devices on another supply than the rail may put more on a leg than it stands.
+  const ofKind = (kind: string) => all.filter((p) => p.kind === kind).map((p) => p.id as string)
+  const power =
+    carrier.kind === 'chip' && chance(0.5)
+      ? {
+          source: pick(ofKind('source')),
+          ...(chance(0.8) ? { regulator: pick(ofKind('regulator')) } : {}),
+          ...(chance(0.4) ? { feed: pick(ofKind('source')) } : {}),
+        }
+      : {}
+  if ('source' in power)
+    for (const d of devices) if (chance(0.3)) d.fedBy = pick(['source', ...('feed' in power ? ['feed'] : [])])
   return {
     format: 1,
     name: `Random ${seed}`,
@@ -127,7 +139,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       ...(chance(0.3) ? { resetAsPort: true } : {}),
       ...(radio ? { radio: Object.fromEntries(analog.map((s) => [s, pick(['pause', 'accept'])])) } : {}),
     },
-    power: {},
+    power,
     build: { support: {} },
   }
 }
