@@ -51,7 +51,9 @@ export const Evidence = () => {
                   key={f.id}
                   finding={f}
                   open={frame.finding === f.id}
-                  toggle={() => frame.set({ finding: frame.finding === f.id ? undefined : f.id })}
+                  toggle={() =>
+                    frame.set({ finding: frame.finding === f.id ? undefined : f.id, fixOf: undefined })
+                  }
                   elsewhere={group.list === others}
                 />
               ))}
@@ -66,10 +68,18 @@ export const Evidence = () => {
 const TriedFixes = ({ finding }: { finding: Finding }) => {
   const ask = useCallback((design: Design) => questions.offers(design, finding.id), [finding.id])
   const { answer: offers, current, failed } = useAsked(ask)
+  const { fixOf, set } = useFrame()
+  const list = useRef<HTMLDivElement>(null)
+  const wanted = fixOf === finding.id && offers !== undefined && current
+  useEffect(() => {
+    if (!wanted) return
+    list.current?.querySelector<HTMLButtonElement>('.fix')?.click()
+    set({ fixOf: undefined })
+  }, [wanted, set])
   if (failed) return <QuestionFailed why={failed} />
   if (!offers || !current) return <p className="faint">Trying what may help …</p>
   return (
-    <>
+    <div ref={list} className="fixes-tried">
       {offers.offers.map(({ fix, preview }) => (
         <PreviewedFix key={fix.label} fix={fix} known={preview} />
       ))}
@@ -79,7 +89,7 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
       {offers.untried.length > 0 && (
         <p className="faint">Not tried through in the time given: {offers.untried.join('; ')}.</p>
       )}
-    </>
+    </div>
   )
 }
 

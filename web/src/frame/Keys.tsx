@@ -33,7 +33,7 @@ export const Keys = () => {
     if (findings.length === 0) return
     const at = findings.findIndex((f) => f.id === frame.finding)
     const next = at < 0 ? (by > 0 ? 0 : findings.length - 1) : (at + by + findings.length) % findings.length
-    frame.set({ evidence: true, finding: findings[next]!.id })
+    frame.set({ evidence: true, finding: findings[next]!.id, fixOf: undefined })
   }
   useHotkeys(
     stages.map((_, i) => String(i + 1)),
@@ -54,9 +54,12 @@ export const Keys = () => {
     () => {
       const doIt = document.querySelector<HTMLButtonElement>('.evidence .do-it')
       const first = doIt ?? document.querySelector<HTMLButtonElement>('.evidence .finding.open .fix')
-      first?.click()
+      if (first) first.click()
+      // Not tried yet: shown once it is.
+      else frame.set({ fixOf: frame.finding })
     },
     commandKeys,
+    [frame],
   )
   return (
     <Dialog open={frame.help} onClose={() => frame.set({ help: false })} aria-labelledby="keys-title">

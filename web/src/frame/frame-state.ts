@@ -8,6 +8,8 @@ interface FrameState {
   help: boolean
   /** The finding that is open, by id. */
   finding?: string
+  /** The finding whose first fix is to be shown as soon as it has been tried. */
+  fixOf?: string
   set: (change: Partial<Omit<FrameState, 'set'>>) => void
 }
 

@@ -3,7 +3,7 @@
 import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
-import { Button, Select } from '@mui/material'
+import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Columns, hidden, right } from '../../shared/Columns'
@@ -29,8 +29,8 @@ export const DeviceTable = () => {
         <tbody>
           {design.needs.devices.map((need) => {
             const part = findPart(library, 'device', need.part)
-            const consumer = analysis.power.consumers.find(
-              (c) => c.id === need.id || c.id === `${need.id}.light`,
+            const consumer = analysis.power.consumers.find((c) =>
+              [need.id, `${need.id}.light`, `${need.id}.load`].includes(c.id),
             )
             return (
               <DeviceRow
@@ -155,9 +155,9 @@ const DeviceRow = ({
             <span className="faint"> · address {hex(address)}</span>
           ))}
         {wiring && <WhichBus need={need} wiring={wiring} />}
-        {wiring?.chain && need.count > 1 && <span className="faint"> · in a chain</span>}
         {part && need.count > 1 && (
           <span className="setting">
+            {wiring?.chain && 'In a chain'}
             <Button
               title="Each with its own wiring, address and links"
               onClick={() => edit({ kind: 'splitDevice', id: need.id })}
@@ -214,13 +214,10 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
   return (
     <label className="setting">
       Bus{' '}
-      <Select
-        native
-        variant="standard"
-        disableUnderline
+      <select
+        className="plain"
+        aria-label={`Bus of ${need.name}`}
         value={need.bus ?? 1}
-        inputProps={{ 'aria-label': `Bus of ${need.name}`, className: 'plain' }}
-        IconComponent="span"
         onChange={(e) => edit({ kind: 'setBus', id: need.id, bus: Number(e.target.value) })}
       >
         {Array.from({ length: Math.min(4, Math.max(units, need.bus ?? 1)) }, (_, i) => (
@@ -228,7 +225,7 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
             {kind === 'i2c' ? 'I2C' : 'SPI'} {i + 1}
           </option>
         ))}
-      </Select>
+      </select>
     </label>
   )
 }

@@ -5,10 +5,14 @@ import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { onArrowKeys } from '../../shared/arrow-list'
 
+/** Devices in a chain go by the name that they have together. */
+const ownerName = ({ chain, need, name }: SignalNeed['ends'][number]['instance']): string =>
+  chain ? `${need.name} (${chain.of} in a chain)` : name
+
 const groupName = (s: SignalNeed): string =>
   s.bus && s.ends.length > 0 && !s.id.startsWith('d')
-    ? `Bus: ${[...new Set(s.ends.map((e) => e.instance.name))].join(', ')}`
-    : s.ends[0]!.instance.name
+    ? `Bus: ${[...new Set(s.ends.map((e) => ownerName(e.instance)))].join(', ')}`
+    : ownerName(s.ends[0]!.instance)
 
 export const SignalList = ({
   chosen,
