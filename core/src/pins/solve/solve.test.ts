@@ -286,3 +286,49 @@ test('exchanging equal signals makes no other plan', () => {
   // Told apart, each exchange is another plan: 4! of the best alone.
   expect(nextPlans(problem, 23, { classOf }).plans.map((p) => p.cost)).toEqual(Array(23).fill(8))
 })
+
+// Two equal bytes of two bits on six pins: three runs each, or scattered for 2 points. Which byte takes which run makes
+// another plan, though the bytes themselves can be exchanged.
+test('equal bytes are told apart once a plan is split at one of them', () => {
+  for (let seed = 1; seed <= 12; seed++) {
+    const costs = Array.from({ length: 6 }, (_, pin) => (seed * (pin + 3) * 7) % 4)
+    const bit = (byte: number, b: number): Candidate[] =>
+      costs.flatMap((cost, pin) => {
+        const at = { pin, cost, units: [-1], channels: [] }
+        const scattered = { ...at, option: 4 * byte + 3 }
+        return pin % 2 === b ? [{ ...at, option: 4 * byte + (pin >> 1) }, scattered] : [scattered]
+      })
+    const problem: PlanProblem = {
+      pins: 6,
+      units: 0,
+      channels: 0,
+      signals: [0, 1].flatMap((byte) => [0, 1].map((b) => ({ candidates: bit(byte, b) }))),
+      choices: [0, 1].map((byte) => ({
+        options: [0, 1, 2, 3].map((o) => ({ id: 4 * byte + o, cost: o === 3 ? 2 : 0 })),
+      })),
+    }
+    const cheapest = new Map<string, number>()
+    for (const plan of allPlans(problem))
+      cheapest.set(keyOf(plan), Math.min(plan.cost, cheapest.get(keyOf(plan)) ?? Infinity))
+    const expected = [...cheapest.values()].sort((a, b) => a - b).slice(1, 26)
+    expect([seed, nextPlans(problem, 25).plans.map((n) => n.cost)]).toEqual([seed, expected])
+  }
+})
+
+test('two ways on one pin that differ to the builder are two plans; plans that don’t count are no end', () => {
+  const candidates = [0, 3].map((cost) => ({ pin: 0, cost, units: [-1], channels: [] }))
+  const problem: PlanProblem = { pins: 1, units: 0, channels: 0, signals: [{ candidates }] }
+  const classOf: ClassOf = (c) => c.cost
+  const { plans, complete } = nextPlans(problem, 3, { classOf })
+  expect([plans.map((n) => n.cost), complete]).toEqual([[3], true])
+  const many: PlanProblem = {
+    pins: 8,
+    units: 0,
+    channels: 0,
+    signals: [
+      { candidates: Array.from({ length: 8 }, (_, pin) => ({ pin, cost: pin, units: [-1], channels: [] })) },
+    ],
+  }
+  expect(nextPlans(many, 1, { counts: () => false })).toEqual({ plans: [], complete: false })
+  expect(nextPlans(many, 9, { counts: () => false })).toEqual({ plans: [], complete: true })
+})
