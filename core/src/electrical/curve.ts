@@ -22,10 +22,17 @@ export interface CurvePoint {
   voltage: Rated
 }
 
-const byCurrent = (curve: readonly CurvePoint[], corner: Corner) =>
-  [...curve]
-    .sort((a, b) => a.current - b.current)
-    .map((p) => [p.current, fullRange(p.voltage)[corner]] as const)
+/** Sorted once for each curve: some are read sixty times for one number. */
+const sorted = new WeakMap<readonly CurvePoint[], Record<Corner, (readonly [number, number])[]>>()
+const byCurrent = (curve: readonly CurvePoint[], corner: Corner) => {
+  let lines = sorted.get(curve)
+  if (!lines) {
+    const points = [...curve].sort((a, b) => a.current - b.current)
+    const line = (c: Corner) => points.map((p) => [p.current, fullRange(p.voltage)[c]] as const)
+    sorted.set(curve, (lines = { min: line('min'), typ: line('typ'), max: line('max') }))
+  }
+  return lines[corner]
+}
 
 /** Voltage of a curve at a current, {min, typ, max} each along its own line. In volts. */
 export const voltageAt = (curve: readonly CurvePoint[], current: number): Range => ({

@@ -25,6 +25,20 @@ export interface WorkedInput {
   value: Range
   unit: Unit
   origin: Origin
+  /** What varies, where inputs from the same place don’t vary together: two resistors of one drawer. */
+  variable?: string
+  /** A curve: its value says on which line between least (−1) and greatest (1) a specimen lies. */
+  curve?: true
+}
+
+/** One corner of a sum. */
+export interface Corner {
+  /** Values of the inputs, in their order. */
+  at: number[]
+  /** What a calculator evaluates to the value. */
+  line: string
+  /** Where what varies stands: “highest source, lowest output”. */
+  where: string
 }
 
 export interface Worked {
@@ -35,6 +49,8 @@ export interface Worked {
   /** In the field's symbols, with the inputs' symbols in it. */
   formula: string
   inputs: WorkedInput[]
+  /** The corner that each of the three values belongs to. */
+  corners?: Record<keyof Range, Corner>
   /** Which corner decides, or a source of the formula. */
   note?: string
 }

@@ -311,15 +311,18 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
   // Signals that ask the same of a leg are served by it alike; those of expansion boards have places of their own, and
   // on other boards each has its own costs.
   const servedAlike = new Map<string, Map<ChipPin, Served | { reason: string }>>()
-  const serve = (pin: ChipPin, signal: SignalNeed) => {
+  const serveFor = (signal: SignalNeed): ((pin: ChipPin) => Served | { reason: string }) => {
     const { id, kind, bus, pair, mayPauseRadio, at } = signal
-    if (at || targets.length > 0) return serveOnAll(chip, pin, signal, taken, radio, targets)
+    const anew = (pin: ChipPin) => serveOnAll(chip, pin, signal, taken, radio, targets)
+    if (at || targets.length > 0) return anew
     const key = [kind, bus?.kind, bus?.line, pair?.line, mayPauseRadio, radio.answers[id]].join()
-    let served = servedAlike.get(key)
-    if (!served) servedAlike.set(key, (served = new Map()))
-    let here = served.get(pin)
-    if (!here) served.set(pin, (here = serveOnAll(chip, pin, signal, taken, radio, targets)))
-    return here
+    const served = servedAlike.get(key) ?? new Map<ChipPin, Served | { reason: string }>()
+    servedAlike.set(key, served)
+    return (pin) => {
+      const here = served.get(pin) ?? anew(pin)
+      served.set(pin, here)
+      return here
+    }
   }
   const context = costContext({ chip, signals, kept: choices.kept, radio, clock })
   const unitIndex = unitsOf([chip, ...targets.map((t) => t.chip)])
@@ -339,7 +342,7 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
     signals,
     choices.locks,
     choices.soldered ?? {},
-    serve,
+    (pin, signal) => serveFor(signal)(pin),
   )
   const wanted = signals.filter((s) => !blocked.has(s.id))
   const bytes = byteChoices(chip, needs.bytes, wanted, wirings.length, optionOf)
@@ -348,9 +351,10 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
     const candidates: Offer[] = []
     const lock = choices.locks[signal.id]
     const places = bytes.places.get(s)
+    const serve = serveFor(signal)
     reasons.push(
       chip.pins.map((pin, p) => {
-        const served = serve(pin, signal)
+        const served = serve(pin)
         if ('reason' in served) return served.reason
         const other = misplaced.get(pin.id)
         if (other) return `${other.name} is wired there`
@@ -362,30 +366,31 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
         for (const way of served.ways) {
           const own = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
           for (const others of served.others) {
-            const items = others.length > 0 ? [...own, ...others.flatMap((o) => o.items)] : own
-            const offer: Offer = {
-              pin: p,
-              units:
-                others.length > 0
-                  ? [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
-                  : way.unit === undefined
-                    ? noUnit
-                    : [unitOf(0, way)],
-              channels:
-                others.length === 0 && way.unit === undefined ? noChannel : channelsOf(way, others, channel),
-              cost: items.reduce((sum, i) => sum + i.points, 0),
-              signal,
-              chipPin: pin,
-              way,
-              others,
-              items,
+            const alone = others.length === 0
+            const items = alone ? own : [...own, ...others.flatMap((o) => o.items)]
+            let cost = 0
+            for (const item of items) cost += item.points
+            const plain = alone && way.unit === undefined
+            const units = plain ? noUnit : [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
+            const channels = plain ? noChannel : channelsOf(way, others, channel)
+            const add = (option: number | undefined) =>
+              candidates.push({
+                pin: p,
+                units,
+                channels,
+                cost,
+                option,
+                signal,
+                chipPin: pin,
+                way,
+                items,
+                others,
+              })
+            if (!places) add(undefined)
+            else {
+              for (const option of places.at.get(pin.id) ?? []) add(option)
+              add(places.anywhere)
             }
-            if (!places) {
-              candidates.push(offer)
-              continue
-            }
-            for (const option of places.at.get(pin.id) ?? []) candidates.push({ ...offer, option })
-            candidates.push({ ...offer, option: places.anywhere })
           }
         }
         return undefined

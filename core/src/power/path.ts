@@ -1,10 +1,10 @@
 // The way from the plug to the rail: source, polarity diode, regulator.
 
 import { careful, type Design, supportChoice, type SupportChoice } from '../design'
-import { voltageAt } from '../electrical'
-import { fromPart, fromWorked, type Worked } from '../findings'
+import { fromPart, type Worked } from '../findings'
 import { type Diode, findPart, type Library, partsOfKind, type Regulator, type Source } from '../parts'
-import { floorAtZero, fullRange, subtract } from '../quantity'
+import { fullRange } from '../quantity'
+import { dimensionOf, greatest, number, readCurve, sum } from '../sums'
 
 export const polarityKey = 'polarity-diode'
 
@@ -38,38 +38,22 @@ export const pathOf = (design: Design, library: Library, onBoard: boolean): Path
 export const inputVoltage = (path: Path, current: Worked): Worked | undefined => {
   const { source, polarity } = path
   if (!source) return undefined
-  const voltage = fullRange(source.voltage)
-  const inputs = [fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')]
+  const V_source = fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')
   if (!polarity?.present)
-    return {
-      label: 'Voltage after the plug',
-      symbol: 'V_in',
-      value: voltage,
-      unit: 'V',
-      formula: 'V_source',
-      inputs,
-    }
-  const at = voltageAt(polarity.diode.forward, current.value.max)
-  const light = voltageAt(polarity.diode.forward, current.value.min)
-  const drop = { min: light.min, typ: voltageAt(polarity.diode.forward, current.value.typ).typ, max: at.max }
-  return {
-    label: 'Voltage after the polarity diode',
-    symbol: 'V_in',
-    value: floorAtZero(subtract(voltage, drop)),
-    unit: 'V',
-    formula: 'V_source − V_F',
-    inputs: [
-      ...inputs,
-      fromPart(
-        'V_F',
-        `forward voltage of ${polarity.diode.name}`,
-        polarity.diode,
-        'forward',
-        { ...drop, kind: 'typical', source: polarity.diode.forward[0]!.source },
-        'V',
-      ),
-      fromWorked(current),
-    ],
-    note: 'V_F is read from the diode’s curve at the current that flows.',
-  }
+    return sum(
+      { label: 'Voltage after the plug', symbol: 'V_in', unit: 'V' },
+      { V_source },
+      (i) => i.V_source,
+    )
+  const { diode } = polarity
+  const V_F = readCurve(
+    { label: `Forward voltage of ${diode.name}`, symbol: 'V_F', unit: 'V' },
+    { part: diode, field: 'forward', points: diode.forward.map((p) => ({ x: p.current, y: p.voltage })) },
+    ['I', current],
+  )
+  return sum(
+    { label: 'Voltage after the polarity diode', symbol: 'V_in', unit: 'V' },
+    { V_source, V_F },
+    (i) => greatest(number(0, dimensionOf('V')), i.V_source.minus(i.V_F)),
+  )
 }

@@ -1,126 +1,119 @@
 // One linear regulator at one load: heat, junction, drop-out, and what speaks against it.
 
-import { voltageAt } from '../electrical'
-import { fromDecision, fromPart, fromWorked, type Worked } from '../findings'
+import { fromDecision, fromPart, partOrigin, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
-import { exactly, formatQuantity, fullRange, type Range } from '../quantity'
-import { dropoutMargin, junctionTemperature, linearDissipation, loadAtLimit } from './formulas'
+import { exactly, formatQuantity, fullRange, type Unit } from '../quantity'
+import { dimensionOf, greatest, number, readCurve, sum } from '../sums'
 
 export interface Regulation {
   regulator: Regulator
   dissipation: Worked
   junction: Worked
   margin: Worked
-  /** Load at which the junction reaches its limit. */
-  loadLimit: Worked
+  /** Load at which the junction reaches its limit; absent where nothing is dropped. */
+  loadLimit?: Worked
 }
 
 /** `load`: current from the rail; `input`: voltage at its input; `ambient` in °C. */
 export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambient: number): Regulation => {
-  const out = fullRange(regulator.output)
-  const quiescent = fullRange(regulator.quiescent)
   const theta = regulator.package.thermalResistance ?? { typ: 100, kind: 'typical' as const }
-  const thermal = fullRange(theta)
-  const drop = voltageAt(regulator.dropout, load.value.max)
   const limit = fullRange(regulator.junctionMax).max
-  const outInput = fromPart('V_out', 'output', regulator, 'output', regulator.output, 'V')
-  const quiescentInput = fromPart(
-    'I_q',
-    'quiescent current',
-    regulator,
-    'quiescent',
-    regulator.quiescent,
-    'A',
+  const V_out = fromPart('V_out', 'output', regulator, 'output', regulator.output, 'V')
+  const I_q = fromPart('I_q', 'quiescent current', regulator, 'quiescent', regulator.quiescent, 'A')
+  const θ_JA = fromPart('θ_JA', 'junction to ambient', regulator, 'package.thermalResistance', theta, 'K/W')
+  const T_A = fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
+  const nothing = number(0, dimensionOf('V'))
+  // Out of regulation its output is what comes in: nothing is left over it.
+  const dissipation = sum(
+    { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W' },
+    { V_in: input, V_out, I_out: load, I_q },
+    (i) => greatest(nothing, i.V_in.minus(i.V_out)).times(i.I_out).plus(i.V_in.times(i.I_q)),
   )
-  const thetaInput = fromPart(
-    'θ_JA',
-    'junction to ambient',
-    regulator,
-    'package.thermalResistance',
-    theta,
-    'K/W',
+  const junction = sum(
+    {
+      label: `Junction of ${regulator.name}`,
+      symbol: 'T_J',
+      unit: '°C',
+      note: `Its limit is ${formatQuantity(limit, '°C')}. Without a heat sink, in still air.`,
+    },
+    { T_A, P: dissipation, θ_JA },
+    (i) => i.T_A.plus(i.P.times(i.θ_JA)),
   )
-  const ambientInput = fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
-  const heat = (v: number, o: number, i: number, q: number) => Math.max(0, linearDissipation(v, o, i, q))
-  const dissipation: Worked = {
-    label: `Heat in ${regulator.name}`,
-    symbol: 'P',
-    value: {
-      min: heat(input.value.min, out.max, load.value.min, quiescent.min),
-      typ: heat(input.value.typ, out.typ, load.value.typ, quiescent.typ),
-      max: heat(input.value.max, out.min, load.value.max, quiescent.max),
+  const V_DO = readCurve(
+    { label: 'Drop-out voltage at this load', symbol: 'V_DO', unit: 'V' },
+    {
+      part: regulator,
+      field: 'dropout',
+      points: regulator.dropout.map((p) => ({ x: p.current, y: p.voltage })),
     },
-    unit: 'W',
-    formula: '(V_in − V_out) · I_out + V_in · I_q',
-    inputs: [fromWorked(input), outInput, { ...fromWorked(load), symbol: 'I_out' }, quiescentInput],
-    note: 'Worst at the highest input, the greatest load and the lowest output.',
-  }
-  const t = (p: number, r: number) => junctionTemperature(ambient, p, r)
-  const junction: Worked = {
-    label: `Junction of ${regulator.name}`,
-    symbol: 'T_J',
-    value: {
-      min: t(dissipation.value.min, thermal.min),
-      typ: t(dissipation.value.typ, thermal.typ),
-      max: t(dissipation.value.max, thermal.max),
-    },
-    unit: '°C',
-    formula: 'T_A + P · θ_JA',
-    inputs: [ambientInput, fromWorked(dissipation), thetaInput],
-    note: `Its limit is ${formatQuantity(limit, '°C')}. Without a heat sink, in still air.`,
-  }
-  const margin: Range = {
-    min: dropoutMargin(input.value.min, out.max, drop.max),
-    typ: dropoutMargin(input.value.typ, out.typ, drop.typ),
-    max: dropoutMargin(input.value.max, out.min, drop.min),
-  }
-  return {
-    regulator,
-    dissipation,
-    junction,
-    margin: {
-      label: 'Drop-out margin',
-      symbol: 'V_margin',
-      value: margin,
-      unit: 'V',
-      formula: 'V_in − V_out − V_DO',
-      inputs: [
-        fromWorked(input),
-        outInput,
-        fromPart(
-          'V_DO',
-          'drop-out voltage at this load',
-          regulator,
-          'dropout',
-          { ...drop, kind: 'guaranteed', source: regulator.dropout[0]!.source },
-          'V',
-        ),
-      ],
-      note: 'Least at the lowest input, the highest output and the greatest load.',
-    },
-    loadLimit: {
+    ['I_out', load],
+  )
+  const margin = sum(
+    { label: 'Drop-out margin', symbol: 'V_margin', unit: 'V' },
+    { V_in: input, V_out, V_DO },
+    (i) => i.V_in.minus(i.V_out).minus(i.V_DO),
+  )
+  return { regulator, dissipation, junction, margin, loadLimit: loadLimitOf(regulator, input, θ_JA, T_A) }
+}
+
+/** The load at which the junction reaches its limit, where everything else is at its worst; none without a drop. */
+const loadLimitOf = (
+  regulator: Regulator,
+  input: Worked,
+  θ_JA: WorkedInput,
+  T_A: WorkedInput,
+): Worked | undefined => {
+  const worst = (
+    symbol: string,
+    label: string,
+    value: number,
+    unit: Unit,
+    of: WorkedInput['origin'],
+  ): WorkedInput => ({
+    symbol,
+    label,
+    value: exactly(value),
+    unit,
+    origin: of,
+  })
+  const out = fullRange(regulator.output)
+  if (input.value.max <= out.min) return undefined
+  return sum(
+    {
       label: 'Load at which the junction reaches its limit',
       symbol: 'I_hot',
-      value: exactly(loadAtLimit(input.value.max, out.min, quiescent.max, ambient, limit, thermal.max)),
       unit: 'A',
-      formula: '((T_J,max − T_A) / θ_JA − V_in · I_q) / (V_in − V_out)',
-      inputs: [
-        fromPart(
-          'T_J,max',
-          'highest junction temperature',
-          regulator,
-          'junctionMax',
-          regulator.junctionMax,
-          '°C',
-        ),
-        ambientInput,
-        thetaInput,
-        fromWorked(input),
-        quiescentInput,
-        outInput,
-      ],
+      note: 'With the highest input, the lowest output and the worst way for the heat.',
     },
-  }
+    {
+      'T_J,max': worst(
+        'T_J,max',
+        'highest junction temperature',
+        fullRange(regulator.junctionMax).max,
+        '°C',
+        partOrigin(regulator, 'junctionMax', regulator.junctionMax),
+      ),
+      T_A,
+      θ_JA: { ...θ_JA, value: exactly(θ_JA.value.max) },
+      V_in: worst('V_in', 'highest input', input.value.max, 'V', {
+        kind: 'rule',
+        source: `the highest of “${input.label}”`,
+      }),
+      I_q: worst(
+        'I_q',
+        'quiescent current',
+        fullRange(regulator.quiescent).max,
+        'A',
+        partOrigin(regulator, 'quiescent', regulator.quiescent),
+      ),
+      V_out: worst('V_out', 'lowest output', out.min, 'V', partOrigin(regulator, 'output', regulator.output)),
+    },
+    (i) =>
+      greatest(
+        number(0, dimensionOf('A')),
+        i['T_J,max'].minus(i.T_A).over(i.θ_JA).minus(i.V_in.times(i.I_q)).over(i.V_in.minus(i.V_out)),
+      ),
+  )
 }
 
 export interface Objection {

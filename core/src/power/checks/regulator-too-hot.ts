@@ -36,10 +36,14 @@ export const regulatorTooHot: Check = {
             text: `In air of ${formatQuantity(design.needs.limits.ambient, '°C')} its junction reaches ${formatQuantity(reg.junction.value.max, '°C', 3)}`,
             worked: reg.junction,
           },
-          {
-            text: `At this input it stays cool enough up to ${formatQuantity(reg.loadLimit.value.max, 'A', 2)}`,
-            worked: reg.loadLimit,
-          },
+          ...(reg.loadLimit
+            ? [
+                {
+                  text: `At this input it stays cool enough up to ${formatQuantity(reg.loadLimit.value.max, 'A', 2)}`,
+                  worked: reg.loadLimit,
+                },
+              ]
+            : []),
         ],
         fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
       },

@@ -53,7 +53,7 @@ export const Regulators = () => {
                   <Num worked={r.margin} show="min" digits={2} />
                 </td>
                 <td className="right">
-                  <Num worked={r.loadLimit} digits={2} />
+                  {r.loadLimit ? <Num worked={r.loadLimit} digits={2} /> : <span className="faint">—</span>}
                 </td>
                 <td className="right mono">{euro(r.regulator.price)}</td>
                 <td className="right">

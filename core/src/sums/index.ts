@@ -1,0 +1,18 @@
+export * from './sum'
+export * from './read-curve'
+export { UnitError } from './term'
+export {
+  exponential,
+  greatest,
+  least,
+  logarithm,
+  magnitude,
+  number,
+  parallel,
+  powerOfTwo,
+  readAt,
+  squareRoot,
+  type Term,
+  total,
+} from './term'
+export { dimensionOf } from './dimension'

@@ -1,0 +1,311 @@
+// A number and its formula as one thing: an expression over named inputs gives the value at every corner, the corner each
+// extreme belongs to, the printed formula, and the line that a calculator evaluates to it.
+
+import type { Corner, Worked, WorkedInput } from '../findings'
+import type { Range, Unit } from '../quantity'
+import { dimensionOf, dimensionText, sameDimension, scaleOf } from './dimension'
+import type { Interval } from './interval'
+import { formulaOf, input, lineOf, type Spread, spreadOf, type Term, UnitError, valueOf } from './term'
+
+/** What a sum is made of: stated quantities, and other sums. */
+export type SumInput = Worked | WorkedInput
+
+export interface SumMeta {
+  label: string
+  symbol: string
+  unit: Unit
+  note?: string
+}
+
+interface Made {
+  term: Term
+  inputs: [symbol: string, of: SumInput][]
+  bySymbol: Map<string, SumInput>
+}
+const made = new WeakMap<Worked, Made>()
+
+const isSum = (of: SumInput): of is Worked => 'formula' in of
+/** The sum behind an input, where it is one. */
+const behind = (of: SumInput): Worked | undefined =>
+  isSum(of) ? of : of.origin.kind === 'worked' ? of.origin.of : undefined
+
+/** A stated quantity that varies. Each is one variable, however often and however deep it occurs. */
+type Leaf = string
+const numbers = new WeakMap<object, number>()
+let count = 0
+const numberOf = (of: object): number => {
+  const known = numbers.get(of) ?? count++
+  numbers.set(of, known)
+  return known
+}
+const leafOf = (of: SumInput): Leaf => {
+  if (isSum(of)) return `sum ${numberOf(of)}`
+  const { origin, variable } = of
+  if (variable !== undefined) return variable
+  return origin.kind === 'part' ? `${origin.part}.${origin.field}` : `input ${numberOf(of)}`
+}
+const labelOf = (of: SumInput): string => of.label
+
+interface Leaves {
+  range: Map<Leaf, Range>
+  label: Map<Leaf, string>
+}
+const leavesKnown = new WeakMap<Worked, Leaves>()
+const leavesOf = (of: Worked): Leaves => {
+  const before = leavesKnown.get(of)
+  if (before) return before
+  const range = new Map<Leaf, Range>()
+  const label = new Map<Leaf, string>()
+  for (const [, i] of made.get(of)!.inputs) {
+    const sum = behind(i)
+    if (sum && made.has(sum)) {
+      const { range: r, label: l } = leavesOf(sum)
+      for (const [k, v] of r) range.set(k, v)
+      for (const [k, v] of l) label.set(k, v)
+    } else if (i.value.min < i.value.max) {
+      range.set(leafOf(sum ?? i), i.value)
+      label.set(leafOf(sum ?? i), labelOf(i))
+    }
+  }
+  const leaves = { range, label }
+  leavesKnown.set(of, leaves)
+  return leaves
+}
+
+/** In SI, with each leaf where `at` has it. */
+const evaluate = (of: Worked, at: ReadonlyMap<Leaf, number>, memo: Map<Worked, number>): number => {
+  const before = memo.get(of)
+  if (before !== undefined) return before
+  const { term, bySymbol } = made.get(of)!
+  const value = valueOf(term, (symbol) => inputAt(bySymbol.get(symbol)!, at, memo))
+  memo.set(of, value)
+  return value
+}
+const inputAt = (i: SumInput, at: ReadonlyMap<Leaf, number>, memo: Map<Worked, number>): number => {
+  const sum = behind(i)
+  if (sum && made.has(sum)) return evaluate(sum, at, memo)
+  return (at.get(leafOf(sum ?? i)) ?? i.value.typ) * scaleOf(i.unit)
+}
+
+type Box = ReadonlyMap<Leaf, Interval>
+
+/** What a sum can be with its leaves anywhere in a box, and how it changes with each of them. */
+const spreadIn = (of: Worked, box: Box, memo: Map<Worked, Spread>): Spread => {
+  const before = memo.get(of)
+  if (before) return before
+  const { term, inputs } = made.get(of)!
+  const spreads = new Map<string, Spread>()
+  for (const [symbol, i] of inputs) {
+    const sum = behind(i)
+    if (sum && made.has(sum)) {
+      spreads.set(symbol, spreadIn(sum, box, memo))
+      continue
+    }
+    const leaf = leafOf(sum ?? i)
+    const scale = scaleOf(i.unit)
+    const interval = box.get(leaf)
+    spreads.set(
+      symbol,
+      interval
+        ? {
+            value: { lo: interval.lo * scale, hi: interval.hi * scale },
+            slopes: new Map([[leaf, { lo: scale, hi: scale }]]),
+          }
+        : { value: { lo: i.value.typ * scale, hi: i.value.typ * scale }, slopes: new Map() },
+    )
+  }
+  const { value, slopes } = spreadOf(term, (symbol) => spreads.get(symbol)!.value)
+  const own = new Map<string, Interval>()
+  for (const [symbol, slope] of slopes)
+    for (const [leaf, s] of spreads.get(symbol)!.slopes) {
+      const by = times(slope, s)
+      const known = own.get(leaf)
+      own.set(leaf, known ? { lo: known.lo + by.lo, hi: known.hi + by.hi } : by)
+    }
+  const spread = { value, slopes: own }
+  memo.set(of, spread)
+  return spread
+}
+const product = (a: number, b: number) => (a === 0 || b === 0 ? 0 : a * b)
+const times = (a: Interval, b: Interval): Interval => {
+  const corners = [product(a.lo, b.lo), product(a.lo, b.hi), product(a.hi, b.lo), product(a.hi, b.hi)]
+  return { lo: Math.min(...corners), hi: Math.max(...corners) }
+}
+
+const fullKnown = new WeakMap<Worked, Spread>()
+/** With every leaf anywhere in its range. */
+const fullSpread = (of: Worked): Spread => {
+  const before = fullKnown.get(of)
+  if (before) return before
+  const memo = new Map<Worked, Spread>()
+  for (const [, i] of made.get(of)!.inputs) {
+    const sum = behind(i)
+    if (sum && made.has(sum)) memo.set(sum, fullSpread(sum))
+  }
+  const box = new Map([...leavesOf(of).range].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }]))
+  const spread = spreadIn(of, box, memo)
+  fullKnown.set(of, spread)
+  return spread
+}
+
+/** How many boxes are looked at where a slope has no one sign. */
+const most = 4000
+
+/**
+ * Where the sum is greatest (`sign` 1) or least (−1): by the sign of the slope in each leaf where it has one, and by
+ * halving the box where it hasn't, until it has or the bound says that nothing better is left.
+ */
+const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, number> => {
+  let best: Map<Leaf, number> | undefined
+  let reached = -Infinity
+  const open: { box: Map<Leaf, Interval>; bound: number }[] = [
+    { box: new Map([...ranges].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }])), bound: Infinity },
+  ]
+  for (let n = 0; n < most && open.length > 0; n++) {
+    open.sort((a, b) => b.bound - a.bound)
+    const { box, bound } = open.shift()!
+    if (bound <= reached + 1e-12 * Math.abs(reached)) break
+    const { slopes } = n === 0 ? fullSpread(of) : spreadIn(of, box, new Map())
+    const at = new Map<Leaf, number>()
+    let unsure: Leaf | undefined
+    let widest = 0
+    for (const [leaf, { lo, hi }] of box) {
+      const slope = slopes.get(leaf) ?? { lo: 0, hi: 0 }
+      const rises = sign * slope.lo >= 0 && sign * slope.hi >= 0
+      const falls = sign * slope.lo <= 0 && sign * slope.hi <= 0
+      at.set(leaf, rises ? hi : falls ? lo : (lo + hi) / 2)
+      if (rises || falls || hi <= lo) continue
+      const { min, max } = ranges.get(leaf)!
+      const width = (hi - lo) / (max - min)
+      if (width > widest) [unsure, widest] = [leaf, width]
+    }
+    const value = sign * evaluate(of, at, new Map())
+    if (!(value <= reached)) [best, reached] = [at, value]
+    if (unsure === undefined || widest < 1e-9) continue
+    // Ends of what is unsure are worth a look: an extreme is most often at one.
+    const { lo, hi } = box.get(unsure)!
+    for (const end of [lo, hi]) {
+      const there = new Map(at).set(unsure, end)
+      const v = sign * evaluate(of, there, new Map())
+      if (v > reached) [best, reached] = [there, v]
+    }
+    const middle = (lo + hi) / 2
+    for (const half of [
+      { lo, hi: middle },
+      { lo: middle, hi },
+    ]) {
+      const part = new Map(box)
+      for (const [leaf, x] of at) {
+        const slope = slopes.get(leaf) ?? { lo: 0, hi: 0 }
+        if (slope.lo * slope.hi >= 0) part.set(leaf, { lo: x, hi: x })
+      }
+      part.set(unsure, half)
+      const { value: v } = spreadIn(of, part, new Map())
+      open.push({ box: part, bound: sign > 0 ? v.hi : -v.lo })
+    }
+  }
+  return best!
+}
+
+/** `at the highest source, the lowest output`: the ends at which what varies stands. */
+const whereText = (
+  at: ReadonlyMap<Leaf, number>,
+  { range, label }: Leaves,
+  slopes: ReadonlyMap<Leaf, Interval>,
+): string => {
+  const ends = [...at].flatMap(([leaf, x]) => {
+    const { min, max } = range.get(leaf)!
+    const slope = slopes.get(leaf)
+    if (!slope || (slope.lo === 0 && slope.hi === 0)) return []
+    return [`${x === max ? 'highest' : x === min ? 'lowest' : 'some'} ${label.get(leaf)}`]
+  })
+  const first = ends.slice(0, 4).join(', ')
+  return ends.length > 4 ? `${first} and ${ends.length - 4} more` : first
+}
+
+const cornerAt = (of: Worked, at: ReadonlyMap<Leaf, number>, where: string): Corner => {
+  const { term, inputs } = made.get(of)!
+  const memo = new Map<Worked, number>()
+  const si = new Map(inputs.map(([symbol, i]) => [symbol, inputAt(i, at, memo)]))
+  const line = lineOf(term, (symbol) => si.get(symbol)!)
+  const scale = scaleOf(of.unit)
+  return {
+    at: inputs.map(([symbol, i]) => si.get(symbol)! / scaleOf(i.unit)),
+    line: scale === 1 ? line : `(${line}) / ${scale}`,
+    where,
+  }
+}
+
+type Ends = Record<keyof Range, ReadonlyMap<Leaf, number>>
+
+/** Where what varies stands for each of the three values: by the sign of each slope, by search where one has none. */
+const endsOf = (of: Worked): Ends => {
+  const { range } = leavesOf(of)
+  const { slopes } = fullSpread(of)
+  const [min, typ, max] = [new Map<Leaf, number>(), new Map<Leaf, number>(), new Map<Leaf, number>()]
+  let unsure = false
+  for (const [leaf, r] of range) {
+    const slope = slopes.get(leaf)
+    const [low, high] = !slope || slope.lo >= 0 ? [r.min, r.max] : [r.max, r.min]
+    if (slope && slope.lo < 0 && slope.hi > 0) unsure = true
+    min.set(leaf, low)
+    typ.set(leaf, r.typ)
+    max.set(leaf, high)
+  }
+  return unsure ? { min: extreme(of, range, -1), typ, max: extreme(of, range, 1) } : { min, typ, max }
+}
+
+/** Worked out when it is first asked for, and then a plain property. */
+const lazily = <K extends keyof Worked>(of: Worked, key: K, work: () => Worked[K]): void => {
+  let known: Worked[K] | undefined
+  Object.defineProperty(of, key, { enumerable: true, configurable: true, get: () => (known ??= work()) })
+}
+
+/**
+ * Makes a number from its formula. `inputs` by the symbols that the formula has them under. Throws UnitError when the
+ * expression is not in the unit of the result, and RangeError where it has no finite value at some corner.
+ */
+export const sum = <K extends string>(
+  meta: SumMeta,
+  inputs: Record<K, SumInput>,
+  build: (i: Record<K, Term>) => Term,
+): Worked => {
+  const list = Object.entries<SumInput>(inputs)
+  const terms = Object.fromEntries(list.map(([symbol, i]) => [symbol, input(symbol, dimensionOf(i.unit))]))
+  const term = build(terms as Record<K, Term>)
+  if (!sameDimension(term.dimension, dimensionOf(meta.unit)))
+    throw new UnitError(
+      `${meta.label}: ${formulaOf(term)} is in ${dimensionText(term.dimension)}, not in ${meta.unit || 'plain numbers'}`,
+    )
+  const worked: Worked = {
+    label: meta.label,
+    symbol: meta.symbol,
+    value: { min: 0, typ: 0, max: 0 },
+    unit: meta.unit,
+    formula: '',
+    inputs: list.map(([symbol, i]) =>
+      isSum(i)
+        ? { symbol, label: i.label, value: i.value, unit: i.unit, origin: { kind: 'worked', of: i } }
+        : { ...i, symbol },
+    ),
+    ...(meta.note === undefined ? {} : { note: meta.note }),
+  }
+  made.set(worked, { term, inputs: list, bySymbol: new Map(list) })
+  const ends = endsOf(worked)
+  const scale = scaleOf(meta.unit)
+  const at = (key: keyof Range) => evaluate(worked, ends[key], new Map()) / scale
+  worked.value = { min: at('min'), typ: at('typ'), max: at('max') }
+  if (!Object.values(worked.value).every(Number.isFinite))
+    throw new RangeError(`${meta.label}: ${formulaOf(term)} has no finite value at every corner`)
+  lazily(worked, 'formula', () => formulaOf(term))
+  lazily(worked, 'corners', () => {
+    const corner = (key: keyof Range) =>
+      cornerAt(
+        worked,
+        ends[key],
+        key === 'typ' ? '' : whereText(ends[key], leavesOf(worked), fullSpread(worked).slopes),
+      )
+    return { min: corner('min'), typ: corner('typ'), max: corner('max') }
+  })
+  return worked
+}

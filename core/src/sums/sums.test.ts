@@ -1,0 +1,331 @@
+// Expectations from outside: by hand, by sampling the box, and by an evaluator of lines that shares nothing with the sums.
+
+import fc from 'fast-check'
+import { deep } from '../../test/share'
+import { fromDecision, type Worked, type WorkedInput } from '../findings'
+import { exactly, type Range, type Unit } from '../quantity'
+import {
+  exponential,
+  greatest,
+  least,
+  logarithm,
+  magnitude,
+  parallel,
+  powerOfTwo,
+  readAt,
+  squareRoot,
+  sum,
+  type Term,
+  total,
+  UnitError,
+} from '.'
+import { dimensionOf } from './dimension'
+
+const given = (symbol: string, value: Range, unit: Unit, field = symbol): WorkedInput => ({
+  symbol,
+  label: symbol,
+  value,
+  unit,
+  origin: { kind: 'part', part: 'p', name: 'P', field },
+})
+const range = (min: number, typ: number, max: number): Range => ({ min, typ, max })
+
+/** A calculator: JavaScript’s own arithmetic. */
+export const calculate = (line: string): number =>
+  Function(
+    'sqrt',
+    'ln',
+    'exp',
+    'abs',
+    'min',
+    'max',
+    `return ${line.replaceAll('^', '**')}`,
+  )(Math.sqrt, Math.log, Math.exp, Math.abs, Math.min, Math.max) as number
+
+describe('by hand', () => {
+  const V = given('V', range(4.75, 5, 5.25), 'V')
+  const O = given('O', range(3.2, 3.3, 3.4), 'V')
+  const I = given('I', range(0.01, 0.05, 0.1), 'A')
+  // (5.25 − 3.2) · 0.1 = 0.205 W at most; (4.75 − 3.4) · 0.01 = 13.5 mW at least.
+  test('heat: highest input, lowest output, most current', () => {
+    const P = sum({ label: 'Heat', symbol: 'P', unit: 'W' }, { V, O, I }, (i) => i.V.minus(i.O).times(i.I))
+    expect(P.value.min).toBeCloseTo(0.0135, 12)
+    expect(P.value.typ).toBeCloseTo(0.085, 12)
+    expect(P.value.max).toBeCloseTo(0.205, 12)
+    expect(P.formula).toBe('(V − O) · I')
+    expect(P.corners!.max).toEqual({
+      at: [5.25, 3.2, 0.1],
+      line: '(5.25 - 3.2) * 0.1',
+      where: 'highest V, lowest O, highest I',
+    })
+    expect(P.corners!.min.at).toEqual([4.75, 3.4, 0.01])
+  })
+  test('a quantity that occurs twice, and twice over another sum, is the same each time', () => {
+    const half = sum({ label: 'Half', symbol: 'H', unit: 'V' }, { V }, (i) => i.V.over(2))
+    const rest = sum({ label: 'Rest', symbol: 'R', unit: 'V' }, { V, half }, (i) => i.V.minus(i.half))
+    expect(rest.value).toEqual(range(2.375, 2.5, 2.625))
+    const nothing = sum({ label: 'Nothing', symbol: 'N', unit: 'V' }, { V, half }, (i) =>
+      i.half.times(2).minus(i.V),
+    )
+    expect(nothing.value).toEqual(exactly(0))
+    // The corner is that of the outer sum: the half as it is there, not at its own greatest.
+    const share = sum({ label: 'Share', symbol: 's', unit: '' }, { half, V }, (i) => i.half.over(i.V))
+    expect(share.value).toEqual(exactly(0.5))
+    expect(share.corners!.max.at[0]).toBeCloseTo(share.corners!.max.at[1]! / 2, 12)
+  })
+  test('two of one drawer vary apart where they are told apart', () => {
+    const r = range(950, 1000, 1050)
+    const ratio = (a: WorkedInput, b: WorkedInput) =>
+      sum({ label: 'Divider', symbol: 'k', unit: '' }, { R_1: a, R_2: b }, (i) =>
+        i.R_2.over(i.R_1.plus(i.R_2)),
+      ).value
+    const one = { ...given('R', r, 'Ω'), variable: 'R1' }
+    const two = { ...given('R', r, 'Ω'), variable: 'R2' }
+    expect(ratio(one, two).max).toBeCloseTo(1050 / 2000, 12)
+    expect(ratio(one, one)).toEqual(exactly(0.5))
+  })
+  // x · (5 − x) is greatest in the middle, 6.25, and 0 at both ends.
+  test('an extreme inside the range is found', () => {
+    const x = given('x', range(0, 1, 5), '')
+    const hill = sum({ label: 'Hill', symbol: 'h', unit: '' }, { x }, (i) => i.x.times(i.x.times(-1).plus(5)))
+    expect(hill.value.min).toBeCloseTo(0, 9)
+    expect(hill.value.max).toBeCloseTo(6.25, 9)
+  })
+  test('ampere-hours and percent are read and given in their own units', () => {
+    const Q = given('Q', exactly(2), 'Ah')
+    const load = fromDecision('I', 'load', 0.5, 'A', 'asked')
+    const t = sum({ label: 'Runtime', symbol: 't', unit: 's' }, { Q, I: load }, (i) => i.Q.over(i.I))
+    expect(t.value).toEqual(exactly(4 * 3600))
+    const back = sum({ label: 'Charge', symbol: 'Q', unit: 'Ah' }, { t, I: load }, (i) => i.t.times(i.I))
+    expect([back.value, calculate(back.corners!.typ.line)]).toEqual([exactly(2), 2])
+  })
+  test.each<[string, (i: Record<'V' | 'O' | 'I' | 'R', Term>) => Term, Unit]>([
+    ['V in A', (i) => i.V, 'A'],
+    ['V + I', (i) => i.V.plus(i.I), 'V'],
+    ['V · I in V', (i) => i.V.times(i.I), 'V'],
+    ['min(V, I)', (i) => least(i.V, i.I), 'V'],
+    ['ln of volts', (i) => logarithm(i.V), ''],
+    ['a number added to volts', (i) => i.V.plus(1), 'V'],
+  ])('%s throws', (_, build, unit) => {
+    const R = given('R', exactly(100), 'Ω')
+    expect(() => sum({ label: 'Wrong', symbol: 'w', unit }, { V, O, I, R }, build)).toThrow(UnitError)
+  })
+  test('what has no finite value throws and names the sum', () => {
+    const zero = given('Z', range(-1, 0.5, 1), '')
+    expect(() =>
+      sum({ label: 'Share', symbol: 's', unit: '' }, { zero }, (i) =>
+        i.zero.minus(i.zero).over(i.zero.minus(i.zero)),
+      ),
+    ).toThrow(/Share/)
+  })
+  test.each<[string, string, (i: Record<'a' | 'b' | 'c', Term>) => Term]>([
+    ['a − (b − c)', '2 - (3 - 5)', (i) => i.a.minus(i.b.minus(i.c))],
+    ['a − b − c', '2 - 3 - 5', (i) => i.a.minus(i.b).minus(i.c)],
+    ['a / (b · c)', '2 / (3 * 5)', (i) => i.a.over(i.b.times(i.c))],
+    ['a / b / c', '2 / 3 / 5', (i) => i.a.over(i.b).over(i.c)],
+    ['a · (b / c)', '2 * (3 / 5)', (i) => i.a.times(i.b.over(i.c))],
+    ['(a + b) · c', '(2 + 3) * 5', (i) => i.a.plus(i.b).times(i.c)],
+    ['a / (b ∥ c)', '2 / (1 / (1 / 3 + 1 / 5))', (i) => i.a.over(parallel(i.b, i.c))],
+    ['min(a + b, c)', 'min(2 + 3, 5)', (i) => least(i.a.plus(i.b), i.c)],
+    ['√(a) + 2^(b)', 'sqrt(2) + 2^(3)', (i) => squareRoot(i.a).plus(powerOfTwo(i.b))],
+  ])('%s is written with the brackets that it needs', (formula, line, build) => {
+    const [a, b, c] = [2, 3, 5].map((v, k) => given('abc'[k]!, exactly(v), ''))
+    const made = sum({ label: 'L', symbol: 'l', unit: '' }, { a: a!, b: b!, c: c! }, build)
+    expect([made.formula, made.corners!.typ.line]).toEqual([formula, line])
+    expect(calculate(line)).toBeCloseTo(made.value.typ, 12)
+  })
+  // A curve of (1 mA, 1.7 V), (20 mA, 2.05 V), (40 mA, 2.6 V): at 10.5 mA half of 0.35 V more; beyond, the last slope.
+  test('a curve is read straight between its points, and on with its last slope or held', () => {
+    const points = [
+      [0.001, 1.6, 1.7, 1.8],
+      [0.02, 1.95, 2.05, 2.25],
+      [0.04, 2.5, 2.6, 2.9],
+    ] as const
+    const at = (value: Range, held = false) =>
+      sum({ label: 'F', symbol: 'V_F', unit: 'V' }, { I: given('I', value, 'A') }, (i) =>
+        readAt('V_F', { points, held }, i.I, dimensionOf('V')),
+      )
+    expect(at(exactly(0.0105)).value.typ).toBeCloseTo(1.875, 12)
+    expect(at(exactly(0.05)).value.typ).toBeCloseTo(2.875, 12)
+    expect(at(exactly(0.05), true).value.typ).toBeCloseTo(2.6, 12)
+    const spread = at(range(0.0105, 0.03, 0.05), true)
+    expect([spread.value.min, spread.value.max]).toEqual([expect.closeTo(1.875, 12), expect.closeTo(2.6, 12)])
+    for (const corner of Object.values(at(range(0.0005, 0.03, 0.05)).corners!))
+      expect(calculate(corner.line)).toBeGreaterThan(1)
+    expect(calculate(at(exactly(0.05)).corners!.typ.line)).toBeCloseTo(2.875, 9)
+    // One specimen is on one line all along: at 10.5 mA 1.775 V to 2.025 V, and twice the same is no spread.
+    const band = given('band', range(-1, 0, 1), '')
+    const V = sum(
+      { label: 'F', symbol: 'V_F', unit: 'V' },
+      { I: given('I', exactly(0.0105), 'A'), band },
+      (i) => readAt('V_F', { points }, i.I, dimensionOf('V'), i.band),
+    )
+    expect(V.value).toEqual({
+      min: expect.closeTo(1.775, 12),
+      typ: expect.closeTo(1.875, 12),
+      max: expect.closeTo(2.025, 12),
+    })
+    for (const key of ['min', 'max'] as const)
+      expect(calculate(V.corners![key].line)).toBeCloseTo(V.value[key], 9)
+    expect(sum({ label: 'N', symbol: 'n', unit: 'V' }, { V }, (i) => i.V.minus(i.V)).value).toEqual(
+      exactly(0),
+    )
+  })
+})
+
+/** Expressions of plain numbers over up to four leaves that vary, some used twice. */
+const names = ['a', 'b', 'c', 'd'] as const
+type Names = Record<(typeof names)[number], Term>
+type Build = (i: Names) => Term
+const leaf: fc.Arbitrary<Build> = fc.oneof(
+  fc.constantFrom(...names).map(
+    (n): Build =>
+      (i) =>
+        i[n],
+  ),
+  fc.integer({ min: 1, max: 9 }).map(
+    (n): Build =>
+      (i) =>
+        i.a.minus(i.a).plus(n),
+  ),
+)
+const expression: fc.Arbitrary<Build> = fc.letrec<{ any: Build }>((tie) => ({
+  any: fc.oneof(
+    { maxDepth: 3, depthSize: 'max', withCrossShrink: true },
+    leaf,
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          x(i).plus(y(i)),
+    ),
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          x(i).minus(y(i)),
+    ),
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          x(i).times(y(i)),
+    ),
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          x(i).over(magnitude(y(i)).plus(1)),
+    ),
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          least(x(i), y(i)),
+    ),
+    fc.tuple(tie('any'), tie('any')).map(
+      ([x, y]): Build =>
+        (i) =>
+          greatest(x(i), y(i)),
+    ),
+    tie('any').map(
+      (x): Build =>
+        (i) =>
+          squareRoot(magnitude(x(i)).plus(1)),
+    ),
+    tie('any').map(
+      (x): Build =>
+        (i) =>
+          logarithm(magnitude(x(i)).plus(1)),
+    ),
+    tie('any').map(
+      (x): Build =>
+        (i) =>
+          exponential(least(x(i), i.b.minus(i.b))),
+    ),
+    tie('any').map(
+      (x): Build =>
+        (i) =>
+          parallel(magnitude(x(i)).plus(1), i.c),
+    ),
+    tie('any').map((x): Build => (i) => readAt('f', { points: [[-2, 2, 3, 4], [1, -2, -1, 0], [4, 6, 7, 9]] }, x(i), dimensionOf(''), i.d.minus(2).over(5))), // prettier-ignore
+  ),
+})).any
+const leaves = fc.tuple(
+  ...names.map(() =>
+    fc.tuple(
+      fc.integer({ min: 5, max: 40 }).map((n) => n / 10),
+      fc.integer({ min: 0, max: 30 }).map((n) => n / 10),
+    ),
+  ),
+)
+const madeOf = (build: Build, spans: [number, number][]): { made: Worked; values: Range[] } => {
+  const values = spans.map(([low, width]) => range(low, low + width / 3, low + width))
+  const inputs = Object.fromEntries(names.map((n, k) => [n, given(n, values[k]!, '')])) as Record<
+    keyof Names,
+    WorkedInput
+  >
+  return { made: sum({ label: 'S', symbol: 's', unit: '' }, inputs, build), values }
+}
+
+describe('whatever the expression', () => {
+  test('no point of the box is outside the range; each extreme is reached where it says, and its line evaluates to it', () => {
+    let wide = 0
+    fc.assert(
+      fc.property(
+        expression,
+        leaves,
+        fc.array(fc.tuple(...names.map(() => fc.double({ min: 0, max: 1, noNaN: true }))), {
+          minLength: 30,
+          maxLength: 30,
+        }),
+        (build, spans, samples) => {
+          const { made, values } = madeOf(build, spans as [number, number][])
+          const { min, typ, max } = made.value
+          const slack = 1e-6 * (1 + Math.abs(min) + Math.abs(max))
+          if (max - min > slack) wide++
+          expect(min - slack <= typ && typ <= max + slack).toBe(true)
+          for (const key of ['min', 'typ', 'max'] as const) {
+            const { line, at } = made.corners![key]
+            expect(Math.abs(calculate(line) - made.value[key])).toBeLessThan(slack)
+            at.forEach((x, k) => expect(x >= values[k]!.min - 1e-9 && x <= values[k]!.max + 1e-9).toBe(true))
+          }
+          const ends = [0, 1].flatMap((a) =>
+            [0, 1].flatMap((b) => [0, 1].flatMap((c) => [0, 1].map((d) => [a, b, c, d]))),
+          )
+          for (const sample of [...samples, ...ends]) {
+            const fixed = values.map((v, k) => v.min + sample[k]! * (v.max - v.min))
+            const there = madeOf(
+              build,
+              fixed.map((x) => [x, 0] as [number, number]),
+            ).made.value.typ
+            expect(there).toBeGreaterThanOrEqual(min - slack)
+            expect(there).toBeLessThanOrEqual(max + slack)
+          }
+        },
+      ),
+      { numRuns: deep ? 1000 : 60 },
+    )
+    expect(wide).toBeGreaterThan(30)
+  })
+  test('a wider input never gives a narrower result', () => {
+    fc.assert(
+      fc.property(expression, leaves, fc.integer({ min: 0, max: 3 }), (build, spans, which) => {
+        const narrow = madeOf(build, spans as [number, number][]).made.value
+        const wider = spans.map(
+          ([low, width], k) => [low, k === which ? width + 1 : width] as [number, number],
+        )
+        const wide = madeOf(build, wider).made.value
+        const slack = 1e-6 * (1 + Math.abs(wide.min) + Math.abs(wide.max))
+        expect(wide.min).toBeLessThanOrEqual(narrow.min + slack)
+        expect(wide.max).toBeGreaterThanOrEqual(narrow.max - slack)
+      }),
+      { numRuns: deep ? 1000 : 60 },
+    )
+  })
+})
+
+test('a list adds up, and of none it is nothing', () => {
+  const inputs = Object.fromEntries(['I_1', 'I_2', 'I_3'].map((s, k) => [s, given(s, exactly(k + 1), 'A')]))
+  const all = sum({ label: 'All', symbol: 'ΣI', unit: 'A' }, inputs, (i) =>
+    total(Object.values(i), dimensionOf('A')),
+  )
+  expect([all.value.typ, all.formula]).toEqual([6, 'I_1 + I_2 + I_3'])
+  const none = sum({ label: 'None', symbol: 'ΣI', unit: 'A' }, {}, () => total([], dimensionOf('A')))
+  expect([none.value, none.formula]).toEqual([exactly(0), '0'])
+})

@@ -1,0 +1,378 @@
+// An expression over named inputs: what it is in, what it is at given values, how it changes with each input, and how it
+// is written.
+
+import { type Dimension, dimensionText, plain, product, quotient, root, sameDimension } from './dimension'
+import * as I from './interval'
+import type { Interval } from './interval'
+
+type Call = 'sqrt' | 'ln' | 'exp' | 'exp2' | 'abs'
+type Node =
+  | { op: 'input'; symbol: string }
+  | { op: 'number'; value: number }
+  | { op: 'add'; a: Term; b: Term; sign: 1 | -1 }
+  | { op: 'multiply'; a: Term; b: Term }
+  | { op: 'divide'; a: Term; b: Term }
+  | { op: 'min' | 'max' | 'parallel'; of: Term[] }
+  | { op: 'call'; name: Call; of: Term }
+  | { op: 'curve'; name: string; curve: Curve; at: Term; band: Term }
+
+/** A point of a curve: at x the least, usual and greatest y. Points ascend in x. */
+export type CurvePoint = readonly [x: number, min: number, typ: number, max: number]
+
+/** Straight between its points, and on with the first and last slope; or held at the ends. */
+export interface Curve {
+  points: readonly CurvePoint[]
+  held?: boolean
+}
+
+/** A unit that doesn't go with the operation. */
+export class UnitError extends Error {
+  override name = 'UnitError'
+}
+
+const asTerm = (x: Term | number): Term =>
+  typeof x === 'number' ? new Term({ op: 'number', value: x }, plain) : x
+
+const demand = (a: Dimension, b: Dimension, what: string): void => {
+  if (!sameDimension(a, b))
+    throw new UnitError(`${what}: ${dimensionText(a)} and ${dimensionText(b)} don’t go together`)
+}
+
+export class Term {
+  constructor(
+    readonly node: Node,
+    readonly dimension: Dimension,
+  ) {}
+  plus(b: Term | number): Term {
+    return add(this, asTerm(b), 1)
+  }
+  minus(b: Term | number): Term {
+    return add(this, asTerm(b), -1)
+  }
+  times(b: Term | number): Term {
+    const other = asTerm(b)
+    return new Term({ op: 'multiply', a: this, b: other }, product(this.dimension, other.dimension))
+  }
+  over(b: Term | number): Term {
+    const other = asTerm(b)
+    return new Term({ op: 'divide', a: this, b: other }, quotient(this.dimension, other.dimension))
+  }
+}
+
+const add = (a: Term, b: Term, sign: 1 | -1): Term => {
+  demand(a.dimension, b.dimension, sign > 0 ? 'adding' : 'subtracting')
+  return new Term({ op: 'add', a, b, sign }, a.dimension)
+}
+const several = (op: 'min' | 'max' | 'parallel', terms: (Term | number)[]): Term => {
+  const of = terms.map(asTerm)
+  for (const t of of) demand(of[0]!.dimension, t.dimension, op)
+  return of.length === 1 ? of[0]! : new Term({ op, of }, of[0]!.dimension)
+}
+
+export const input = (symbol: string, dimension: Dimension): Term =>
+  new Term({ op: 'input', symbol }, dimension)
+export const number = (value: number, dimension: Dimension = plain): Term =>
+  new Term({ op: 'number', value }, dimension)
+export const least = (...of: (Term | number)[]): Term => several('min', of)
+export const greatest = (...of: (Term | number)[]): Term => several('max', of)
+/** Resistances, or whatever adds by its reciprocals. */
+export const parallel = (...of: Term[]): Term => several('parallel', of)
+/** Sum of a list; of none, zero of this dimension. */
+export const total = (of: Term[], dimension: Dimension): Term =>
+  of.length === 0 ? number(0, dimension) : of.reduce((a, b) => a.plus(b))
+export const squareRoot = (of: Term): Term => new Term({ op: 'call', name: 'sqrt', of }, root(of.dimension))
+export const magnitude = (of: Term): Term => new Term({ op: 'call', name: 'abs', of }, of.dimension)
+const ofNumber = (name: Call, of: Term): Term => {
+  demand(of.dimension, plain, name)
+  return new Term({ op: 'call', name, of }, plain)
+}
+export const logarithm = (of: Term): Term => ofNumber('ln', of)
+export const exponential = (of: Term): Term => ofNumber('exp', of)
+export const powerOfTwo = (of: Term): Term => ofNumber('exp2', of)
+/**
+ * A curve of a sheet, read at a value. `dimension`: of what is read. `band`: where between its least (−1) and greatest
+ * (1) line the specimen lies.
+ */
+export const readAt = (
+  name: string,
+  curve: Curve,
+  at: Term,
+  dimension: Dimension,
+  band: Term = number(0),
+): Term => new Term({ op: 'curve', name, curve, at, band }, dimension)
+
+/** The curve of one specimen. */
+const lineAt = ({ points }: Curve, band: number): [number, number][] =>
+  points.map(([x, min, typ, max]) => [x, band < 0 ? typ + band * (typ - min) : typ + band * (max - typ)])
+
+/** The two points between which x lies, or the end ones beyond. */
+const segment = (points: readonly [number, number][], x: number) => {
+  let k = 1
+  while (k < points.length - 1 && points[k]![0] < x) k++
+  return [points[k - 1]!, points[k] ?? points[k - 1]!] as const
+}
+const clamped = (points: readonly (readonly number[])[], x: number) =>
+  Math.min(Math.max(x, points[0]![0]!), points.at(-1)![0]!)
+const curveAt = (curve: Curve, band: number, x: number): number => {
+  const points = lineAt(curve, band)
+  const [[x0, y0], [x1, y1]] = segment(points, x)
+  if (x1 === x0) return y0
+  return y0 + ((y1 - y0) / (x1 - x0)) * ((curve.held ? clamped(points, x) : x) - x0)
+}
+
+const calls: Record<Call, (x: number) => number> = {
+  sqrt: Math.sqrt,
+  ln: Math.log,
+  exp: Math.exp,
+  exp2: (x) => 2 ** x,
+  abs: Math.abs,
+}
+
+/** The value with these inputs. */
+export const valueOf = ({ node }: Term, at: (symbol: string) => number): number => {
+  switch (node.op) {
+    case 'input':
+      return at(node.symbol)
+    case 'number':
+      return node.value
+    case 'add':
+      return valueOf(node.a, at) + node.sign * valueOf(node.b, at)
+    case 'multiply':
+      return valueOf(node.a, at) * valueOf(node.b, at)
+    case 'divide':
+      return valueOf(node.a, at) / valueOf(node.b, at)
+    case 'min':
+      return Math.min(...node.of.map((t) => valueOf(t, at)))
+    case 'max':
+      return Math.max(...node.of.map((t) => valueOf(t, at)))
+    case 'parallel':
+      return 1 / node.of.reduce((sum, t) => sum + 1 / valueOf(t, at), 0)
+    case 'call':
+      return calls[node.name](valueOf(node.of, at))
+    case 'curve':
+      return curveAt(node.curve, valueOf(node.band, at), valueOf(node.at, at))
+  }
+}
+
+/** What it can be, and by how much it changes with each input, while the inputs are anywhere in theirs. */
+export interface Spread {
+  value: Interval
+  slopes: Map<string, Interval>
+}
+
+const chain = (...parts: [slope: Interval, of: Spread][]): Map<string, Interval> => {
+  const slopes = new Map<string, Interval>()
+  for (const [slope, of] of parts)
+    for (const [symbol, s] of of.slopes) {
+      const by = I.times(slope, s)
+      const before = slopes.get(symbol)
+      slopes.set(symbol, before ? I.plus(before, by) : by)
+    }
+  return slopes
+}
+
+const spreadOfCall = (name: Call, of: Spread): Spread => {
+  const { lo, hi } = of.value
+  const f = calls[name]
+  if (name === 'abs') {
+    const value = lo >= 0 ? of.value : hi <= 0 ? { lo: -hi, hi: -lo } : { lo: 0, hi: Math.max(-lo, hi) }
+    return { value, slopes: chain([lo >= 0 ? I.one : hi <= 0 ? I.point(-1) : { lo: -1, hi: 1 }, of]) }
+  }
+  const slope: Interval =
+    name === 'sqrt'
+      ? { lo: 1 / (2 * Math.sqrt(hi)), hi: 1 / (2 * Math.sqrt(Math.max(lo, 0))) }
+      : name === 'ln'
+        ? I.over(I.one, of.value)
+        : I.rising((x) => f(x) * (name === 'exp2' ? Math.LN2 : 1), of.value)
+  return { value: I.rising(f, of.value), slopes: chain([slope, of]) }
+}
+
+const spreadOfChoice = (op: 'min' | 'max', of: Spread[]): Spread => {
+  const pick = op === 'min' ? Math.min : Math.max
+  const value = { lo: pick(...of.map((s) => s.value.lo)), hi: pick(...of.map((s) => s.value.hi)) }
+  // Those that can be the one that counts.
+  const can = of.filter((s) => (op === 'min' ? s.value.lo <= value.hi : s.value.hi >= value.lo))
+  const slopes = new Map<string, Interval>()
+  for (const symbol of new Set(can.flatMap((s) => [...s.slopes.keys()])))
+    slopes.set(
+      symbol,
+      can.map((s) => s.slopes.get(symbol) ?? I.zero).reduce((a, b) => I.hull(a, b)),
+    )
+  return { value, slopes }
+}
+
+const spreadOfCurve = (curve: Curve, of: Spread, band: Spread): Spread => {
+  const { lo, hi } = of.value
+  const lines = [band.value.lo, band.value.hi, ...(band.value.lo < 0 && band.value.hi > 0 ? [0] : [])].map(
+    (b) => lineAt(curve, b),
+  )
+  let value: Interval | undefined
+  const along: number[] = []
+  for (const [k, points] of lines.entries()) {
+    const b = [band.value.lo, band.value.hi, 0][k]!
+    const inside = points.filter(([x]) => x > lo && x < hi).map(([, y]) => y)
+    for (const y of [...inside, curveAt(curve, b, lo), curveAt(curve, b, hi)])
+      value = value ? I.hull(value, I.point(y)) : I.point(y)
+    for (let n = 1; n < points.length; n++) {
+      const [[x0, y0], [x1, y1]] = [points[n - 1]!, points[n]!]
+      const reaches = (n === 1 || x0 <= hi) && (n === points.length - 1 || x1 >= lo)
+      if (reaches && x1 > x0) along.push((y1 - y0) / (x1 - x0))
+    }
+    if (along.length === 0 || (curve.held && (lo < points[0]![0] || hi > points.at(-1)![0]))) along.push(0)
+  }
+  // From line to line: by how far they are apart, here at least and at most.
+  const apart = [-1, 1].flatMap((side) =>
+    [lo, hi, ...curve.points.map(([x]) => x).filter((x) => x > lo && x < hi)].map(
+      (x) => side * (curveAt(curve, side, x) - curveAt(curve, 0, x)),
+    ),
+  )
+  return {
+    value: value!,
+    slopes: chain(
+      [{ lo: Math.min(...along), hi: Math.max(...along) }, of],
+      [{ lo: Math.min(...apart), hi: Math.max(...apart) }, band],
+    ),
+  }
+}
+
+export const spreadOf = ({ node }: Term, at: (symbol: string) => Interval): Spread => {
+  switch (node.op) {
+    case 'input':
+      return { value: at(node.symbol), slopes: new Map([[node.symbol, I.one]]) }
+    case 'number':
+      return { value: I.point(node.value), slopes: new Map() }
+    case 'add': {
+      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
+      const value = node.sign > 0 ? I.plus(a.value, b.value) : I.minus(a.value, b.value)
+      return { value, slopes: chain([I.one, a], [I.point(node.sign), b]) }
+    }
+    case 'multiply': {
+      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
+      return { value: I.times(a.value, b.value), slopes: chain([b.value, a], [a.value, b]) }
+    }
+    case 'divide': {
+      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
+      const inverse = I.over(I.one, b.value)
+      const value = I.times(a.value, inverse)
+      return { value, slopes: chain([inverse, a], [I.times(I.point(-1), I.times(value, inverse)), b]) }
+    }
+    case 'min':
+    case 'max':
+      return spreadOfChoice(
+        node.op,
+        node.of.map((t) => spreadOf(t, at)),
+      )
+    case 'parallel': {
+      const of = node.of.map((t) => spreadOf(t, at))
+      const sum = of.map((s) => I.over(I.one, s.value)).reduce(I.plus)
+      const value = I.over(I.one, sum)
+      // d(1/Σ 1/R) / dR = (value / R)²
+      const parts = of.map((s): [Interval, Spread] => {
+        const share = I.over(value, s.value)
+        return [I.times(share, share), s]
+      })
+      return { value, slopes: chain(...parts) }
+    }
+    case 'call':
+      return spreadOfCall(node.name, spreadOf(node.of, at))
+    case 'curve':
+      return spreadOfCurve(node.curve, spreadOf(node.at, at), spreadOf(node.band, at))
+  }
+}
+
+interface Style {
+  input: (symbol: string) => string
+  number: (value: number) => string
+  minus: string
+  times: string
+  call: Record<Call, (of: string) => string>
+  parallel: (of: string[]) => string
+  curve: (node: Node & { op: 'curve' }, at: string) => string
+}
+
+/** How tightly it binds: 1 a sum, 2 a product, 3 anything else. */
+const bindingOf = ({ node }: Term): 1 | 2 | 3 =>
+  node.op === 'add' ? 1 : node.op === 'multiply' || node.op === 'divide' || node.op === 'parallel' ? 2 : 3
+
+const written = (term: Term, style: Style): string => {
+  const { node } = term
+  const inside = (t: Term, binding: number) => {
+    const text = written(t, style)
+    return bindingOf(t) < binding ? `(${text})` : text
+  }
+  switch (node.op) {
+    case 'input':
+      return style.input(node.symbol)
+    case 'number':
+      return style.number(node.value)
+    case 'add':
+      return `${inside(node.a, 1)} ${node.sign > 0 ? '+' : style.minus} ${inside(node.b, node.sign > 0 ? 1 : 2)}`
+    case 'multiply':
+      return `${inside(node.a, 2)} ${style.times} ${inside(node.b, node.b.node.op === 'divide' ? 3 : 2)}`
+    case 'divide':
+      return `${inside(node.a, 2)} / ${inside(node.b, 3)}`
+    case 'min':
+    case 'max':
+      return `${node.op}(${node.of.map((t) => written(t, style)).join(', ')})`
+    case 'parallel':
+      return style.parallel(node.of.map((t) => inside(t, 3)))
+    case 'call':
+      return style.call[node.name](written(node.of, style))
+    case 'curve':
+      return style.curve(node, written(node.at, style))
+  }
+}
+
+/** Digits enough for the value, and none that only rounding made. */
+const digits = (value: number): string => String(Number(value.toPrecision(12)))
+
+const symbols: Style = {
+  input: (symbol) => symbol,
+  number: digits,
+  minus: '−',
+  times: '·',
+  call: {
+    sqrt: (x) => `√(${x})`,
+    ln: (x) => `ln(${x})`,
+    exp: (x) => `exp(${x})`,
+    exp2: (x) => `2^(${x})`,
+    abs: (x) => `|${x}|`,
+  },
+  parallel: (of) => of.join(' ∥ '),
+  curve: ({ name }, at) => `${name}(${at})`,
+}
+
+/** As it is printed, in the field's symbols. */
+export const formulaOf = (term: Term): string => written(term, symbols)
+
+/** As a formula with something else in place of each input: its value with unit. */
+export const formulaWith = (term: Term, text: (symbol: string) => string): string =>
+  written(term, { ...symbols, input: text })
+
+/** As a line that a calculator evaluates: `(5 - 2) / 0.01`. */
+export const lineOf = (term: Term, at: (symbol: string) => number): string => {
+  const plainNumber = (value: number) => (value < 0 ? `(${digits(value)})` : digits(value))
+  return written(term, {
+    input: (symbol) => plainNumber(at(symbol)),
+    number: plainNumber,
+    minus: '-',
+    times: '*',
+    call: {
+      sqrt: (x) => `sqrt(${x})`,
+      ln: (x) => `ln(${x})`,
+      exp: (x) => `exp(${x})`,
+      exp2: (x) => `2^(${x})`,
+      abs: (x) => `abs(${x})`,
+    },
+    parallel: (of) => `1 / (${of.map((x) => `1 / ${x}`).join(' + ')})`,
+    curve: ({ curve, band, at: x }, text) => {
+      const value = valueOf(x, at)
+      const points = lineAt(curve, valueOf(band, at))
+      const [[x0, y0], [x1, y1]] = segment(points, value)
+      if (x1 === x0) return plainNumber(y0)
+      const end = clamped(points, value)
+      const read = curve.held && end !== value ? plainNumber(end) : `(${text})`
+      return `(${plainNumber(y0)} + ${plainNumber((y1 - y0) / (x1 - x0))} * (${read} - ${plainNumber(x0)}))`
+    },
+  })
+}
