@@ -1,9 +1,9 @@
 // What a board is made of, what each block draws, and what a board of one's own does with it.
 
 import { type Design, type Edit } from '../design'
-import { fromPart, fromWorked, partOrigin, type Worked } from '../findings'
+import { fromPart, type Worked } from '../findings'
 import { type Board, type Chip, findPart, type Library } from '../parts'
-import { add, exactly, fullRange, type Range } from '../quantity'
+import { dimensionOf, sum, total } from '../sums'
 import { placesOf } from './carrier'
 
 export type Block = Board['blocks'][number]
@@ -30,33 +30,28 @@ export const blocksCurrent = (
   which: 'asleep' | 'awake',
   label: string,
   symbol: string,
-): Worked => ({
-  label,
-  symbol,
-  value: blocks.reduce<Range>((total, b) => add(total, fullRange(b[which])), exactly(0)),
-  unit: 'A',
-  formula: blocks.map((_, i) => `I${i + 1}`).join(' + ') || '0',
-  inputs: blocks.map((b, i) => ({
-    symbol: `I${i + 1}`,
-    label: b.name,
-    value: fullRange(b[which]),
-    unit: 'A',
-    origin: partOrigin(board, `blocks.${b.id}.${which}`, b[which]),
-  })),
-})
+): Worked =>
+  sum(
+    { label, symbol, unit: 'A' },
+    Object.fromEntries(
+      blocks.map((b, i) => [
+        `I${i + 1}`,
+        fromPart(`I${i + 1}`, b.name, board, `blocks.${b.id}.${which}`, b[which], 'A'),
+      ]),
+    ),
+    (i) => total(Object.values(i), dimensionOf('A')),
+  )
 
 /** The chip of a carrier in its deepest sleep; undefined where it has none. */
 const chipAsleep = (chip: Chip): Worked | undefined => {
   const sleep = chip.modes.filter((m) => m.kind === 'sleep').at(-1)
   if (!sleep) return undefined
-  return {
-    label: `${chip.name}, ${sleep.name}`,
-    symbol: 'I_chip',
-    value: fullRange(sleep.current),
-    unit: 'A',
-    formula: 'I_sleep',
-    inputs: [fromPart('I_sleep', sleep.name, chip, `modes.${sleep.id}.current`, sleep.current, 'A')],
-  }
+  const I_sleep = fromPart('I_sleep', sleep.name, chip, `modes.${sleep.id}.current`, sleep.current, 'A')
+  return sum(
+    { label: `${chip.name}, ${sleep.name}`, symbol: 'I_chip', unit: 'A' },
+    { I_sleep },
+    (i) => i.I_sleep,
+  )
 }
 
 const boardAsleep = (board: Board): Worked =>
@@ -72,15 +67,11 @@ const boardAsleep = (board: Board): Worked =>
 export const asleepOf = (carrier: Chip): Worked | undefined => {
   const chip = chipAsleep(carrier)
   if (!chip || !carrier.board) return chip
-  const blocks = boardAsleep(carrier.board)
-  return {
-    label: `${carrier.name} asleep`,
-    symbol: 'I',
-    value: add(chip.value, blocks.value),
-    unit: 'A',
-    formula: 'I_chip + I_asleep',
-    inputs: [fromWorked(chip), fromWorked(blocks)],
-  }
+  return sum(
+    { label: `${carrier.name} asleep`, symbol: 'I', unit: 'A' },
+    { I_chip: chip, I_asleep: boardAsleep(carrier.board) },
+    (i) => i.I_chip.plus(i.I_asleep),
+  )
 }
 
 export const anatomyOf = (board: Board, library: Library): Anatomy => {

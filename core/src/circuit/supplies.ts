@@ -4,7 +4,7 @@
 import type { Design, FedBy, NeedDevice } from '../design'
 import { fromPart, type Worked } from '../findings'
 import { findPart, type Library } from '../parts'
-import { fullRange } from '../quantity'
+import { sum } from '../sums'
 
 export const railVoltage = (design: Design, library: Library): Worked | undefined => {
   const regulator = findPart(library, 'regulator', design.power.regulator)
@@ -13,23 +13,10 @@ export const railVoltage = (design: Design, library: Library): Worked | undefine
     ? [regulator, regulator.output, 'output']
     : [source, source?.voltage, 'voltage']
   if (!part || !rated) return undefined
-  return {
-    label: 'Rail voltage',
-    symbol: 'V_DD',
-    value: fullRange(rated),
-    unit: 'V',
-    formula: regulator ? 'V_out' : 'V_source',
-    inputs: [
-      fromPart(
-        regulator ? 'V_out' : 'V_source',
-        regulator ? 'regulator’s output' : 'source',
-        part,
-        field,
-        rated,
-        'V',
-      ),
-    ],
-  }
+  const meta = { label: 'Rail voltage', symbol: 'V_DD', unit: 'V' as const }
+  return regulator
+    ? sum(meta, { V_out: fromPart('V_out', 'regulator’s output', part, field, rated, 'V') }, (i) => i.V_out)
+    : sum(meta, { V_source: fromPart('V_source', 'source', part, field, rated, 'V') }, (i) => i.V_source)
 }
 
 export interface Supplies extends Partial<Record<FedBy, Worked>> {
@@ -39,14 +26,12 @@ export interface Supplies extends Partial<Record<FedBy, Worked>> {
 const straightFrom = (library: Library, id: string | undefined, symbol: string): Worked | undefined => {
   const source = findPart(library, 'source', id)
   return (
-    source && {
-      label: `Voltage of ${source.name}`,
-      symbol,
-      value: fullRange(source.voltage),
-      unit: 'V',
-      formula: 'V_source',
-      inputs: [fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')],
-    }
+    source &&
+    sum(
+      { label: `Voltage of ${source.name}`, symbol, unit: 'V' },
+      { V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V') },
+      (i) => i.V_source,
+    )
   )
 }
 

@@ -39,26 +39,53 @@ export const originText = (origin: Origin): string => {
   }
 }
 
-/** The formula with typical values in place of the symbols. */
-export const substituted = (worked: Worked): string => {
-  const symbols = [...worked.inputs].sort((a, b) => b.symbol.length - a.symbol.length)
-  const found = new Map<string, WorkedInput>(symbols.map((i) => [i.symbol, i]))
+/** Curves are read at another input, which is in the formula itself. */
+const listed = (worked: Worked): { input: WorkedInput; at: number }[] =>
+  worked.inputs.flatMap((input, at) => (input.curve ? [] : [{ input, at }]))
+
+/** The formula with the values of one corner in place of the symbols. */
+export const substituted = (worked: Worked, corner: keyof Range = 'typ'): string => {
+  const inputs = listed(worked).sort((a, b) => b.input.symbol.length - a.input.symbol.length)
+  const found = new Map(inputs.map(({ input, at }) => [input.symbol, { input, at }]))
   if (found.size === 0) return worked.formula
   const escaped = [...found.keys()].map((s) => s.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'))
   const pattern = new RegExp(`(?<![\\w_])(?:${escaped.join('|')})(?![\\w_])`, 'gu')
   return worked.formula.replace(pattern, (symbol) => {
-    const input = found.get(symbol)!
-    return formatQuantity(input.value.typ, input.unit, 4)
+    const { input, at } = found.get(symbol)!
+    return formatQuantity(worked.corners?.[corner].at[at] ?? input.value[corner], input.unit, 4)
   })
 }
+
+/** `read from the curve` for a curve, else its range. */
+export const inputText = ({ value, unit, curve }: WorkedInput): string =>
+  curve ? 'read from its curve' : rangeText(value, unit)
+
+const cornerWords = { min: 'least', typ: 'usual', max: 'greatest' }
+
+/** What a calculator evaluates: one line for each value that differs. */
+export const linesOf = ({
+  corners,
+  value,
+}: Worked): { corner: keyof Range; word: string; where: string; line: string }[] =>
+  corners
+    ? (isExact(value) ? (['typ'] as const) : (['min', 'typ', 'max'] as const)).map((corner) => ({
+        corner,
+        word: cornerWords[corner],
+        where: corners[corner].where,
+        line: corners[corner].line,
+      }))
+    : []
 
 /** The whole working, for copying. */
 export const workingText = (worked: Worked, indent = ''): string =>
   [
     `${indent}${worked.label}: ${worked.symbol} = ${rangeText(worked.value, worked.unit)}`,
     `${indent}  ${worked.symbol} = ${worked.formula}`,
+    ...linesOf(worked).map(
+      ({ word, where, line }) => `${indent}  ${word}: ${line}${where ? `  (${where})` : ''}`,
+    ),
     ...worked.inputs.flatMap((i) => [
-      `${indent}  ${i.symbol} = ${rangeText(i.value, i.unit)}  ${i.label} [${originText(i.origin)}]`,
+      `${indent}  ${i.symbol} = ${inputText(i)}  ${i.label} [${originText(i.origin)}]`,
       ...(i.origin.kind === 'worked' ? [workingText(i.origin.of, `${indent}    `)] : []),
     ]),
     ...(worked.note ? [`${indent}  ${worked.note}`] : []),

@@ -1,13 +1,15 @@
 // Who draws how much from the rail, at rest and at work.
 
 import { blocksCurrent } from '../chip'
+import type { SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy, NeedDevice } from '../design'
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Instance, NeedsResult } from '../needs'
 import type { Board, Chip, Device, DeviceSignal } from '../parts'
 import type { PinsResult } from '../pins'
-import { add, divide, exactly, fullRange, multiply, type Range, scale } from '../quantity'
+import { within } from '../quantity'
+import { dimensionOf, sum, type Term, total } from '../sums'
 import type { PowerLamp } from './lamp'
 
 export interface Consumer {
@@ -23,29 +25,21 @@ export interface Consumer {
   average: Worked
 }
 
-const current = (
-  label: string,
-  formula: string,
-  value: Range,
-  inputs: WorkedInput[],
-  symbol = 'I',
-  note?: string,
-): Worked => ({
-  label,
-  symbol,
-  value,
-  unit: 'A',
-  formula,
-  inputs,
-  note,
-})
+const amperes = dimensionOf('A')
+/** Currents that add up, by their symbols. */
+const together = (label: string, symbol: string, inputs: WorkedInput[]): Worked =>
+  sum({ label, symbol, unit: 'A' }, Object.fromEntries(inputs.map((i) => [i.symbol, i])), (i) =>
+    total(Object.values(i), amperes),
+  )
+const nothing = (label: string): Worked => together(label, 'I', [])
+
 const same = (id: string, name: string, count: number, work: Worked, rest?: Worked): Consumer => ({
   id,
   name,
   count,
   from: 'rail',
   work,
-  rest: rest ?? { ...work, label: `${name}, off`, value: exactly(0), formula: '0', inputs: [] },
+  rest: rest ?? nothing(`${name}, off`),
   average: work,
 })
 
@@ -54,38 +48,37 @@ const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer 
   const ofMode = (kind: 'active' | 'idle' | 'sleep', word: string): Worked | undefined => {
     const mode = chip.modes.find((m) => m.kind === kind)
     if (!mode) return undefined
-    const base = fullRange(mode.current)
-    const per = mode.perHertz ? fullRange(mode.perHertz) : exactly(0)
-    const inputs = [
-      fromPart('I_0', `${mode.name}, clock stopped`, chip, `modes.${mode.id}.current`, mode.current, 'A'),
-      ...(mode.perHertz
-        ? [
-            fromPart('k', 'current for each hertz', chip, `modes.${mode.id}.perHertz`, mode.perHertz, ''),
-            fromWorked(f),
-          ]
-        : []),
-    ]
-    return current(
-      `${chip.name} ${word}`,
-      mode.perHertz ? 'I_0 + k · f' : 'I_0',
-      add(base, multiply(per, f.value)),
-      inputs,
-      'I_chip',
+    const meta = { label: `${chip.name} ${word}`, symbol: 'I_chip', unit: 'A' as const }
+    const I_0 = fromPart(
+      'I_0',
+      `${mode.name}, clock stopped`,
+      chip,
+      `modes.${mode.id}.current`,
+      mode.current,
+      'A',
     )
+    if (!mode.perHertz) return sum(meta, { I_0 }, (i) => i.I_0)
+    const k = fromPart(
+      'k',
+      'current for each hertz',
+      chip,
+      `modes.${mode.id}.perHertz`,
+      mode.perHertz,
+      'A/Hz',
+    )
+    return sum(meta, { I_0, k, f }, (i) => i.I_0.plus(i.k.times(i.f)))
   }
-  const running = ofMode('active', 'working') ?? current(`${chip.name} working`, '0', exactly(0), [])
+  const running = ofMode('active', 'working') ?? nothing(`${chip.name} working`)
   const rest = ofMode('idle', 'idle') ?? running
   const work =
     radio && chip.radio
-      ? current(
-          `${chip.name} working, radio on`,
-          'I_run + I_radio',
-          add(running.value, fullRange(chip.radio.current)),
-          [
-            { ...fromWorked(running), symbol: 'I_run' },
-            fromPart('I_radio', chip.radio.name, chip, 'radio.current', chip.radio.current, 'A'),
-          ],
-          'I_chip',
+      ? sum(
+          { label: `${chip.name} working, radio on`, symbol: 'I_chip', unit: 'A' },
+          {
+            I_run: running,
+            I_radio: fromPart('I_radio', chip.radio.name, chip, 'radio.current', chip.radio.current, 'A'),
+          },
+          (i) => i.I_run.plus(i.I_radio),
         )
       : running
   const name = chip.board ? 'Chip on the board' : chip.name
@@ -107,21 +100,37 @@ const deviceConsumer = (
 ): Consumer | undefined => {
   const modes = part.modes
   if (modes.length === 0) return undefined
-  const of = (mode: Device['modes'][number], word: string): Worked =>
-    current(`${name}, ${word}`, count > 1 ? 'n · I_mode' : 'I_mode', scale(fullRange(mode.current), count), [
-      fromPart('I_mode', mode.name, part, `modes.${mode.id}.current`, mode.current, 'A'),
-      ...(count > 1 ? [fromRule('n', 'how many', count, '', 'Needs page')] : []),
-    ])
+  const n = fromRule('n', 'how many', count, '', 'Needs page')
+  const of = (mode: Device['modes'][number], word: string): Worked => {
+    const I_mode = fromPart('I_mode', mode.name, part, `modes.${mode.id}.current`, mode.current, 'A')
+    const meta = { label: `${name}, ${word}`, symbol: 'I', unit: 'A' as const }
+    return count > 1
+      ? sum(meta, { n, I_mode }, (i) => i.n.times(i.I_mode))
+      : sum(meta, { I_mode }, (i) => i.I_mode)
+  }
   const shared = modes.every((m) => m.share !== undefined)
-  const average: Worked | undefined = shared
-    ? current(
-        `${name}, average`,
-        'Σ share · I_mode',
-        add(...modes.map((m) => scale(fullRange(m.current), m.share! * count))),
-        modes.flatMap((m, i) => [
-          fromPart(`I_${i + 1}`, m.name, part, `modes.${m.id}.current`, m.current, 'A'),
-          fromRule(`s_${i + 1}`, `share of the time in ${m.name}`, m.share!, '', part.sheet),
-        ]),
+  const average = shared
+    ? sum(
+        { label: `${name}, average`, symbol: 'I', unit: 'A' },
+        {
+          ...(count > 1 ? { n } : {}),
+          ...Object.fromEntries(
+            modes.flatMap((m, i) => [
+              [
+                `s_${i + 1}`,
+                fromRule(`s_${i + 1}`, `share of the time in ${m.name}`, m.share!, '', part.sheet),
+              ],
+              [`I_${i + 1}`, fromPart(`I_${i + 1}`, m.name, part, `modes.${m.id}.current`, m.current, 'A')],
+            ]),
+          ),
+        },
+        (i: Record<string, Term>) => {
+          const shares = total(
+            modes.map((_, k) => i[`s_${k + 1}`]!.times(i[`I_${k + 1}`]!)),
+            amperes,
+          )
+          return count > 1 ? i.n!.times(shares) : shares
+        },
       )
     : undefined
   const work = of(modes[modes.length - 1]!, modes[modes.length - 1]!.name)
@@ -169,10 +178,9 @@ export const consumersOf = (
               `${need.id}.light`,
               need.name,
               leds.length,
-              current(
+              together(
                 `${need.name}, lit`,
-                leds.map((_, i) => `I_${i + 1}`).join(' + '),
-                add(...leds.map((l) => l.value)),
+                'I',
                 leds.map((l, i) => ({ ...fromWorked(l), symbol: `I_${i + 1}` })),
               ),
             ),
@@ -186,16 +194,32 @@ export const consumersOf = (
               `${need.id}.load`,
               need.name,
               loads.length,
-              current(
-                `${need.name}, at full scale`,
-                loads.map((_, i) => `V_DD / R_${i + 1}`).join(' + '),
-                add(...loads.map((l) => divide(rail.value, fullRange(l.resistance)))),
-                [
-                  fromWorked(rail),
-                  ...loads.map((l, i) =>
-                    fromPart(`R_${i + 1}`, `resistance of ${l.name}`, part!, l.field, l.resistance, 'Ω'),
+              sum(
+                { label: `${need.name}, at full scale`, symbol: 'I', unit: 'A' },
+                {
+                  V_DD: rail,
+                  ...Object.fromEntries(
+                    loads.map((l, i) => [
+                      `R_${i + 1}`,
+                      {
+                        ...fromPart(
+                          `R_${i + 1}`,
+                          `resistance of ${l.name}`,
+                          part!,
+                          l.field,
+                          l.resistance,
+                          'Ω',
+                        ),
+                        variable: `${l.name} ${l.field}`,
+                      },
+                    ]),
                   ),
-                ],
+                },
+                (i: Record<string, Term>) =>
+                  total(
+                    loads.map((_, k) => i.V_DD!.over(i[`R_${k + 1}`]!)),
+                    amperes,
+                  ),
               ),
             ),
           ]
@@ -210,16 +234,17 @@ export const consumersOf = (
             'pull-ups',
             'Pull-ups, lines low',
             pulls.length,
-            current(
-              'Pull-ups, all lines low',
-              'Σ V_DD / R',
-              add(...pulls.map((p) => scale(rail.value, 1 / p.value!.value))),
-              [
-                fromWorked(rail),
-                ...pulls.map((p, i) =>
-                  fromRule(`R_${i + 1}`, p.name, p.value!.value, 'Ω' as const, 'fitted value'),
+            sum(
+              { label: 'Pull-ups, all lines low', symbol: 'I', unit: 'A' },
+              {
+                V_DD: rail,
+                ...Object.fromEntries(pulls.map((p, i) => [`R_${i + 1}`, fitted(`R_${i + 1}`, p)])),
+              },
+              (i: Record<string, Term>) =>
+                total(
+                  pulls.map((_, k) => i.V_DD!.over(i[`R_${k + 1}`]!)),
+                  amperes,
                 ),
-              ],
             ),
           ),
         ]
@@ -233,17 +258,25 @@ export const consumersOf = (
   ]
 }
 
+/** A resistor of ours as it is fitted, with the tolerance of its drawer. */
+const fitted = (symbol: string, { key, name, part, value }: SupportPart): WorkedInput => ({
+  symbol,
+  label: name,
+  value: within(value!.value, part.kind === 'resistors' ? part.tolerance : 0),
+  unit: 'Ω',
+  origin: { kind: 'rule', source: 'fitted value and its tolerance' },
+  variable: key,
+})
+
 /** Sum over the consumers of one of their currents. */
 export const sumOf = (
   consumers: Consumer[],
   which: 'rest' | 'work' | 'average',
   label: string,
   symbol: string,
-): Worked => ({
-  label,
-  symbol,
-  value: add(...consumers.map((c) => c[which].value)),
-  unit: 'A',
-  formula: consumers.map((_, i) => `I_${i + 1}`).join(' + ') || '0',
-  inputs: consumers.map((c, i) => ({ ...fromWorked(c[which]), symbol: `I_${i + 1}`, label: c.name })),
-})
+): Worked =>
+  together(
+    label,
+    symbol,
+    consumers.map((c, i) => ({ ...fromWorked(c[which]), symbol: `I_${i + 1}`, label: c.name })),
+  )

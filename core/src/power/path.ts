@@ -4,7 +4,7 @@ import { careful, type Design, supportChoice, type SupportChoice } from '../desi
 import { fromPart, type Worked } from '../findings'
 import { type Diode, findPart, type Library, partsOfKind, type Regulator, type Source } from '../parts'
 import { fullRange } from '../quantity'
-import { dimensionOf, greatest, number, readCurve, sum } from '../sums'
+import { asVariable, dimensionOf, greatest, number, readCurve, sum } from '../sums'
 
 export const polarityKey = 'polarity-diode'
 
@@ -49,7 +49,7 @@ export const inputVoltage = (path: Path, current: Worked): Worked | undefined =>
   const V_F = readCurve(
     { label: `Forward voltage of ${diode.name}`, symbol: 'V_F', unit: 'V' },
     { part: diode, field: 'forward', points: diode.forward.map((p) => ({ x: p.current, y: p.voltage })) },
-    ['I', current],
+    ['I', asVariable(current)],
   )
   return sum(
     { label: 'Voltage after the polarity diode', symbol: 'V_in', unit: 'V' },

@@ -3,7 +3,7 @@
 import { fromDecision, fromPart, partOrigin, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
 import { exactly, formatQuantity, fullRange, type Unit } from '../quantity'
-import { dimensionOf, greatest, number, readCurve, sum } from '../sums'
+import { asVariable, dimensionOf, greatest, number, readCurve, sum } from '../sums'
 
 export interface Regulation {
   regulator: Regulator
@@ -23,10 +23,11 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
   const θ_JA = fromPart('θ_JA', 'junction to ambient', regulator, 'package.thermalResistance', theta, 'K/W')
   const T_A = fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
   const nothing = number(0, dimensionOf('V'))
+  const I_out = asVariable(load)
   // Out of regulation its output is what comes in: nothing is left over it.
   const dissipation = sum(
     { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W' },
-    { V_in: input, V_out, I_out: load, I_q },
+    { V_in: input, V_out, I_out, I_q },
     (i) => greatest(nothing, i.V_in.minus(i.V_out)).times(i.I_out).plus(i.V_in.times(i.I_q)),
   )
   const junction = sum(
@@ -46,7 +47,7 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
       field: 'dropout',
       points: regulator.dropout.map((p) => ({ x: p.current, y: p.voltage })),
     },
-    ['I_out', load],
+    ['I_out', I_out],
   )
   const margin = sum(
     { label: 'Drop-out margin', symbol: 'V_margin', unit: 'V' },

@@ -3,15 +3,18 @@
 import { railVoltage, stockOf, type Supplies, suppliesOf } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy } from '../design'
-import { fromDecision, fromPart, fromWorked, type Worked } from '../findings'
+import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library, partsOfKind, type Source } from '../parts'
 import type { PinsResult } from '../pins'
-import { add, exactly, fullRange, type Range } from '../quantity'
+import { fullRange } from '../quantity'
+import { dimensionOf, sum, type SumInput, total } from '../sums'
 import { type Consumer, consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { inputVoltage, type Path, pathOf } from './path'
 import { type Objection, objections, regulate, type Regulation } from './regulate'
+
+const sideWords = { rest: 'at rest', work: 'at work', average: 'on average' }
 
 export interface RankedRegulator extends Regulation {
   no: Objection[]
@@ -42,61 +45,62 @@ export interface PowerResult extends Path {
 const sourceCurrent = (
   label: string,
   symbol: string,
-  load: Worked,
-  path: Path,
-  beside: Worked | undefined,
-): Worked => ({
-  label,
-  symbol,
-  value: add(
-    load.value,
-    path.regulator ? fullRange(path.regulator.quiescent) : exactly(0),
-    beside?.value ?? exactly(0),
-  ),
-  unit: 'A',
-  formula: ['I_rail', ...(path.regulator ? ['I_q'] : []), ...(beside ? ['I_beside'] : [])].join(' + '),
-  inputs: [
-    { ...fromWorked(load), symbol: 'I_rail' },
-    ...(beside ? [{ ...fromWorked(beside), symbol: 'I_beside' }] : []),
-    ...(path.regulator
-      ? [
-          fromPart(
-            'I_q',
-            'quiescent current of the regulator',
-            path.regulator,
-            'quiescent',
-            path.regulator.quiescent,
-            'A',
-          ),
-        ]
-      : []),
-  ],
-  note: path.regulator ? 'A linear regulator passes the load’s current on, volt or no volt.' : undefined,
-})
+  I_rail: Worked,
+  { regulator }: Path,
+  I_beside: Worked | undefined,
+): Worked =>
+  sum(
+    {
+      label,
+      symbol,
+      unit: 'A',
+      note: regulator ? 'A linear regulator passes the load’s current on, volt or no volt.' : undefined,
+    },
+    {
+      I_rail,
+      ...(regulator && {
+        I_q: fromPart(
+          'I_q',
+          'quiescent current of the regulator',
+          regulator,
+          'quiescent',
+          regulator.quiescent,
+          'A',
+        ),
+      }),
+      ...(I_beside && { I_beside }),
+    } as Record<string, SumInput>,
+    (i) => total(Object.values(i), dimensionOf('A')),
+  )
 
-const runtimeOf = (path: Path, average: Worked): Worked | undefined => {
-  const capacity = path.source?.capacity
-  if (!path.source || !capacity) return undefined
-  const charge = fullRange(capacity)
-  const hours = (c: number, i: number) => (i > 0 ? (c / i) * 3600 : Infinity)
-  const value: Range = {
-    min: hours(charge.min, average.value.max),
-    typ: hours(charge.typ, average.value.typ),
-    max: hours(charge.max, average.value.min),
-  }
-  return {
-    label: 'Runtime on one set of cells',
-    symbol: 't',
-    value,
-    unit: 's',
-    formula: 'Q / I_average',
-    inputs: [
-      fromPart('Q', 'charge of the cells', path.source, 'capacity', capacity, 'Ah'),
-      { ...fromWorked(average), symbol: 'I_average' },
-    ],
-    note: 'Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.',
-  }
+/** How much of the work is being done: none, all, or anything between. */
+const share: WorkedInput = {
+  symbol: 's',
+  label: 'how much of the work is done at once',
+  value: { min: 0, typ: 1, max: 1 },
+  unit: '',
+  origin: { kind: 'rule', source: 'from everything at rest to everything at work' },
+  variable: 'share of the work',
 }
+const between = (label: string, symbol: string, I_rest: Worked, I_work: Worked): Worked =>
+  sum({ label, symbol, unit: 'A' }, { I_rest, I_work, s: share }, (i) =>
+    i.I_rest.plus(i.s.times(i.I_work.minus(i.I_rest))),
+  )
+
+/** Absent where the source doesn’t run down, or nothing runs it down. */
+const runtimeOf = ({ source }: Path, I_average: Worked): Worked | undefined =>
+  source?.capacity && I_average.value.min > 0
+    ? sum(
+        {
+          label: 'Runtime on one set of cells',
+          symbol: 't',
+          unit: 's',
+          note: 'Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.',
+        },
+        { Q: fromPart('Q', 'charge of the cells', source, 'capacity', source.capacity, 'Ah'), I_average },
+        (i) => i.Q.over(i.I_average),
+      )
+    : undefined
 
 export const resolvePower = (
   design: Design,
@@ -116,9 +120,9 @@ export const resolvePower = (
   const rest = sumOf(onRail, 'rest', 'Rail current, everything at rest', 'I_rest')
   const work = sumOf(onRail, 'work', 'Rail current, everything working at once', 'I_work')
   const averageRail = sumOf(onRail, 'average', 'Average rail current', 'I_avg')
-  const beside = (which: 'work' | 'average') =>
+  const beside = (which: 'rest' | 'work' | 'average') =>
     fedBy('source').length > 0
-      ? sumOf(fedBy('source'), which, 'Loads in front of the regulator', 'I_beside')
+      ? sumOf(fedBy('source'), which, `Loads in front of the regulator, ${sideWords[which]}`, 'I_beside')
       : undefined
   const fromSource = sourceCurrent(
     'Current from the source, everything working at once',
@@ -135,13 +139,19 @@ export const resolvePower = (
     beside('average'),
   )
   const feed = findPart(library, 'source', design.power.feed)
-  const span: Worked = {
-    ...fromSource,
-    value: { min: rest.value.min, typ: fromSource.value.typ, max: fromSource.value.max },
-  }
-  const input = inputVoltage(path, span)
+  const [besideRest, besideWork] = [beside('rest'), beside('work')]
+  const loaded = between('Rail current, from rest to full work', 'I_rail', rest, work)
+  const through = sourceCurrent(
+    'Current through the plug, from rest to full work',
+    'I',
+    loaded,
+    path,
+    besideRest &&
+      besideWork &&
+      between('In front of the regulator, from rest to full work', 'I_beside', besideRest, besideWork),
+  )
+  const input = inputVoltage(path, through)
   const ambient = design.needs.limits.ambient
-  const loaded: Worked = { ...work, value: { min: rest.value.min, typ: work.value.typ, max: work.value.max } }
   const regulation = path.regulator && input && regulate(path.regulator, loaded, input, ambient)
   // A board’s regulator is soldered on: there is nothing to rank.
   const ranked =
@@ -218,19 +228,14 @@ const hottestWithout = (
   const own = consumers.find((c) => c.id === 'chip')
   const theta = chip?.package.thermalResistance
   if (!chip || !own || !rail || !theta) return undefined
-  const thermal = fullRange(theta)
-  const t = (k: keyof Range) => ambient + rail.value[k] * own.work.value[k] * thermal[k]
-  return {
-    label: `Junction of ${chip.name}`,
-    symbol: 'T_J',
-    value: { min: t('min'), typ: t('typ'), max: t('max') },
-    unit: '°C',
-    formula: 'T_A + V_DD · I_chip · θ_JA',
-    inputs: [
-      fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page'),
-      fromWorked(rail),
-      fromWorked(own.work),
-      fromPart('θ_JA', 'junction to ambient', chip, 'package.thermalResistance', theta, 'K/W'),
-    ],
-  }
+  return sum(
+    { label: `Junction of ${chip.name}`, symbol: 'T_J', unit: '°C' },
+    {
+      T_A: fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page'),
+      V_DD: rail,
+      I_chip: own.work,
+      θ_JA: fromPart('θ_JA', 'junction to ambient', chip, 'package.thermalResistance', theta, 'K/W'),
+    },
+    (i) => i.T_A.plus(i.V_DD.times(i.I_chip).times(i.θ_JA)),
+  )
 }

@@ -10,6 +10,7 @@ export const plain: Dimension = [0, 0, 0, 0, 0]
 const dimensions: Record<Unit, Dimension> = {
   V: [1, 0, 0, 0, 0],
   A: [0, 1, 0, 0, 0],
+  'A/Hz': [0, 1, 1, 0, 0],
   Ω: [1, -1, 0, 0, 0],
   F: [-1, 1, 1, 0, 0],
   Hz: [0, 0, -1, 0, 0],

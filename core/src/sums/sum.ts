@@ -25,9 +25,9 @@ interface Made {
 const made = new WeakMap<Worked, Made>()
 
 const isSum = (of: SumInput): of is Worked => 'formula' in of
-/** The sum behind an input, where it is one. */
+/** The sum behind an input, where it is one and not a variable of its own. */
 const behind = (of: SumInput): Worked | undefined =>
-  isSum(of) ? of : of.origin.kind === 'worked' ? of.origin.of : undefined
+  isSum(of) ? of : of.origin.kind === 'worked' && of.variable === undefined ? of.origin.of : undefined
 
 /** A stated quantity that varies. Each is one variable, however often and however deep it occurs. */
 type Leaf = string
@@ -45,6 +45,19 @@ const leafOf = (of: SumInput): Leaf => {
   return origin.kind === 'part' ? `${origin.part}.${origin.field}` : `input ${numberOf(of)}`
 }
 const labelOf = (of: SumInput): string => of.label
+
+/**
+ * A sum as one variable: what is made of it sees its range and nothing of what it is made of. For one of many parts that
+ * nothing else shares, where its parts would only be carried along.
+ */
+export const asVariable = (of: Worked, variable = of.label): WorkedInput => ({
+  symbol: of.symbol,
+  label: of.label,
+  value: of.value,
+  unit: of.unit,
+  origin: { kind: 'worked', of },
+  variable,
+})
 
 interface Leaves {
   range: Map<Leaf, Range>
@@ -148,20 +161,45 @@ const fullSpread = (of: Worked): Spread => {
   return spread
 }
 
-/** How many boxes are looked at where a slope has no one sign. */
-const most = 4000
+/** How many boxes are looked at where slopes have no one sign; with many of them halving boxes leads nowhere. */
+const boxesFor = (leaves: number): number => (leaves <= 6 ? 150 : 0)
+
+/** From a point to better ones, every leaf at the end that its slope there points to, until nothing changes. */
+const climb = (
+  of: Worked,
+  ranges: Map<Leaf, Range>,
+  sign: 1 | -1,
+  start: (r: Range) => number,
+): { at: Map<Leaf, number>; value: number } => {
+  let at = new Map([...ranges].map(([leaf, r]) => [leaf, start(r)]))
+  let value = sign * evaluate(of, at, new Map())
+  for (let n = 0; n < 6; n++) {
+    const here = new Map([...at].map(([leaf, x]) => [leaf, { lo: x, hi: x }]))
+    const { slopes } = spreadIn(of, here, new Map())
+    const next = new Map(at)
+    for (const [leaf, { min, max }] of ranges) {
+      const { lo, hi } = slopes.get(leaf) ?? { lo: 0, hi: 0 }
+      if (sign * (lo + hi) !== 0) next.set(leaf, sign * (lo + hi) > 0 ? max : min)
+    }
+    const better = sign * evaluate(of, next, new Map())
+    if (!(better > value)) break
+    ;[at, value] = [next, better]
+  }
+  return { at, value }
+}
 
 /**
- * Where the sum is greatest (`sign` 1) or least (−1): by the sign of the slope in each leaf where it has one, and by
- * halving the box where it hasn't, until it has or the bound says that nothing better is left.
+ * Where the sum is greatest (`sign` 1) or least (−1), where slopes have no one sign: by climbing from the middle and the
+ * ends, then by halving the box until slopes have a sign or the bound says that nothing better is left.
  */
 const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, number> => {
-  let best: Map<Leaf, number> | undefined
-  let reached = -Infinity
+  const starts = [(r: Range) => r.typ, (r: Range) => r.min, (r: Range) => r.max]
+  const climbed = starts.map((start) => climb(of, ranges, sign, start))
+  let { at: best, value: reached } = climbed.reduce((a, b) => (b.value > a.value ? b : a))
   const open: { box: Map<Leaf, Interval>; bound: number }[] = [
     { box: new Map([...ranges].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }])), bound: Infinity },
   ]
-  for (let n = 0; n < most && open.length > 0; n++) {
+  for (let n = 0; n < boxesFor(ranges.size) && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound } = open.shift()!
     if (bound <= reached + 1e-12 * Math.abs(reached)) break
@@ -204,7 +242,7 @@ const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, 
       open.push({ box: part, bound: sign > 0 ? v.hi : -v.lo })
     }
   }
-  return best!
+  return best
 }
 
 /** `at the highest source, the lowest output`: the ends at which what varies stands. */

@@ -1,6 +1,7 @@
 // Expectations from outside: by hand, by sampling the box, and by an evaluator of lines that shares nothing with the sums.
 
 import fc from 'fast-check'
+import { calculate } from '../../test/calculate'
 import { deep } from '../../test/share'
 import { fromDecision, type Worked, type WorkedInput } from '../findings'
 import { exactly, type Range, type Unit } from '../quantity'
@@ -29,18 +30,6 @@ const given = (symbol: string, value: Range, unit: Unit, field = symbol): Worked
   origin: { kind: 'part', part: 'p', name: 'P', field },
 })
 const range = (min: number, typ: number, max: number): Range => ({ min, typ, max })
-
-/** A calculator: JavaScript’s own arithmetic. */
-export const calculate = (line: string): number =>
-  Function(
-    'sqrt',
-    'ln',
-    'exp',
-    'abs',
-    'min',
-    'max',
-    `return ${line.replaceAll('^', '**')}`,
-  )(Math.sqrt, Math.log, Math.exp, Math.abs, Math.min, Math.max) as number
 
 describe('by hand', () => {
   const V = given('V', range(4.75, 5, 5.25), 'V')

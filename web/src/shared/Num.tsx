@@ -58,7 +58,7 @@ export const Num = ({ worked, show = 'typ', digits = 3, children }: Props) => {
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': `Working: ${worked.label}` } }}
       >
-        <Working worked={worked} />
+        <Working worked={worked} corner={show === 'range' ? 'max' : show} />
       </Popover>
     </>
   )

@@ -1,0 +1,93 @@
+// Every number that is made by a sum, in every demo and in random projects: the line that is copied evaluates to the value
+// that is shown, at the corner that is named.
+
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { calculate } from '../../test/calculate'
+import { demo, shippedLibrary } from '../../test/files'
+import { shelf } from '../../test/referee/files'
+import { randomProject } from '../../test/referee/projects'
+import { deep, firstSeed } from '../../test/share'
+import { readDesign } from '../design'
+import type { Worked } from '../findings'
+import { type Analysis, analyse } from '.'
+
+const library = shippedLibrary()
+
+/** Every number in a result, and what it stands on. */
+const numbersIn = (of: unknown, seen = new Set<object>(), found: Worked[] = []): Worked[] => {
+  if (typeof of !== 'object' || of === null || seen.has(of)) return found
+  seen.add(of)
+  if ('formula' in of && 'inputs' in of) found.push(of as Worked)
+  for (const value of of instanceof Map ? of.values() : Object.values(of)) numbersIn(value, seen, found)
+  return found
+}
+
+/** Checks those made by sums; says how many they are. */
+const check = (where: string, analysis: Analysis): number => {
+  let made = 0
+  for (const worked of numbersIn(analysis)) {
+    if (!worked.corners) continue
+    made++
+    const { min, typ, max } = worked.value
+    const what = `${where}: ${worked.label} = ${worked.formula}`
+    expect([what, min <= typ && typ <= max, [min, typ, max].every(Number.isFinite)]).toEqual([
+      what,
+      true,
+      true,
+    ])
+    const largest = Math.max(Math.abs(min), Math.abs(max))
+    for (const corner of ['min', 'typ', 'max'] as const) {
+      const { line, at } = worked.corners[corner]
+      const off = Math.abs(calculate(line) - worked.value[corner])
+      expect([what, line, off <= 1e-3 * Math.abs(worked.value[corner]) + 1e-9 * largest]).toEqual([
+        what,
+        line,
+        true,
+      ])
+      // The inputs are where they can be, and what the formula shows them at.
+      worked.inputs.forEach((input, k) => {
+        const slack = 1e-9 * (1 + Math.abs(input.value.min) + Math.abs(input.value.max))
+        const inside = at[k]! >= input.value.min - slack && at[k]! <= input.value.max + slack
+        expect([what, input.symbol, inside]).toEqual([what, input.symbol, true])
+      })
+    }
+  }
+  return made
+}
+
+test.each(['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern'])(
+  '%s: each copied line evaluates to its number',
+  (name) => {
+    const made = check(name, analyse(demo(name), library))
+    expect(made).toBeGreaterThan(20)
+  },
+)
+
+test('random projects: each copied line evaluates to its number', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  const seed = firstSeed('formulas')
+  let made = 0
+  for (let n = 0; n < (deep ? 100 : 15); n++) {
+    const project = randomProject(files, seed + n, { signals: [5, 40] }) as { power: object }
+    const power = {
+      source: ['adapter-9v', 'usb-port', 'cells-3-aa', 'adapter-5v'][n % 4],
+      regulator: ['bl5-low', 'bl33-low', undefined][n % 3],
+    }
+    made += check(
+      `seed ${seed + n}`,
+      analyse(readDesign({ ...project, power: { ...project.power, ...power } }, 'random'), library),
+    )
+  }
+  expect(made).toBeGreaterThan(400)
+})
+
+// A formula written as a string beside a number is held to it by nothing. Fewer from change to change, and in the end none.
+test('no more formulas are written beside their numbers than there were', () => {
+  const src = join(__dirname, '..')
+  const beside = readdirSync(src, { recursive: true, encoding: 'utf8' })
+    .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts') && !f.startsWith('sums'))
+    .flatMap((f) => readFileSync(join(src, f), 'utf8').match(/^\s*formula: .*$/gm) ?? [])
+    .filter((line) => line.trim() !== 'formula: string')
+  expect(beside.length).toBeLessThanOrEqual(62)
+})

@@ -1,0 +1,11 @@
+/** A calculator for copied lines: JavaScript’s own arithmetic, and nothing of the sums. */
+export const calculate = (line: string): number =>
+  Function(
+    'sqrt',
+    'ln',
+    'exp',
+    'abs',
+    'min',
+    'max',
+    `return ${line.replaceAll('^', '**')}`,
+  )(Math.sqrt, Math.log, Math.exp, Math.abs, Math.min, Math.max) as number
