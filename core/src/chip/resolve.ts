@@ -2,7 +2,7 @@
 
 import { resolveClock } from '../clock'
 import type { Design } from '../design'
-import { fromPart, fromWorked, type Worked } from '../findings'
+import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
 import { asCarried, carrierOf, carriers, withTargets } from './carrier'
@@ -16,7 +16,8 @@ import {
   share,
   takenPins,
 } from '../pins'
-import { exactly, formatQuantity, fullRange } from '../quantity'
+import { formatQuantity, fullRange } from '../quantity'
+import { sum, type SumInput } from '../sums'
 
 export interface CandidateChip {
   chip: Chip
@@ -163,36 +164,21 @@ export const fittingCarrier = (
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0
-  return {
-    label: which === 'program' ? 'Program memory left, bytes' : 'Data memory left, bytes',
-    symbol: 'M_left',
-    value: exactly(chip.memory[which] - loader - taken.value.max),
-    unit: '',
-    formula: loader > 0 ? `M_chip − M_loader − ${taken.symbol}` : `M_chip − ${taken.symbol}`,
-    inputs: [
-      fromPart(
-        'M_chip',
-        `${which} memory of ${chip.name}`,
-        chip,
-        `memory.${which}`,
-        { typ: chip.memory[which], kind: 'guaranteed' },
-        '',
-      ),
-      ...(loader > 0
-        ? [
-            fromPart(
-              'M_loader',
-              'taken by the loader',
-              chip,
-              'memory.loader',
-              { typ: loader, kind: 'guaranteed' },
-              '',
-            ),
-          ]
-        : []),
-      fromWorked(taken),
-    ],
-  }
+  const of = (symbol: string, label: string, field: string, bytes: number) =>
+    fromPart(symbol, label, chip, field, { typ: bytes, kind: 'guaranteed' }, '')
+  return sum(
+    {
+      label: which === 'program' ? 'Program memory left, bytes' : 'Data memory left, bytes',
+      symbol: 'M_left',
+      unit: '',
+    },
+    {
+      M_chip: of('M_chip', `${which} memory of ${chip.name}`, `memory.${which}`, chip.memory[which]),
+      ...(loader > 0 && { M_loader: of('M_loader', 'taken by the loader', 'memory.loader', loader) }),
+      [taken.symbol]: taken,
+    } as Record<string, SumInput>,
+    (i) => (loader > 0 ? i.M_chip!.minus(i.M_loader!) : i.M_chip!).minus(i[taken.symbol]!),
+  )
 }
 
 export const resolveChip = (design: Design, library: Library): Pick<ChipResult, 'chip' | 'missing'> => {

@@ -3,8 +3,9 @@
 
 import { busSpeedOf, type Design, type NeedDevice } from '../design'
 import { suppliesOf, supplyOf } from '../circuit'
-import { exactly, fullRange, type Range } from '../quantity'
+import { fullRange } from '../quantity'
 import { fromPart, type Worked } from '../findings'
+import { dimensionOf, sum, total } from '../sums'
 import {
   type Device,
   type DeviceSignal,
@@ -253,20 +254,24 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design:
 /** Bytes of one memory that the devices' code takes, each kind of device once. */
 const memory = (instances: Instance[], which: 'program' | 'data', symbol: string): Worked => {
   const parts = [...new Map(instances.map((i) => [i.part.id, i.part])).values()]
-  const total = parts.reduce((sum, p) => sum + p.memory[which], 0)
-  const value: Range = exactly(total)
-  return {
-    label:
-      which === 'program' ? 'Program memory the devices’ code takes' : 'Data memory the devices’ code takes',
-    symbol,
-    value,
-    unit: '',
-    formula: parts.map((_, i) => `m${i + 1}`).join(' + ') || '0',
-    inputs: parts.map((p, i) =>
-      fromPart(`m${i + 1}`, p.name, p, `memory.${which}`, { typ: p.memory[which], kind: 'typical' }, ''),
+  return sum(
+    {
+      label:
+        which === 'program'
+          ? 'Program memory the devices’ code takes'
+          : 'Data memory the devices’ code takes',
+      symbol,
+      unit: '',
+      note: 'In bytes; each kind of device once, since its code serves them all.',
+    },
+    Object.fromEntries(
+      parts.map((p, i) => [
+        `m${i + 1}`,
+        fromPart(`m${i + 1}`, p.name, p, `memory.${which}`, { typ: p.memory[which], kind: 'typical' }, ''),
+      ]),
     ),
-    note: 'In bytes; each kind of device once, since its code serves them all.',
-  }
+    (i) => total(Object.values(i), dimensionOf('')),
+  )
 }
 
 /** Above the rail by more than this an ordinary leg is at risk; each chip’s own figure is checked with the levels. */

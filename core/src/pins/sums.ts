@@ -4,7 +4,8 @@
 import { pwmFit } from './timer-fit'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
-import { exactly, type Range } from '../quantity'
+import { exactly } from '../quantity'
+import { number, powerOfTwo, sum, type SumInput } from '../sums'
 import { converterRange, type LineLevel } from './levels'
 import type { Wire } from './plan'
 
@@ -56,53 +57,35 @@ export const converterSum = (
   const { unit } = wire
   if (unit?.kind !== 'converter' || !unit.resolution) return undefined
   const range = converterRange(chip, wire, rail, reference)
-  const codes = 2 ** unit.resolution
-  const share: Range = {
-    min: range.value.min / codes,
-    typ: range.value.typ / codes,
-    max: range.value.max / codes,
-  }
-  const top: Worked = {
-    label: `Highest code of ${wire.signal.name}`,
-    symbol: 'N_top',
-    value: exactly(topCode(unit.resolution)),
-    unit: '',
-    formula: '2ⁿ − 1',
-    inputs: [bitsOf(chip, unit)],
-  }
+  const n = bitsOf(chip, unit)
+  const top = sum({ label: `Highest code of ${wire.signal.name}`, symbol: 'N_top', unit: '' }, { n }, (i) =>
+    powerOfTwo(i.n).minus(1),
+  )
   // The divider of a level shift, seen from the sensor: the inverse of what it leaves.
   const shift = level?.shift === 'divider' ? level.margins[0]?.inputs : undefined
   const divided = shift?.find((i) => i.origin.kind === 'worked' && i.origin.of.formula.includes('R_2'))
   const parts = divided?.origin.kind === 'worked' ? divided.origin.of.inputs : undefined
   const [r1, r2] = [parts?.find((i) => i.symbol === 'R_1'), parts?.find((i) => i.symbol === 'R_2')]
-  const ratio = (k: keyof Range, a: keyof Range, b: keyof Range) =>
-    r1 && r2 ? (range.value[k] * (r1.value[a] + r2.value[b])) / r2.value[b] : range.value[k]
   const ends = wire.signal.ends.map((e) => e.signal.electrical)
   const resistance = ends.find((e) => e.kind === 'analog' && e.dividerTo)
   return {
     wire,
     top,
-    step: {
-      label: `One step of ${wire.signal.name}`,
-      symbol: 'V_step',
-      value: share,
-      unit: 'V',
-      formula: 'V_ref / 2ⁿ',
-      inputs: [fromWorked(range), bitsOf(chip, unit)],
-    },
-    reaches: {
-      label: `What the highest code stands for, at ${wire.signal.ends[0]!.instance.name}`,
-      symbol: 'V_full',
-      value: {
-        min: ratio('min', 'min', 'max'),
-        typ: ratio('typ', 'typ', 'typ'),
-        max: ratio('max', 'max', 'min'),
+    step: sum(
+      { label: `One step of ${wire.signal.name}`, symbol: 'V_step', unit: 'V' },
+      { V_ref: range, n },
+      (i) => i.V_ref.over(powerOfTwo(i.n)),
+    ),
+    reaches: sum(
+      {
+        label: `What the highest code stands for, at ${wire.signal.ends[0]!.instance.name}`,
+        symbol: 'V_full',
+        unit: 'V',
+        note: 'A threshold as a code is N = V / V_full · 2ⁿ, rounded down.',
       },
-      unit: 'V',
-      formula: r1 ? 'V_ref · (R_1 + R_2) / R_2' : 'V_ref',
-      inputs: [fromWorked(range), ...(r1 && r2 ? [r1, r2] : [])],
-      note: 'A threshold as a code is N = V / V_full · 2ⁿ, rounded down.',
-    },
+      { V_ref: range, ...(r1 && r2 ? { R_1: r1, R_2: r2 } : {}) } as Record<string, SumInput>,
+      (i) => (r1 && r2 ? i.V_ref!.times(i.R_1!.plus(i.R_2!)).over(i.R_2!) : i.V_ref!),
+    ),
     towards:
       resistance?.kind === 'analog'
         ? resistance.dividerTo === 'ground'
@@ -119,7 +102,7 @@ export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefine
   const f = clock.value.typ
   const fit = f > 0 ? pwmFit(f, wanted, unit) : undefined
   if (!fit) return { wire, wanted }
-  const { prescaler: p, steps, actual } = fit
+  const { prescaler: p, steps } = fit
   const sheet = unit.source ? `${chip.sheet}, ${unit.source}` : chip.sheet
   const prescaler: Worked = {
     label: `Prescaler of ${unit.name} for ${signal.name}`,
@@ -147,36 +130,23 @@ export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefine
     ],
     note: `The timer’s top is one less, ${steps - 1}.`,
   }
-  const scaledBy = (
-    label: string,
-    symbol: string,
-    k: number,
-    unitOf: Worked['unit'],
-    formula: string,
-  ): Worked => ({
-    label,
-    symbol,
-    value:
-      unitOf === 'Hz'
-        ? { min: clock.value.min * k, typ: clock.value.typ * k, max: clock.value.max * k }
-        : exactly(k),
-    unit: unitOf,
-    formula,
-    inputs: [fromWorked(clock), fromWorked(prescaler), fromWorked(count)],
-  })
   return {
     wire,
     wanted,
     prescaler,
     steps: count,
-    duty: scaledBy(`One step of the duty of ${signal.name}`, 'd', 1 / steps, '', '1 / N'),
-    actual: scaledBy(
-      `Frequency reached by ${signal.name}`,
-      'f_actual',
-      actual / f,
-      'Hz',
-      'f_clock / (p · N)',
+    duty: sum({ label: `One step of the duty of ${signal.name}`, symbol: 'd', unit: '' }, { N: count }, (i) =>
+      number(1).over(i.N),
     ),
-    stepTime: scaledBy(`One step of ${signal.name} in time`, 't_step', p / f, 's', 'p / f_clock'),
+    actual: sum(
+      { label: `Frequency reached by ${signal.name}`, symbol: 'f_actual', unit: 'Hz' },
+      { f_clock: clock, p: prescaler, N: count },
+      (i) => i.f_clock.over(i.p.times(i.N)),
+    ),
+    stepTime: sum(
+      { label: `One step of ${signal.name} in time`, symbol: 't_step', unit: 's' },
+      { p: prescaler, f_clock: clock },
+      (i) => i.p.over(i.f_clock),
+    ),
   }
 }

@@ -1,4 +1,3 @@
-export * from './formulas'
 export { type Consumer } from './consumers'
 export { inputVoltage, type Path, polarityKey } from './path'
 export { lampKey, type PowerLamp } from './lamp'

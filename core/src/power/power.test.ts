@@ -1,32 +1,50 @@
 import { shippedLibrary } from '../../test/files'
 import type { Worked } from '../findings'
 import { findPart } from '../parts'
-import type { Range } from '../quantity'
-import { dropoutMargin, junctionTemperature, linearDissipation, loadAtLimit, objections, regulate } from '.'
+import { exactly, type Range } from '../quantity'
+import { objections, regulate } from '.'
 
+const regulator = findPart(shippedLibrary(), 'regulator', 'br5-plain')!
+const of = (value: Range, unit: 'A' | 'V'): Worked => ({
+  label: 'x',
+  symbol: 'x',
+  value,
+  unit,
+  formula: 'x',
+  inputs: [],
+})
+
+// The part file, every value exact: 5 V, 4.2 mA, 50 K/W, at most 125 °C, drop-out 1.5 V at 10 mA to 2 V at 1 A.
 describe('linear regulator by hand', () => {
-  test('12 V in, 5 V out, 200 mA, 5 mA quiescent: 1.4 W + 60 mW', () =>
-    expect(linearDissipation(12, 5, 0.2, 5e-3)).toBeCloseTo(1.46, 12))
-  test('1.46 W at 50 K/W in 30 °C: 103 °C', () =>
-    expect(junctionTemperature(30, 1.46, 50)).toBeCloseTo(103, 12))
-  test('7 V in, 5 V out, 2 V drop-out: nothing left', () => expect(dropoutMargin(7, 5, 2)).toBe(0))
-  test('the load limit is where the junction meets its limit', () => {
-    const load = loadAtLimit(12, 5, 5e-3, 30, 125, 50)
-    expect(load).toBeCloseTo((1.9 - 0.06) / 7, 12)
-    expect(junctionTemperature(30, linearDissipation(12, 5, load, 5e-3), 50)).toBeCloseTo(125, 9)
+  const exact: typeof regulator = {
+    ...regulator,
+    output: { typ: 5, kind: 'typical' },
+    quiescent: { typ: 4.2e-3, kind: 'typical' },
+    package: { ...regulator.package, thermalResistance: { typ: 50, kind: 'typical' } },
+    dropout: regulator.dropout.map((p) => ({ ...p, voltage: { typ: p.voltage.typ, kind: 'typical' } })),
+  }
+  const at = (volts: number, amperes: number) =>
+    regulate(exact, of(exactly(amperes), 'A'), of(exactly(volts), 'V'), 30)
+  test('12 V in, 200 mA: 1.4 W + 50.4 mW of heat, 102.52 °C inside, 1.596 V of drop-out', () => {
+    const { dissipation, junction, margin } = at(12, 0.2)
+    expect(dissipation.value.typ).toBeCloseTo(1.4504, 12)
+    expect(junction.value.typ).toBeCloseTo(102.52, 9)
+    expect(margin.value.typ).toBeCloseTo(12 - 5 - (1.5 + (0.5 * 0.19) / 0.99), 12)
+  })
+  test('the load limit is where the junction meets its limit: (1.9 W − 50.4 mW) / 7 V', () => {
+    const { loadLimit } = at(12, 0.2)
+    expect(loadLimit!.value.typ).toBeCloseTo((1.9 - 0.0504) / 7, 12)
+    expect(at(12, loadLimit!.value.typ).junction.value.typ).toBeCloseTo(125, 9)
+  })
+  test('out of regulation it still takes its own current, and there is no load that a drop of nothing heats', () => {
+    const { dissipation, margin, loadLimit } = at(4.5, 0.2)
+    expect(dissipation.value).toEqual(exactly(4.5 * 4.2e-3))
+    expect(margin.value.typ).toBeLessThan(-0.5)
+    expect(loadLimit).toBeUndefined()
   })
 })
 
 describe('ranges go to the worst corner', () => {
-  const regulator = findPart(shippedLibrary(), 'regulator', 'br5-plain')!
-  const of = (value: Range, unit: 'A' | 'V'): Worked => ({
-    label: 'x',
-    symbol: 'x',
-    value,
-    unit,
-    formula: 'x',
-    inputs: [],
-  })
   const load = of({ min: 0.01, typ: 0.15, max: 0.22 }, 'A')
   const input = of({ min: 11, typ: 11.7, max: 12.6 }, 'V')
   const r = regulate(regulator, load, input, 30)
@@ -38,6 +56,14 @@ describe('ranges go to the worst corner', () => {
   test('margin at lowest input and highest output; drop-out between the sheet’s points at 220 mA', () => {
     const drop = 1.8 + ((2.5 - 1.8) * (0.22 - 0.01)) / 0.99
     expect(r.margin.value.min).toBeCloseTo(11 - 5.2 - drop, 9)
+    // The usual margin is at the usual load, 150 mA, and not at the greatest.
+    expect(r.margin.value.typ).toBeCloseTo(11.7 - 5 - (1.5 + (0.5 * 0.14) / 0.99), 9)
+  })
+  test('heat at an input around the output is never below nothing, and its usual value never below its least', () => {
+    const { value } = regulate(regulator, load, of({ min: 4.4, typ: 4.8, max: 5.5 }, 'V'), 30).dissipation
+    expect(value.min).toBeCloseTo(4.4 * 4.2e-3, 9)
+    expect(value.typ).toBeCloseTo(4.8 * 4.2e-3, 9)
+    expect(value.max).toBeCloseTo((5.5 - 4.8) * 0.22 + 5.5 * 8e-3, 9)
   })
   test('what speaks against it is said', () => {
     expect(objections(r, load, input).map((o) => o.text)).toEqual([

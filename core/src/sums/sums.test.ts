@@ -116,7 +116,7 @@ describe('by hand', () => {
     ['(a + b) · c', '(2 + 3) * 5', (i) => i.a.plus(i.b).times(i.c)],
     ['a / (b ∥ c)', '2 / (1 / (1 / 3 + 1 / 5))', (i) => i.a.over(parallel(i.b, i.c))],
     ['min(a + b, c)', 'min(2 + 3, 5)', (i) => least(i.a.plus(i.b), i.c)],
-    ['√(a) + 2^(b)', 'sqrt(2) + 2^(3)', (i) => squareRoot(i.a).plus(powerOfTwo(i.b))],
+    ['√(a) + 2^b', 'sqrt(2) + 2^(3)', (i) => squareRoot(i.a).plus(powerOfTwo(i.b))],
   ])('%s is written with the brackets that it needs', (formula, line, build) => {
     const [a, b, c] = [2, 3, 5].map((v, k) => given('abc'[k]!, exactly(v), ''))
     const made = sum({ label: 'L', symbol: 'l', unit: '' }, { a: a!, b: b!, c: c! }, build)

@@ -335,7 +335,7 @@ const symbols: Style = {
     sqrt: (x) => `√(${x})`,
     ln: (x) => `ln(${x})`,
     exp: (x) => `exp(${x})`,
-    exp2: (x) => `2^(${x})`,
+    exp2: (x) => (/^\w+$/.test(x) ? `2^${x}` : `2^(${x})`),
     abs: (x) => `|${x}|`,
   },
   parallel: (of) => of.join(' ∥ '),
