@@ -44,7 +44,6 @@ const leafOf = (of: SumInput): Leaf => {
   if (variable !== undefined) return variable
   return origin.kind === 'part' ? `${origin.part}.${origin.field}` : `input ${numberOf(of)}`
 }
-const labelOf = (of: SumInput): string => of.label
 
 /**
  * A sum as one variable: what is made of it sees its range and nothing of what it is made of. For one of many parts that
@@ -59,30 +58,19 @@ export const asVariable = (of: Worked, variable = of.label): WorkedInput => ({
   variable,
 })
 
-interface Leaves {
-  range: Map<Leaf, Range>
-  label: Map<Leaf, string>
-}
-const leavesKnown = new WeakMap<Worked, Leaves>()
-const leavesOf = (of: Worked): Leaves => {
+const leavesKnown = new WeakMap<Worked, Map<Leaf, Range>>()
+const leavesOf = (of: Worked): Map<Leaf, Range> => {
   const before = leavesKnown.get(of)
   if (before) return before
   const range = new Map<Leaf, Range>()
-  const label = new Map<Leaf, string>()
   for (const [, i] of made.get(of)!.inputs) {
     const sum = behind(i)
     if (sum && made.has(sum)) {
-      const { range: r, label: l } = leavesOf(sum)
-      for (const [k, v] of r) range.set(k, v)
-      for (const [k, v] of l) label.set(k, v)
-    } else if (i.value.min < i.value.max) {
-      range.set(leafOf(sum ?? i), i.value)
-      label.set(leafOf(sum ?? i), labelOf(i))
-    }
+      for (const [k, v] of leavesOf(sum)) range.set(k, v)
+    } else if (i.value.min < i.value.max) range.set(leafOf(sum ?? i), i.value)
   }
-  const leaves = { range, label }
-  leavesKnown.set(of, leaves)
-  return leaves
+  leavesKnown.set(of, range)
+  return range
 }
 
 /** In SI, with each leaf where `at` has it. */
@@ -155,14 +143,14 @@ const fullSpread = (of: Worked): Spread => {
     const sum = behind(i)
     if (sum && made.has(sum)) memo.set(sum, fullSpread(sum))
   }
-  const box = new Map([...leavesOf(of).range].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }]))
+  const box = new Map([...leavesOf(of)].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }]))
   const spread = spreadIn(of, box, memo)
   fullKnown.set(of, spread)
   return spread
 }
 
 /** How many boxes are looked at where slopes have no one sign; with many of them halving boxes leads nowhere. */
-const boxesFor = (leaves: number): number => (leaves <= 6 ? 150 : 0)
+const boxesFor = (leaves: number): number => (leaves <= 4 ? 4000 : leaves <= 8 ? 200 : 0)
 
 /** From a point to better ones, every leaf at the end that its slope there points to, until nothing changes. */
 const climb = (
@@ -245,32 +233,29 @@ const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, 
   return best
 }
 
-/** `at the highest source, the lowest output`: the ends at which what varies stands. */
-const whereText = (
-  at: ReadonlyMap<Leaf, number>,
-  { range, label }: Leaves,
-  slopes: ReadonlyMap<Leaf, Interval>,
-): string => {
-  const ends = [...at].flatMap(([leaf, x]) => {
-    const { min, max } = range.get(leaf)!
-    const slope = slopes.get(leaf)
-    if (!slope || (slope.lo === 0 && slope.hi === 0)) return []
-    return [`${x === max ? 'highest' : x === min ? 'lowest' : 'some'} ${label.get(leaf)}`]
-  })
-  const first = ends.slice(0, 4).join(', ')
-  return ends.length > 4 ? `${first} and ${ends.length - 4} more` : first
-}
+/** “lowest V_in, highest V_out”: the ends at which the inputs that vary stand. */
+const whereText = (inputs: Made['inputs'], at: number[]): string =>
+  inputs
+    .flatMap(([symbol, { value, ...of }], k) => {
+      const span = value.max - value.min
+      if (!(span > 0)) return []
+      const name = 'curve' in of && of.curve ? `line of ${symbol}` : symbol
+      const isAt = (end: number) => Math.abs(at[k]! - end) <= 1e-9 * span
+      return [`${isAt(value.max) ? 'highest' : isAt(value.min) ? 'lowest' : 'a middle'} ${name}`]
+    })
+    .join(', ')
 
-const cornerAt = (of: Worked, at: ReadonlyMap<Leaf, number>, where: string): Corner => {
+const cornerAt = (of: Worked, at: ReadonlyMap<Leaf, number>, named: boolean): Corner => {
   const { term, inputs } = made.get(of)!
   const memo = new Map<Worked, number>()
   const si = new Map(inputs.map(([symbol, i]) => [symbol, inputAt(i, at, memo)]))
   const line = lineOf(term, (symbol) => si.get(symbol)!)
   const scale = scaleOf(of.unit)
+  const own = inputs.map(([symbol, i]) => si.get(symbol)! / scaleOf(i.unit))
   return {
-    at: inputs.map(([symbol, i]) => si.get(symbol)! / scaleOf(i.unit)),
+    at: own,
     line: scale === 1 ? line : `(${line}) / ${scale}`,
-    where,
+    where: named ? whereText(inputs, own) : '',
   }
 }
 
@@ -278,7 +263,7 @@ type Ends = Record<keyof Range, ReadonlyMap<Leaf, number>>
 
 /** Where what varies stands for each of the three values: by the sign of each slope, by search where one has none. */
 const endsOf = (of: Worked): Ends => {
-  const { range } = leavesOf(of)
+  const range = leavesOf(of)
   const { slopes } = fullSpread(of)
   const [min, typ, max] = [new Map<Leaf, number>(), new Map<Leaf, number>(), new Map<Leaf, number>()]
   let unsure = false
@@ -337,12 +322,7 @@ export const sum = <K extends string>(
     throw new RangeError(`${meta.label}: ${formulaOf(term)} has no finite value at every corner`)
   lazily(worked, 'formula', () => formulaOf(term))
   lazily(worked, 'corners', () => {
-    const corner = (key: keyof Range) =>
-      cornerAt(
-        worked,
-        ends[key],
-        key === 'typ' ? '' : whereText(ends[key], leavesOf(worked), fullSpread(worked).slopes),
-      )
+    const corner = (key: keyof Range) => cornerAt(worked, ends[key], key !== 'typ')
     return { min: corner('min'), typ: corner('typ'), max: corner('max') }
   })
   return worked
