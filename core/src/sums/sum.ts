@@ -150,7 +150,10 @@ const fullSpread = (of: Worked): Spread => {
 }
 
 /** How many boxes are looked at where slopes have no one sign; with many of them halving boxes leads nowhere. */
-const boxesFor = (leaves: number): number => (leaves <= 4 ? 4000 : leaves <= 8 ? 200 : 0)
+const boxesFor = (leaves: number): number => (leaves <= 4 ? 1000 : leaves <= 8 ? 200 : 0)
+
+/** As near to the true extreme as a search goes: a share of it. */
+const near = 1e-6
 
 /** From a point to better ones, every leaf at the end that its slope there points to, until nothing changes. */
 const climb = (
@@ -190,7 +193,7 @@ const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, 
   for (let n = 0; n < boxesFor(ranges.size) && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound } = open.shift()!
-    if (bound <= reached + 1e-12 * Math.abs(reached)) break
+    if (bound <= reached + near * Math.abs(reached)) break
     const { slopes } = n === 0 ? fullSpread(of) : spreadIn(of, box, new Map())
     const at = new Map<Leaf, number>()
     let unsure: Leaf | undefined

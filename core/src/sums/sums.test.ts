@@ -180,7 +180,7 @@ const leaf: fc.Arbitrary<Build> = fc.oneof(
 )
 const expression: fc.Arbitrary<Build> = fc.letrec<{ any: Build }>((tie) => ({
   any: fc.oneof(
-    { maxDepth: 3, depthSize: 'max', withCrossShrink: true },
+    { maxDepth: deep ? 3 : 2, depthSize: 'max', withCrossShrink: true },
     leaf,
     fc.tuple(tie('any'), tie('any')).map(
       ([x, y]): Build =>
