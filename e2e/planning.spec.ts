@@ -9,6 +9,7 @@ test('lock, swap, keep free and plan afresh, with every step taken back by name'
     page.getByRole('navigation', { name: 'Signals' }).getByRole('button', { name })
   const leg = (name: RegExp) => page.getByRole('button', { name })
   await signal(/^Start/).click()
+  await expect(signal(/^Start/)).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('l')
   await expect(signal(/Start.*locked/)).toBeVisible()
   await leg(/^leg 26, PC7, Safe light/).click()
