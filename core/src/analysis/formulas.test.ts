@@ -36,6 +36,7 @@ const check = (where: string, analysis: Analysis): number => {
       true,
       true,
     ])
+    expect([what, worked.unproven]).toEqual([what, undefined])
     const largest = Math.max(Math.abs(min), Math.abs(max))
     for (const corner of ['min', 'typ', 'max'] as const) {
       const { line, at } = worked.corners[corner]

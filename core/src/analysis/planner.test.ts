@@ -6,7 +6,7 @@ import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library, partsOfKind } from '../parts'
-import { isPlanned, legLoads, loadSums, steps, swapTo, swapWords } from '../pins'
+import { isPlanned, legGrade, legLoads, loadSums, steps, swapTo, swapWords } from '../pins'
 import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
 const library = shippedLibrary()
@@ -531,6 +531,8 @@ describe('buses', () => {
     expect(finding!.because.map((f) => f.text).join()).toMatch(/has a lamp through 1 kΩ: 3 mA more/)
     expect(labels(lamp, 'pins.led-over-limit')).toEqual(['Ask for 3.3 mA instead'])
     const { chip, pins } = analyse(lamp, library)
+    // Each within the 8 mA of a leg, together outside it and within the 20 mA that it stands.
+    expect(legGrade(chip.chip!, legLoads(chip.chip!, pins), 'PC13')).toBe('outside the sheet')
     const [all] = loadSums(chip.chip!, legLoads(chip.chip!, pins))
     expect(all!.sum.value.max - pins.leds['d1.1.light']!.current.value.max).toBeCloseTo(3e-3, 9)
     for (const elsewhere of [design('stick-qm32-48', 'PB1'), design('qm32-48', 'PC13')])
@@ -825,8 +827,11 @@ describe('kinds of need', () => {
     expect(joined.because.map((f) => f.text).join()).toMatch(/work against each other/)
     // The light’s divider goes up to the rail: above the reference all reads as the top code.
     const level = findings.find((f) => f.id === 'pins.level:d2.1.level:d2.1')!
-    expect(level).toMatchObject({ severity: 'risks' })
+    expect(level).toMatchObject({ severity: 'risks', grade: 'outside the sheet' })
     expect(level.text).toMatch(/reads as the top code/)
+    // Both are on one rail: nothing is said of two supplies.
+    expect(level.because.map((f) => f.text).join()).not.toMatch(/the chip on/)
+    expect(labels(referred(), 'pins.level')).toContain('Do without Standard')
     expect(analyse(referred('td8-08-dip'), library).pins.plan!.status).toBe('clash')
     const without = analyse(project({ chip: 'td8-28-dip', devices: [['light-resistor', 'Light']] }), library)
     expect(without.findings.filter((f) => f.check === 'pins.reference-joined')).toEqual([])

@@ -76,6 +76,9 @@ export const linesOf = ({
       }))
     : []
 
+export const unprovenText =
+  'Least and greatest were looked for among the corners, and not proven: there may be values a little beyond.'
+
 /** The whole working, for copying. */
 export const workingText = (worked: Worked, indent = ''): string =>
   [
@@ -88,5 +91,6 @@ export const workingText = (worked: Worked, indent = ''): string =>
       `${indent}  ${i.symbol} = ${inputText(i)}  ${i.label} [${originText(i.origin)}]`,
       ...(i.origin.kind === 'worked' ? [workingText(i.origin.of, `${indent}    `)] : []),
     ]),
+    ...(worked.unproven ? [`${indent}  ${unprovenText}`] : []),
     ...(worked.note ? [`${indent}  ${worked.note}`] : []),
   ].join('\n')

@@ -51,6 +51,8 @@ export interface Worked {
   inputs: WorkedInput[]
   /** The corner that each of the three values belongs to. */
   corners?: Record<keyof Range, Corner>
+  /** The least and the greatest were looked for and not proven to be the furthest. */
+  unproven?: true
   /** Which corner decides, or a source of the formula. */
   note?: string
 }

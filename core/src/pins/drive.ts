@@ -29,7 +29,7 @@ export interface LoadSum {
 }
 
 /** How sure it is that a current stays within what is recommended, and within what breaks. */
-export const driveGrade = (current: Worked, recommended: number, absolute: number): Grade =>
+export const driveGrade = (current: Pick<Worked, 'value'>, recommended: number, absolute: number): Grade =>
   current.value.max <= recommended
     ? 'guaranteed'
     : current.value.typ <= recommended
@@ -77,6 +77,14 @@ export const legLoads = (
     const fitted = support.find((s) => s.key === ledKey(wire.signal.id))?.present
     return [...(on ? [{ wire, current: fitted ? on.current : on.bare }] : []), ...boardLoads(chip, wire)]
   })
+
+/** How sure it is that a leg stands all that it carries: an LED of ours and what the carrier has there together. */
+export const legGrade = (chip: Chip, loads: LegLoad[], pin: string): Grade =>
+  driveGrade(
+    { value: add(...loads.filter((l) => l.wire.pin.id === pin).map((l) => l.current.value)) },
+    fullRange(chip.limits.pinRecommended).max,
+    fullRange(chip.limits.pinAbsolute).max,
+  )
 
 /** All legs together, and each group whose sheet recommends a limit. */
 export const loadSums = (chip: Chip, loads: LegLoad[]): LoadSum[] => {

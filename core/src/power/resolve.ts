@@ -1,6 +1,6 @@
 // The Power stage: one source, one regulator or none, one rail.
 
-import { railVoltage, stockOf, type Supplies, suppliesOf } from '../circuit'
+import { stockOf, type Supplies, suppliesOf } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
@@ -112,7 +112,8 @@ export const resolvePower = (
 ): PowerResult => {
   const board = chip?.board
   const path = pathOf(design, library, board !== undefined)
-  const rail = railVoltage(design, library)
+  const supplies = suppliesOf(design, library)
+  const { rail } = supplies
   const lamp = board ? undefined : powerLamp(design, library, rail, stockOf(library))
   const consumers = consumersOf(design, needs, chip, clock, pins, rail, lamp)
   const fedBy = (from: FedBy) => consumers.filter((c) => c.from === from)
@@ -171,7 +172,7 @@ export const resolvePower = (
   return {
     ...path,
     rail,
-    supplies: suppliesOf(design, library),
+    supplies,
     feed: feed && {
       source: feed,
       current: sumOf(fedBy('feed'), 'work', `Current from ${feed.name}`, 'I_feed'),

@@ -18,34 +18,6 @@ export const within = (value: number, tolerance: number): Range =>
 export const add = (...terms: Range[]): Range =>
   terms.reduce((a, b) => ({ min: a.min + b.min, typ: a.typ + b.typ, max: a.max + b.max }), exactly(0))
 
-/** a − b at its corners: least when a is least and b greatest. */
-export const subtract = (a: Range, b: Range): Range => ({
-  min: a.min - b.max,
-  typ: a.typ - b.typ,
-  max: a.max - b.min,
-})
-
-/** a · b for ranges of any sign. */
-export const multiply = (a: Range, b: Range): Range => {
-  const corners = [a.min * b.min, a.min * b.max, a.max * b.min, a.max * b.max]
-  return { min: Math.min(...corners), typ: a.typ * b.typ, max: Math.max(...corners) }
-}
-
-/** a / b; b must not contain zero. Throws RangeError if it does. */
-export const divide = (a: Range, b: Range): Range => {
-  if (b.min <= 0 && b.max >= 0) throw new RangeError('division by a range that contains zero')
-  return multiply(a, { min: 1 / b.max, typ: 1 / b.typ, max: 1 / b.min })
-}
-
-export const scale = (a: Range, factor: number): Range => multiply(a, exactly(factor))
-
-/** The value no lower than zero at every corner: a current or a power that can't turn round. */
-export const floorAtZero = (a: Range): Range => ({
-  min: Math.max(0, a.min),
-  typ: Math.max(0, a.typ),
-  max: Math.max(0, a.max),
-})
-
 /** Resistances (or any that add by reciprocal) in parallel. */
 export const parallel = (...values: Range[]): Range => {
   const sum = (pick: (r: Range) => number) => 1 / values.reduce((s, r) => s + 1 / pick(r), 0)

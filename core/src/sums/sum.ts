@@ -4,7 +4,7 @@
 import type { Corner, Worked, WorkedInput } from '../findings'
 import type { Range, Unit } from '../quantity'
 import { dimensionOf, dimensionText, sameDimension, scaleOf } from './dimension'
-import type { Interval } from './interval'
+import { type Interval, plus, times } from './interval'
 import { formulaOf, input, lineOf, type Spread, spreadOf, type Term, UnitError, valueOf } from './term'
 
 /** What a sum is made of: stated quantities, and other sums. */
@@ -40,22 +40,23 @@ const numberOf = (of: object): number => {
 }
 const leafOf = (of: SumInput): Leaf => {
   if (isSum(of)) return `sum ${numberOf(of)}`
-  const { origin, variable } = of
-  if (variable !== undefined) return variable
-  return origin.kind === 'part' ? `${origin.part}.${origin.field}` : `input ${numberOf(of)}`
+  const { origin, variable, value } = of
+  const place = variable ?? (origin.kind === 'part' ? `${origin.part}.${origin.field}` : undefined)
+  // A narrower view of a stated quantity is another variable: it can’t be where the wider one is.
+  return place === undefined ? `input ${numberOf(of)}` : `${place} ${value.min} ${value.typ} ${value.max}`
 }
 
 /**
  * A sum as one variable: what is made of it sees its range and nothing of what it is made of. For one of many parts that
  * nothing else shares, where its parts would only be carried along.
  */
-export const asVariable = (of: Worked, variable = of.label): WorkedInput => ({
+export const asVariable = (of: Worked): WorkedInput => ({
   symbol: of.symbol,
   label: of.label,
   value: of.value,
   unit: of.unit,
   origin: { kind: 'worked', of },
-  variable,
+  variable: `sum ${numberOf(of)}`,
 })
 
 const leavesKnown = new WeakMap<Worked, Map<Leaf, Range>>()
@@ -121,18 +122,12 @@ const spreadIn = (of: Worked, box: Box, memo: Map<Worked, Spread>): Spread => {
     for (const [leaf, s] of spreads.get(symbol)!.slopes) {
       const by = times(slope, s)
       const known = own.get(leaf)
-      own.set(leaf, known ? { lo: known.lo + by.lo, hi: known.hi + by.hi } : by)
+      own.set(leaf, known ? plus(known, by) : by)
     }
   const spread = { value, slopes: own }
   memo.set(of, spread)
   return spread
 }
-const product = (a: number, b: number) => (a === 0 || b === 0 ? 0 : a * b)
-const times = (a: Interval, b: Interval): Interval => {
-  const corners = [product(a.lo, b.lo), product(a.lo, b.hi), product(a.hi, b.lo), product(a.hi, b.hi)]
-  return { lo: Math.min(...corners), hi: Math.max(...corners) }
-}
-
 const fullKnown = new WeakMap<Worked, Spread>()
 /** With every leaf anywhere in its range. */
 const fullSpread = (of: Worked): Spread => {
@@ -183,7 +178,11 @@ const climb = (
  * Where the sum is greatest (`sign` 1) or least (−1), where slopes have no one sign: by climbing from the middle and the
  * ends, then by halving the box until slopes have a sign or the bound says that nothing better is left.
  */
-const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, number> => {
+const extreme = (
+  of: Worked,
+  ranges: Map<Leaf, Range>,
+  sign: 1 | -1,
+): { at: Map<Leaf, number>; proven: boolean } => {
   const starts = [(r: Range) => r.typ, (r: Range) => r.min, (r: Range) => r.max]
   const climbed = starts.map((start) => climb(of, ranges, sign, start))
   let { at: best, value: reached } = climbed.reduce((a, b) => (b.value > a.value ? b : a))
@@ -193,7 +192,7 @@ const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, 
   for (let n = 0; n < boxesFor(ranges.size) && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound } = open.shift()!
-    if (bound <= reached + near * Math.abs(reached)) break
+    if (bound <= reached + near * Math.abs(reached)) return { at: best, proven: true }
     const { slopes } = n === 0 ? fullSpread(of) : spreadIn(of, box, new Map())
     const at = new Map<Leaf, number>()
     let unsure: Leaf | undefined
@@ -233,7 +232,7 @@ const extreme = (of: Worked, ranges: Map<Leaf, Range>, sign: 1 | -1): Map<Leaf, 
       open.push({ box: part, bound: sign > 0 ? v.hi : -v.lo })
     }
   }
-  return best
+  return { at: best, proven: open.length === 0 }
 }
 
 /** “lowest V_in, highest V_out”: the ends at which the inputs that vary stand. */
@@ -262,7 +261,10 @@ const cornerAt = (of: Worked, at: ReadonlyMap<Leaf, number>, named: boolean): Co
   }
 }
 
-type Ends = Record<keyof Range, ReadonlyMap<Leaf, number>>
+interface Ends {
+  at: Record<keyof Range, ReadonlyMap<Leaf, number>>
+  proven: boolean
+}
 
 /** Where what varies stands for each of the three values: by the sign of each slope, by search where one has none. */
 const endsOf = (of: Worked): Ends => {
@@ -278,7 +280,9 @@ const endsOf = (of: Worked): Ends => {
     typ.set(leaf, r.typ)
     max.set(leaf, high)
   }
-  return unsure ? { min: extreme(of, range, -1), typ, max: extreme(of, range, 1) } : { min, typ, max }
+  if (!unsure) return { at: { min, typ, max }, proven: true }
+  const [least, greatest] = [extreme(of, range, -1), extreme(of, range, 1)]
+  return { at: { min: least.at, typ, max: greatest.at }, proven: least.proven && greatest.proven }
 }
 
 /** Worked out when it is first asked for, and then a plain property. */
@@ -319,13 +323,14 @@ export const sum = <K extends string>(
   made.set(worked, { term, inputs: list, bySymbol: new Map(list) })
   const ends = endsOf(worked)
   const scale = scaleOf(meta.unit)
-  const at = (key: keyof Range) => evaluate(worked, ends[key], new Map()) / scale
+  const at = (key: keyof Range) => evaluate(worked, ends.at[key], new Map()) / scale
   worked.value = { min: at('min'), typ: at('typ'), max: at('max') }
   if (!Object.values(worked.value).every(Number.isFinite))
     throw new RangeError(`${meta.label}: ${formulaOf(term)} has no finite value at every corner`)
+  if (!ends.proven) worked.unproven = true
   lazily(worked, 'formula', () => formulaOf(term))
   lazily(worked, 'corners', () => {
-    const corner = (key: keyof Range) => cornerAt(worked, ends[key], key !== 'typ')
+    const corner = (key: keyof Range) => cornerAt(worked, ends.at[key], key !== 'typ')
     return { min: corner('min'), typ: corner('typ'), max: corner('max') }
   })
   return worked

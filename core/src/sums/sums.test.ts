@@ -3,7 +3,7 @@
 import fc from 'fast-check'
 import { calculate } from '../../test/calculate'
 import { deep } from '../../test/share'
-import { fromDecision, type Worked, type WorkedInput } from '../findings'
+import { fromDecision, type Worked, type WorkedInput, workingText } from '../findings'
 import { exactly, type Range, type Unit } from '../quantity'
 import {
   exponential,
@@ -79,6 +79,32 @@ describe('by hand', () => {
     const hill = sum({ label: 'Hill', symbol: 'h', unit: '' }, { x }, (i) => i.x.times(i.x.times(-1).plus(5)))
     expect(hill.value.min).toBeCloseTo(0, 9)
     expect(hill.value.max).toBeCloseTo(6.25, 9)
+  })
+  test('where the search for an extreme ends before it is proven, that is said', () => {
+    const x = given('x', range(0, 1, 5), '')
+    const hill = (i: Record<string, Term>) => i.x!.times(i.x!.times(-1).plus(5))
+    expect(sum({ label: 'Hill', symbol: 'h', unit: '' }, { x }, hill).unproven).toBeUndefined()
+    // Nine hills in a row: more than are searched box by box.
+    const many = Object.fromEntries(
+      Array.from({ length: 9 }, (_, k) => [`x${k}`, given(`x${k}`, range(0, 1, 5), '')]),
+    )
+    const row = sum({ label: 'Row', symbol: 'r', unit: '' }, many, (i) =>
+      total(
+        Object.values(i).map((x) => hill({ x })),
+        dimensionOf(''),
+      ),
+    )
+    expect(row.unproven).toBe(true)
+    expect(workingText(row)).toContain('not proven')
+  })
+  test('a narrower view of a quantity is not taken for the whole of it', () => {
+    const whole = given('R', range(45, 50, 60), 'Ω')
+    const worst = { ...given('R', exactly(60), 'Ω') }
+    const part = { ...given('R', range(50, 55, 60), 'Ω') }
+    const of = (b: WorkedInput) =>
+      sum({ label: 'D', symbol: 'd', unit: 'Ω' }, { a: whole, b }, (i) => i.a.minus(i.b)).value
+    expect(of(worst)).toEqual(range(-15, -10, 0))
+    expect(of(part)).toEqual(range(-15, -5, 10))
   })
   test('ampere-hours and percent are read and given in their own units', () => {
     const Q = given('Q', exactly(2), 'Ah')

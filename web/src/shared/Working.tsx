@@ -6,6 +6,7 @@ import {
   originText,
   rangeText,
   substituted,
+  unprovenText,
   type Worked,
   workingText,
 } from '@root-board/core/findings'
@@ -101,6 +102,7 @@ export const Working = ({ worked, corner: pressed = 'typ' }: { worked: Worked; c
           </tbody>
         </table>
       )}
+      {shown.unproven && <p className="risks">{unprovenText}</p>}
       {shown.note && <p>{shown.note}</p>}
       <Button onClick={() => copy('working', workingText(shown))}>
         {copied === 'working' ? 'Copied' : 'Copy the working'}

@@ -3,6 +3,7 @@ import { stockOf, supplyOf } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
 import { type LineLevel, levelsOf } from '../levels/verdict'
 import { isFar, type Shift, shiftsFor } from '../levels/shift'
+import { doWithout } from './fixes'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
 
@@ -33,6 +34,12 @@ const fromRail = (wire: Wire, need: string): Wire => ({
     ),
   },
 })
+
+/** What is read against a reference of one’s own may fit the range there is without it. */
+const withoutReference = ({ pins }: Stages, { signal: { electrical } }: LineLevel['end']): Fix[] =>
+  (electrical.kind === 'analog' ? (pins.plan?.wires ?? []) : [])
+    .filter((w) => w.signal.kind === 'reference')
+    .flatMap((w) => w.signal.ends.map((e) => doWithout(e.instance.need)))
 
 /** Parts in the lines, and feeding the device so that both ends have one voltage. */
 const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[]): Fix[] => {
@@ -69,6 +76,7 @@ const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[
         label: `Fit into ${names}: ${shiftWords(s)}`,
         edits: fit(s.kind),
       })),
+    ...withoutReference(stages, end),
     ...(wires.some((w) => design.pins.shifts?.[w.signal.id])
       ? [{ label: `Make ${names} plain again`, edits: fit(null) }]
       : []),

@@ -1,8 +1,9 @@
 // What each side of a line drives, reads and stands, from the sheets and the supply that feeds it.
 
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../../findings'
-import type { Chip, ChipPin } from '../../parts'
+import type { Chip, ChipPin, Rated } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
+import { sum } from '../../sums'
 import type { Wire } from '../plan'
 import { outputOf } from '../support/context'
 import { attributeOf } from '../ways'
@@ -19,6 +20,29 @@ export interface Levels {
 const aboveSupply = 0.3
 /** A low level of a push-pull output, where a sheet says nothing. */
 const pushPullLow = 0.4
+
+/** A voltage as a part’s sheet states it. */
+export const statedVoltage = (
+  label: string,
+  symbol: string,
+  { instance: { part }, signal }: End,
+  field: string,
+  rated: Rated,
+): Worked =>
+  sum(
+    { label, symbol, unit: 'V' },
+    {
+      V_sheet: fromPart(
+        'V_sheet',
+        label,
+        part,
+        `${signal.id}.${field}`,
+        { source: signal.source, ...rated },
+        'V',
+      ),
+    },
+    (i) => i.V_sheet,
+  )
 
 const volts = (
   label: string,

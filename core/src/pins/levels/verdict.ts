@@ -24,6 +24,7 @@ import {
   deviceDrives,
   deviceReads,
   deviceStands,
+  statedVoltage,
   type End,
   type Levels,
 } from './sides'
@@ -178,27 +179,14 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
   // A resistance divides the rail, which is the range unless a reference is wired in.
   if (electrical.kind !== 'analog' || (electrical.dividerTo && !context.reference)) return undefined
   const { chip, rail } = context
-  const { part, name } = end.instance
+  const { name } = end.instance
   const source: Worked =
     electrical.max === undefined
       ? { ...(electrical.dividerTo ? rail : supply), label: `Highest level of ${name}`, symbol: 'V_sig' }
-      : {
-          label: `Highest level of ${name}`,
-          symbol: 'V_sig',
-          value: exactly(electrical.max),
-          unit: 'V',
-          formula: 'V_sheet',
-          inputs: [
-            fromPart(
-              'V_sheet',
-              'highest level',
-              part,
-              `${end.signal.id}.max`,
-              { typ: electrical.max, kind: 'guaranteed', source: end.signal.source },
-              'V',
-            ),
-          ],
-        }
+      : statedVoltage(`Highest level of ${name}`, 'V_sig', end, 'max', {
+          typ: electrical.max,
+          kind: 'guaranteed',
+        })
   const shift = context.shiftOf(wire, end)
   const reaches = shift?.top && shift.bottom ? throughDivider(shift.top, shift.bottom)(source) : source
   const stands = chipStands(chip, wire, rail)
@@ -232,7 +220,7 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
         }
       : above && !together
         ? {
-            grade: 'guaranteed' as const,
+            grade: margins[0]!.value.typ >= 0 ? ('typical' as const) : ('outside the sheet' as const),
             severity: 'risks' as const,
             text: `it goes up to ${volts(reaches.value.max)}, and all above ${volts(range.value.max)} reads as the top code`,
           }
@@ -281,28 +269,15 @@ const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext)
   const { electrical } = end.signal
   if (electrical.kind !== 'analog-load') return undefined
   const { chip, rail } = context
-  const { name, part } = end.instance
+  const { name } = end.instance
   const reaches: Worked = { ...rail, label: `Highest voltage to ${name}`, symbol: 'V_out' }
   const stands: Worked =
     electrical.max === undefined
       ? deviceStands(end, supply)
-      : {
-          label: `What ${name} stands`,
-          symbol: 'V_max',
-          value: exactly(electrical.max),
-          unit: 'V',
-          formula: 'V_sheet',
-          inputs: [
-            fromPart(
-              'V_sheet',
-              'highest input voltage',
-              part,
-              `${end.signal.id}.max`,
-              { typ: electrical.max, kind: 'guaranteed', source: end.signal.source },
-              'V',
-            ),
-          ],
-        }
+      : statedVoltage(`What ${name} stands`, 'V_max', end, 'max', {
+          typ: electrical.max,
+          kind: 'guaranteed',
+        })
   const left = margin('Below what it stands', 'M_out', stands, reaches, false)
   // On one rail what the chip gives is never above what the device runs on.
   const fine = (supply === rail && electrical.max === undefined) || left.value.min >= -1e-9

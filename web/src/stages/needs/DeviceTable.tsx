@@ -157,7 +157,7 @@ const DeviceRow = ({
         {wiring && <WhichBus need={need} wiring={wiring} />}
         {part && need.count > 1 && (
           <span className="setting">
-            {wiring?.chain && 'In a chain'}
+            {wiring?.chain && <span className="faint">· in a chain</span>}
             <Button
               title="Each with its own wiring, address and links"
               onClick={() => edit({ kind: 'splitDevice', id: need.id })}
@@ -189,7 +189,11 @@ const DeviceRow = ({
       </td>
       <td className="right mono">{signals}</td>
       <td className="right">
-        {worked ? <Num worked={worked} show="max" /> : <span className="faint">none</span>}
+        {worked ? (
+          <Num worked={worked} show="max" />
+        ) : (
+          <span className="faint">{wiring?.signals.some(drawsFromLeg) ? 'not known yet' : 'none'}</span>
+        )}
       </td>
       <td className="right">
         <Button
@@ -202,6 +206,10 @@ const DeviceRow = ({
     </tr>
   )
 }
+
+/** Its current is known once it has a leg and a supply. */
+const drawsFromLeg = ({ electrical: { kind } }: Device['wirings'][number]['signals'][number]) =>
+  kind === 'led' || kind === 'analog-load'
 
 const hex = (address: number) => `0x${address.toString(16).toUpperCase().padStart(2, '0')}`
 

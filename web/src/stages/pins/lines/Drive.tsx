@@ -1,6 +1,6 @@
 // What the legs carry: each LED with and without its resistor, and the sums against the chip's limits.
 
-import { driveGrade, legLoads, loadSums, shortPlace } from '@root-board/core/pins'
+import { legGrade, legLoads, loadSums, shortPlace } from '@root-board/core/pins'
 import { fullRange } from '@root-board/core/quantity'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
@@ -14,7 +14,6 @@ export const Drive = () => {
   const loads = legLoads(chip, pins)
   if (loads.length === 0) return null
   const recommended = fullRange(chip.limits.pinRecommended).max
-  const absolute = fullRange(chip.limits.pinAbsolute).max
   return (
     <section aria-labelledby="drive">
       <h2 id="drive">What the legs carry</h2>
@@ -32,45 +31,25 @@ export const Drive = () => {
         />
         <tbody>
           {loads.map(({ wire, current, onBoard }) => {
-            if (onBoard)
-              return (
-                <tr key={`${wire.signal.id} on the board`}>
-                  <td>{wire.signal.name}</td>
-                  <td>
-                    <span className="mono">{shortPlace(wire.pin)}</span>, {onBoard}
-                  </td>
-                  <td className="faint">the board’s own</td>
-                  <td className="right">
-                    <Num worked={current} show="range" />
-                  </td>
-                  <td />
-                  <td className="right">
-                    <Quantity value={recommended} unit="A" />
-                  </td>
-                  <td>
-                    <GradeWord grade={driveGrade(current, recommended, absolute)} />
-                  </td>
-                </tr>
-              )
-            const led = pins.leds[wire.signal.id]!
+            const led = onBoard ? undefined : pins.leds[wire.signal.id]!
             return (
-              <tr key={wire.signal.id}>
+              <tr key={`${wire.signal.id} ${onBoard ?? ''}`}>
                 <td>{wire.signal.name}</td>
                 <td>
-                  <span className="mono">{shortPlace(wire.pin)}</span>, {led.led.colour}
+                  <span className="mono">{shortPlace(wire.pin)}</span>, {onBoard ?? led!.led.colour}
                 </td>
-                <td className="mono">{current === led.bare ? 'left out' : led.resistor.marking}</td>
+                <td className="mono">
+                  {led ? (current === led.bare ? 'left out' : led.resistor.marking) : 'the board’s own'}
+                </td>
                 <td className="right">
-                  <Num worked={led.current} show="range" />
+                  <Num worked={led?.current ?? current} show="range" />
                 </td>
-                <td className="right">
-                  <Num worked={led.bare} show="range" />
-                </td>
+                <td className="right">{led && <Num worked={led.bare} show="range" />}</td>
                 <td className="right">
                   <Quantity value={recommended} unit="A" />
                 </td>
                 <td>
-                  <GradeWord grade={driveGrade(current, recommended, absolute)} />
+                  <GradeWord grade={legGrade(chip, loads, wire.pin.id)} />
                 </td>
               </tr>
             )
