@@ -853,6 +853,12 @@ describe('kinds of need', () => {
       voltage: { min: 5, typ: 5.05, max: 5.1, kind: 'guaranteed' },
     }
     expect(atReference(high)).toMatchObject([{ severity: 'risks', grade: 'outside the sheet' }])
+    // The leg stands 0.5 V above the lowest supply, 5.4 V: a reference that may give more does harm, now and then or not.
+    part.wirings[0]!.signals[0]!.electrical = {
+      kind: 'reference',
+      voltage: { min: 5.3, typ: 5.35, max: 5.45, kind: 'guaranteed' },
+    }
+    expect(atReference(high)).toMatchObject([{ severity: 'stops' }])
   })
   // QM32-64, section 13: outputs 1 and 2 are on PA4 and PA5, and there is no third.
   test('an analog output is on a leg that has one, one line each', () => {

@@ -65,6 +65,13 @@ describe('ranges go to the worst corner', () => {
     expect(value.typ).toBeCloseTo(4.8 * 4.2e-3, 9)
     expect(value.max).toBeCloseTo((5.5 - 4.8) * 0.22 + 5.5 * 8e-3, 9)
   })
+  // ((125 − 30) / 54 − 12.6 V · 8 mA) / (12.6 − 4.8) V: everything else at its worst. At that load it is just at its limit.
+  test('the load limit is at the highest input, the lowest output and the worst way for the heat', () => {
+    const limit = r.loadLimit!.value.max
+    expect(limit).toBeCloseTo((95 / 54 - 12.6 * 8e-3) / 7.8, 12)
+    const there = regulate(regulator, of({ min: 0.01, typ: 0.1, max: limit }, 'A'), input, 30)
+    expect(there.junction.value.max).toBeCloseTo(125, 9)
+  })
   test('what speaks against it is said', () => {
     expect(objections(r, load, input).map((o) => o.text)).toEqual([
       'its junction reaches 128 °C, above 125 °C',

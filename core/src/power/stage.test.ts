@@ -103,6 +103,16 @@ describe('cells', () => {
   test('an adapter never runs down', () => expect(rest.runtime).toBeUndefined())
 })
 
+// Usual values of the files: 62 + 71 + 25 mA of devices, 3.92 mA of the chip, 4.48 mA of the safe light, 3.72 mA of
+// pull-ups, 1.72 mA of the power lamp, 0.2 mA: 172 mA at work. The diode drops 0.32 V at 100 mA and 0.45 V at 1 A.
+test('usual heat is at full work, least heat at rest, and both inputs are as they are then', () => {
+  const heat = rest.regulation!.dissipation
+  expect(heat.value.typ).toBeCloseTo((12 - 0.3306 - 5) * 0.172 + 11.669 * 1.2e-3, 2)
+  expect(heat.value.min).toBeLessThan(0.05)
+  expect(rest.input!.value.typ).toBeCloseTo(12 - 0.3306, 3)
+  expect(rest.input!.value.min).toBeGreaterThan(11.4 - 0.6)
+})
+
 describe('findings begin at the limit and not before', () => {
   const ids = (...e: Edit[]) => analyse(applyEdits(timer, e), library).findings.map((f) => f.check)
   const most = rest.fromSource.value.max
