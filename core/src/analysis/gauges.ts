@@ -35,7 +35,11 @@ export const gaugesOf = ({
     id: 'runtime',
     label: 'Runtime',
     worked: power.runtime,
-    instead: power.source ? 'no end: not on cells' : 'no source yet',
+    instead: !power.source
+      ? 'no source yet'
+      : power.source.capacity
+        ? 'nothing draws current yet'
+        : 'no end: not on cells',
     corner: 'min',
   },
   {

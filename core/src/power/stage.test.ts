@@ -2,7 +2,7 @@
 
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse } from '../analysis'
-import { applyEdits, type Edit } from '../design'
+import { applyEdits, type Edit, emptyDesign } from '../design'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -111,6 +111,16 @@ test('usual heat is at full work, least heat at rest, and both inputs are as the
   expect(heat.value.min).toBeLessThan(0.05)
   expect(rest.input!.value.typ).toBeCloseTo(12 - 0.3306, 3)
   expect(rest.input!.value.min).toBeGreaterThan(11.4 - 0.6)
+})
+
+// Cells that nothing empties have no runtime, which is not the same as a source that never runs down.
+test.each([
+  ['cells-3-aa', 'nothing draws current yet'],
+  ['adapter-9v', 'no end: not on cells'],
+  [undefined, 'no source yet'],
+])('an empty project on %s: %s', (source, instead) => {
+  const { gauges } = analyse({ ...emptyDesign('Empty'), stance: 'bare-bones', power: { source } }, library)
+  expect(gauges.find((g) => g.id === 'runtime')).toMatchObject({ worked: undefined, instead })
 })
 
 describe('findings begin at the limit and not before', () => {

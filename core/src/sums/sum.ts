@@ -144,8 +144,8 @@ const fullSpread = (of: Worked): Spread => {
   return spread
 }
 
-/** How many boxes are looked at where slopes have no one sign; with many of them halving boxes leads nowhere. */
-const boxesFor = (leaves: number): number => (leaves <= 4 ? 1000 : leaves <= 8 ? 200 : 0)
+/** How many boxes are looked at, by how many slopes have no one sign: with many, halving boxes leads nowhere. */
+const boxesFor = (unsure: number): number => (unsure <= 4 ? 1000 : unsure <= 8 ? 200 : 0)
 
 /** As near to the true extreme as a search goes: a share of it. */
 const near = 1e-6
@@ -182,6 +182,7 @@ const extreme = (
   of: Worked,
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
+  boxes: number,
 ): { at: Map<Leaf, number>; proven: boolean } => {
   const starts = [(r: Range) => r.typ, (r: Range) => r.min, (r: Range) => r.max]
   const climbed = starts.map((start) => climb(of, ranges, sign, start))
@@ -189,7 +190,7 @@ const extreme = (
   const open: { box: Map<Leaf, Interval>; bound: number }[] = [
     { box: new Map([...ranges].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }])), bound: Infinity },
   ]
-  for (let n = 0; n < boxesFor(ranges.size) && open.length > 0; n++) {
+  for (let n = 0; n < boxes && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound } = open.shift()!
     if (bound <= reached + near * Math.abs(reached)) return { at: best, proven: true }
@@ -271,18 +272,18 @@ const endsOf = (of: Worked): Ends => {
   const range = leavesOf(of)
   const { slopes } = fullSpread(of)
   const [min, typ, max] = [new Map<Leaf, number>(), new Map<Leaf, number>(), new Map<Leaf, number>()]
-  let unsure = false
+  let unsure = 0
   for (const [leaf, r] of range) {
     const slope = slopes.get(leaf)
     const [low, high] = !slope || slope.lo >= 0 ? [r.min, r.max] : [r.max, r.min]
-    if (slope && slope.lo < 0 && slope.hi > 0) unsure = true
+    if (slope && slope.lo < 0 && slope.hi > 0) unsure++
     min.set(leaf, low)
     typ.set(leaf, r.typ)
     max.set(leaf, high)
   }
-  if (!unsure) return { at: { min, typ, max }, proven: true }
-  const [least, greatest] = [extreme(of, range, -1), extreme(of, range, 1)]
-  return { at: { min: least.at, typ, max: greatest.at }, proven: least.proven && greatest.proven }
+  if (unsure === 0) return { at: { min, typ, max }, proven: true }
+  const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, range, sign, boxesFor(unsure)))
+  return { at: { min: least!.at, typ, max: greatest!.at }, proven: least!.proven && greatest!.proven }
 }
 
 /** Worked out when it is first asked for, and then a plain property. */

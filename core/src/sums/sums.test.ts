@@ -97,6 +97,28 @@ describe('by hand', () => {
     expect(row.unproven).toBe(true)
     expect(workingText(row)).toContain('not proven')
   })
+  // Twelve devices whose rest may draw more than their work: whatever share works, 12 · 9 mA at most, 12 · 1 mA at least.
+  test('one slope without a sign among many is searched to the end', () => {
+    const currents = (symbol: string, value: Range) =>
+      sum(
+        { label: symbol, symbol, unit: 'A' },
+        Object.fromEntries(
+          Array.from({ length: 12 }, (_, k) => [`${symbol}${k}`, given(`${symbol}${k}`, value, 'A')]),
+        ),
+        (i) => total(Object.values(i), dimensionOf('A')),
+      )
+    const s = given('s', range(0, 1, 1), '')
+    const [R, W] = [currents('R', range(0.001, 0.002, 0.009)), currents('W', range(0.003, 0.004, 0.005))]
+    const between = sum({ label: 'B', symbol: 'b', unit: 'A' }, { R, W, s }, (i) =>
+      i.R.plus(i.s.times(i.W.minus(i.R))),
+    )
+    expect([between.value.min, between.value.typ, between.value.max]).toEqual([
+      expect.closeTo(0.012, 12),
+      expect.closeTo(0.048, 12),
+      expect.closeTo(0.108, 12),
+    ])
+    expect(between.unproven).toBeUndefined()
+  })
   test('a narrower view of a quantity is not taken for the whole of it', () => {
     const whole = given('R', range(45, 50, 60), 'Ω')
     const worst = { ...given('R', exactly(60), 'Ω') }
