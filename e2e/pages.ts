@@ -42,6 +42,17 @@ export const downloadText = async (page: Page, button: string): Promise<string> 
   return readFileSync(await download.path(), 'utf8')
 }
 
+/** In the list that has the focus, arrow by arrow to a value: typing ahead depends on how fast the machine is. */
+export const pickByKeys = async (page: Page, label: string, value: RegExp) => {
+  const list = page.getByLabel(label, { exact: true })
+  await expect(list).toBeFocused()
+  await page.keyboard.press('Home')
+  const options = await list.locator('option').count()
+  for (let i = 0; i < options && !value.test(await list.inputValue()); i++)
+    await page.keyboard.press('ArrowDown')
+  await expect(list).toHaveValue(value)
+}
+
 /** No serious or critical fault by axe. */
 export const isAccessible = async (page: Page, where: string) => {
   const { violations } = await new AxeBuilder({ page }).analyze()

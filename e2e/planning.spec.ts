@@ -26,6 +26,23 @@ test('lock, swap, keep free and plan afresh, with every step taken back by name'
   await expect(signal(/Start.*locked/)).toBeVisible()
 })
 
+test('a key pressed right after a choice acts on that choice, every time', async ({ page }) => {
+  await openDemo(page, 'pins')
+  const signals = page.getByRole('navigation', { name: 'Signals' })
+  for (let n = 0; n < 24; n++) {
+    const [name, pin] = n % 2 ? (['Start', 'PB4'] as const) : (['Safe light', 'PB5'] as const)
+    // Nothing is waited for between the keys.
+    await signals.getByRole('button', { name: new RegExp(`^${name}`) }).focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: new RegExp(`^leg 1[34], ${pin}`) }).focus()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('m')
+    await expect(page.getByRole('button', { name: `Undo: Move ${name} to ${pin}` })).toBeVisible()
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Escape')
+  }
+})
+
 test('a signal moved where it can’t work stays there, is explained, and is moved by the fix', async ({
   page,
 }) => {

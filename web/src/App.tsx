@@ -3,7 +3,8 @@
 import { ThemeProvider } from '@mui/material'
 import { SnackbarProvider } from 'notistack'
 import { lazy, Suspense, useMemo } from 'react'
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { createBrowserRouter, Navigate } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
 import { themeFor } from './look/theme'
 import { useMode } from './look/mode'
 
