@@ -9,10 +9,13 @@ import { type Check, type Finding, type Fix, inOrder, runChecks, type Stages } f
 import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
 import type { Chip, Library } from '../parts'
 import { type Patience, pinsChecks, type PinsResult, resolvePins, usualPatience } from '../pins'
-import { powerChecks, resolvePower } from '../power'
+import { powerChecks, type RankedRegulator, rankRegulators, resolvePower } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
 
-export interface Analysis extends Omit<Stages, 'library' | 'fitting' | 'patience' | 'proposing'> {
+export interface Analysis extends Omit<
+  Stages,
+  'library' | 'fitting' | 'regulators' | 'patience' | 'proposing'
+> {
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -65,9 +68,19 @@ export const analyse = (
     patience,
     proposing: false,
     fitting: () => undefined,
+    regulators: once(() => rankRegulators({ ...stages, library })),
   })
   return { ...stages, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
 }
+
+const once = <T>(work: () => T): (() => T) => {
+  let known: { of: T } | undefined
+  return () => (known ??= { of: work() }).of
+}
+
+/** Every regulator of the library at the project’s load and input. */
+export const regulatorsOf = (analysis: Analysis, library: Library): RankedRegulator[] =>
+  rankRegulators({ ...analysis, library })
 
 /** All fixes that are proposed for a finding, those that need the planner among them. None of them has been tried. */
 export const proposalsFor = (
@@ -84,6 +97,7 @@ export const proposalsFor = (
     library,
     patience,
     proposing: true,
+    regulators: once(() => regulatorsOf(analysis, library)),
     fitting: () =>
       (found ??= {
         chip: fittingCarrier(design, library, resolveNeeds(design, library), power.supplies.rail, patience),

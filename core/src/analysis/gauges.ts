@@ -22,7 +22,7 @@ export const gaugesOf = ({
   pins,
   power,
   build,
-}: Omit<Stages, 'library' | 'fitting' | 'patience' | 'proposing'>): Gauge[] => [
+}: Omit<Stages, 'library' | 'fitting' | 'regulators' | 'patience' | 'proposing'>): Gauge[] => [
   {
     id: 'budget',
     label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',

@@ -275,7 +275,7 @@ test('in a project, the LED’s current and its working come from the table', ()
   )
   const lamp = pins.leds['d1.1.light']
   expect(lamp!.current.formula).toContain('V_drop(I)')
-  expect(lamp!.current.inputs.find((i) => i.symbol === 'V_drop')!.origin).toMatchObject({
+  expect(lamp!.current.inputs.find((i) => i.symbol === 'V_drop(I)')!.origin).toMatchObject({
     field: 'io.drivers.strong',
     place: 'gauge.ibs, model strong',
   })

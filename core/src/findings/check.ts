@@ -7,7 +7,7 @@ import type { Design, StageName } from '../design'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
 import type { Patience, PinsResult } from '../pins'
-import type { PowerResult } from '../power'
+import type { PowerResult, RankedRegulator } from '../power'
 import type { Finding } from './finding'
 
 /** What the stages made, in working order. */
@@ -22,6 +22,8 @@ export interface Stages {
   build: BuildResult
   /** Another carrier that would fit, the cheapest; found only when a check asks, since it solves many. */
   fitting: () => Chip | undefined
+  /** Every regulator at this load and input; ranked only when a check asks. */
+  regulators: () => RankedRegulator[]
   /**
    * Whether fixes are asked for that need the planner: another leg, another carrier. The analysis of an edit does
    * without; they are worked out for the one finding that is opened (see `proposalsFor`).

@@ -1,8 +1,10 @@
 // What the legs carry: each LED with and without its resistor, and the sums per group of legs and per chip.
 
-import { fromPart, fromWorked, type Grade, type Worked } from '../findings'
+import { fromPart, type Grade, type Worked } from '../findings'
 import type { Chip, Rated } from '../parts'
 import { add, fullRange } from '../quantity'
+import { dimensionOf, sum, type Term, total } from '../sums'
+import { asStated } from './levels'
 import type { PinsResult } from './resolve'
 import type { Wire } from './plan'
 import { ledKey } from './support'
@@ -46,23 +48,19 @@ export const boardLoads = (chip: Chip, wire: Wire): LegLoad[] =>
           {
             wire,
             onBoard: l.what,
-            current: {
-              label: `${l.what} on ${wire.pin.id}`,
-              symbol: 'I_board',
-              value: fullRange(l.current),
-              unit: 'A' as const,
-              formula: 'I_sheet',
-              inputs: [
-                fromPart(
-                  'I_sheet',
-                  l.what,
-                  chip.board!,
-                  `loads.${l.pin}.current`,
-                  { ...l.current, source: l.source },
-                  'A',
-                ),
-              ],
-            },
+            current: asStated(
+              `${l.what} on ${wire.pin.id}`,
+              'I_board',
+              'A',
+              fromPart(
+                'I_sheet',
+                l.what,
+                chip.board!,
+                `loads.${l.pin}.current`,
+                { ...l.current, source: l.source },
+                'A',
+              ),
+            ),
           },
         ]
       : [],
@@ -96,17 +94,14 @@ export const loadSums = (chip: Chip, loads: LegLoad[]): LoadSum[] => {
     absolute?: Rated,
   ) => {
     const here = loads.filter((l) => !pins || pins.includes(l.wire.pin.id))
-    const sum: Worked = {
-      label: `Current of ${name}`,
-      symbol: 'ΣI',
-      value: add(...here.map((l) => l.current.value)),
-      unit: 'A',
-      formula: here.map((_, i) => `I_${i + 1}`).join(' + ') || '0',
-      inputs: here.map((l, i) => ({ ...fromWorked(l.current), symbol: `I_${i + 1}` })),
-    }
+    const all = sum(
+      { label: `Current of ${name}`, symbol: 'ΣI', unit: 'A' },
+      Object.fromEntries(here.map((l, i) => [`I_${i + 1}`, l.current])),
+      (i: Record<string, Term>) => total(Object.values(i), dimensionOf('A')),
+    )
     const limit = fullRange(rated).max
-    const grade = driveGrade(sum, limit, absolute ? fullRange(absolute).max : limit)
-    return { id, name, loads: here, sum, limit, rated, grade }
+    const grade = driveGrade(all, limit, absolute ? fullRange(absolute).max : limit)
+    return { id, name, loads: here, sum: all, limit, rated, grade }
   }
   return [
     of('all', 'all legs', undefined, chip.limits.total, chip.limits.totalAbsolute),

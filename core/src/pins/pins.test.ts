@@ -445,7 +445,7 @@ describe('the window for an I2C line’s pull-ups, by hand from the I2C-bus spec
     [1e6, 120e-9],
   ])('%d Hz', (frequency, rise) => {
     const window = busWindow({ ...line, signal: { ...line.signal, frequency } }, chip, rail)!
-    expect(window.smallest.value.typ).toBeCloseTo((5.1 - 0.4) / 3e-3, 6)
-    expect(window.largest.value.typ).toBeCloseTo(rise / (0.8473 * load), 6)
+    expect(window.smallest.value.max).toBeCloseTo((5.1 - 0.4) / 3e-3, 6)
+    expect(window.largest.value.min).toBeCloseTo(rise / (0.8473 * load), 6)
   })
 })

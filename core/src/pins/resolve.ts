@@ -4,10 +4,10 @@ import type { SupportPart } from '../circuit'
 import { stockOf, type Supplies } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
-import type { Worked } from '../findings'
+import { fromRule, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
-import { exactly } from '../quantity'
+import { sum } from '../sums'
 import { fittedShift, levelsOf, type LineLevel, referenceOf } from './levels'
 import { type BytePlan, bytePlans } from './byte'
 import { isPlanned, type Plan, planPins } from './plan'
@@ -56,29 +56,20 @@ export const legsLeft = (plan: Plan): Worked | undefined => {
   if (!isPlanned(plan)) return undefined
   const free = plan.free.length
   const used = plan.wires.length
-  return {
-    label: 'Legs left over',
-    symbol: 'n_left',
-    value: exactly(free),
-    unit: '',
-    formula: 'n_usable − n_used',
-    inputs: [
-      {
-        symbol: 'n_usable',
-        label: 'legs that can carry a signal, less crystal and reset',
-        value: exactly(free + used),
-        unit: '',
-        origin: { kind: 'rule', source: 'counted from the chip’s part file' },
-      },
-      {
-        symbol: 'n_used',
-        label: 'legs with a signal',
-        value: exactly(used),
-        unit: '',
-        origin: { kind: 'rule', source: 'counted from the plan' },
-      },
-    ],
-  }
+  return sum(
+    { label: 'Legs left over', symbol: 'n_left', unit: '' },
+    {
+      n_usable: fromRule(
+        'n_usable',
+        'legs that can carry a signal, less crystal and reset',
+        free + used,
+        '',
+        'counted from the chip’s part file',
+      ),
+      n_used: fromRule('n_used', 'legs with a signal', used, '', 'counted from the plan'),
+    },
+    (i) => i.n_usable.minus(i.n_used),
+  )
 }
 
 export const resolvePins = (

@@ -130,8 +130,8 @@ describe('the I2C window by hand from the I2C-bus specification, at three speeds
     ['1 MHz', 120e-9],
   ])('%s: R_max = t_r / (0.8473 · C_b), R_min = (3.366 − 0.4) V / 3 mA', (what, rise) => {
     const window = sda.find((w) => w.what === what)!
-    expect(window.largest.value.typ).toBeCloseTo(rise / (0.8473 * farads), 3)
-    expect(window.smallest.value.typ).toBeCloseTo((3.3 * 1.02 - 0.4) / 3e-3, 6)
+    expect(window.largest.value.min).toBeCloseTo(rise / (0.8473 * farads), 3)
+    expect(window.smallest.value.max).toBeCloseTo((3.3 * 1.02 - 0.4) / 3e-3, 6)
   })
   test('a faster bus gets a smaller pull-up, within its own window', () => {
     const of = (speed: number) => {
@@ -143,8 +143,8 @@ describe('the I2C window by hand from the I2C-bus specification, at three speeds
     const [slow, fast] = [of(100e3), of(1e6)]
     expect(fast.fitted!).toBeLessThan(slow.fitted!)
     for (const w of [slow, fast]) {
-      expect(w.fitted!).toBeGreaterThanOrEqual(w.smallest.value.typ)
-      expect(w.fitted!).toBeLessThanOrEqual(w.largest.value.typ)
+      expect(w.fitted!).toBeGreaterThanOrEqual(w.smallest.value.max)
+      expect(w.fitted!).toBeLessThanOrEqual(w.largest.value.min)
     }
   })
 })

@@ -61,11 +61,6 @@ export const converterSum = (
   const top = sum({ label: `Highest code of ${wire.signal.name}`, symbol: 'N_top', unit: '' }, { n }, (i) =>
     powerOfTwo(i.n).minus(1),
   )
-  // The divider of a level shift, seen from the sensor: the inverse of what it leaves.
-  const shift = level?.shift === 'divider' ? level.margins[0]?.inputs : undefined
-  const divided = shift?.find((i) => i.origin.kind === 'worked' && i.origin.of.formula.includes('R_2'))
-  const parts = divided?.origin.kind === 'worked' ? divided.origin.of.inputs : undefined
-  const [r1, r2] = [parts?.find((i) => i.symbol === 'R_1'), parts?.find((i) => i.symbol === 'R_2')]
   const ends = wire.signal.ends.map((e) => e.signal.electrical)
   const resistance = ends.find((e) => e.kind === 'analog' && e.dividerTo)
   return {
@@ -83,8 +78,12 @@ export const converterSum = (
         unit: 'V',
         note: 'A threshold as a code is N = V / V_full · 2ⁿ, rounded down.',
       },
-      { V_ref: range, ...(r1 && r2 ? { R_1: r1, R_2: r2 } : {}) } as Record<string, SumInput>,
-      (i) => (r1 && r2 ? i.V_ref!.times(i.R_1!.plus(i.R_2!)).over(i.R_2!) : i.V_ref!),
+      {
+        V_ref: range,
+        ...(level?.divider && { R_1: level.divider.top, R_2: level.divider.bottom }),
+      } as Record<string, SumInput>,
+      // A divider of a level shift, seen from the sensor: the inverse of what it leaves.
+      (i) => (level?.divider ? i.V_ref!.times(number(1).plus(i.R_1!.over(i.R_2!))) : i.V_ref!),
     ),
     towards:
       resistance?.kind === 'analog'

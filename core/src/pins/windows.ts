@@ -18,7 +18,7 @@ export interface PullWindow {
   /** The leg’s own pull-up. */
   inside?: Range
   /** On the devices’ own boards, together. */
-  onBoards?: Range
+  onBoards?: Worked
   /** Ours, ohms. */
   fitted?: number
   /** Whether the speed is the one in use. */

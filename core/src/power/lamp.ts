@@ -2,10 +2,10 @@
 
 import { preferred, type Stock } from '../circuit'
 import { byTheBook, type Design, supportChoice, type SupportChoice } from '../design'
-import { ledCurrentRange, seriesResistor, voltageAt } from '../electrical'
-import { fromDecision, fromPart, fromWorked, type Worked } from '../findings'
+import { fromDecision, type Worked } from '../findings'
 import { type Led, type Library, partsOfKind } from '../parts'
-import { exactly, formatQuantity, within } from '../quantity'
+import { fittedResistor } from '../pins'
+import { currentInSeries, readCurve, type SheetCurve, sum } from '../sums'
 
 export const lampKey = 'power-lamp'
 const wanted = 2e-3
@@ -25,59 +25,40 @@ export const powerLamp = (
 ): PowerLamp | undefined => {
   const led = partsOfKind(library, 'led').find((l) => l.colour === 'green')
   if (!rail || !led || !stock.resistors) return undefined
-  const forward = voltageAt(led.forward, wanted)
-  if (rail.value.min <= forward.max) return undefined
-  const forwardInput = fromPart(
-    'V_F',
-    `forward voltage of ${led.name}`,
-    led,
-    'forward',
-    { ...forward, kind: 'typical', source: led.forward[0]!.source },
-    'V',
+  const forward: SheetCurve = {
+    part: led,
+    field: 'forward',
+    points: led.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } })),
+    specimen: lampKey,
+  }
+  const I = fromDecision('I', 'enough to see indoors', wanted, 'A', 'rule of thumb')
+  const V_F = readCurve({ label: `Forward voltage of ${led.name}`, symbol: 'V_F', unit: 'V' }, forward, [
+    'I',
+    I,
+  ])
+  if (rail.value.min <= V_F.value.max) return undefined
+  const needed = sum(
+    {
+      label: 'Series resistor of the power lamp',
+      symbol: 'R',
+      unit: 'Ω',
+      note: 'Fitted is the next preferred value above the usual one.',
+    },
+    { V_DD: rail, V_F, I },
+    (i) => i.V_DD.minus(i.V_F).over(i.I),
   )
-  const ohms = seriesResistor(rail.value.typ, 0, forward.typ, wanted)
-  const resistor = preferred(stock.resistors, ohms, 'up')
-  const actual = within(resistor.value, stock.resistors.tolerance)
+  const resistor = preferred(stock.resistors, needed.value.typ, 'up')
+  const R = fittedResistor('R', 'series resistor', stock.resistors, resistor, lampKey)
   return {
     ...supportChoice(design, lampKey, byTheBook),
     led,
     resistor,
-    resistance: {
-      label: 'Series resistor of the power lamp',
-      symbol: 'R',
-      value: exactly(ohms),
-      unit: 'Ω',
-      formula: '(V_DD − V_F) / I',
-      inputs: [
-        fromWorked(rail),
-        forwardInput,
-        fromDecision('I', 'enough to see indoors', wanted, 'A', 'rule of thumb'),
-      ],
-      note: `Fitted is the next preferred value up, ${formatQuantity(resistor.value, 'Ω')}.`,
-    },
-    current: {
-      label: 'Power lamp',
-      symbol: 'I_lamp',
-      value: ledCurrentRange(rail.value, actual, led.forward),
-      unit: 'A',
-      formula: '(V_DD − V_F(I)) / R',
-      inputs: [
-        fromWorked(rail),
-        forwardInput,
-        {
-          symbol: 'R',
-          label: 'series resistor',
-          value: actual,
-          unit: 'Ω',
-          origin: {
-            kind: 'part',
-            part: stock.resistors.id,
-            name: stock.resistors.name,
-            field: 'tolerance',
-            sheet: stock.resistors.sheet,
-          },
-        },
-      ],
-    },
+    resistance: needed,
+    current: currentInSeries(
+      { label: 'Power lamp', symbol: 'I_lamp' },
+      ['V_DD', rail],
+      ['R', R],
+      [{ symbol: 'V_F', label: `Forward voltage of ${led.name}`, curve: forward }],
+    ),
   }
 }

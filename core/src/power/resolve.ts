@@ -5,21 +5,15 @@ import type { ClockResult } from '../clock'
 import type { Design, FedBy } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library, partsOfKind, type Source } from '../parts'
+import { type Chip, findPart, type Library, type Source } from '../parts'
 import type { PinsResult } from '../pins'
-import { fullRange } from '../quantity'
 import { dimensionOf, sum, type SumInput, total } from '../sums'
 import { type Consumer, consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { inputVoltage, type Path, pathOf } from './path'
-import { type Objection, objections, regulate, type Regulation } from './regulate'
+import { regulate, type Regulation } from './regulate'
 
 const sideWords = { rest: 'at rest', work: 'at work', average: 'on average' }
-
-export interface RankedRegulator extends Regulation {
-  no: Objection[]
-  chosen: boolean
-}
 
 export interface PowerResult extends Path {
   rail?: Worked
@@ -30,11 +24,12 @@ export interface PowerResult extends Path {
   rest: Worked
   work: Worked
   average: Worked
-  /** At the regulator's input, with everything working. */
+  /** From everything at rest to everything at work. */
+  loaded: Worked
+  /** At the regulator's input, with as much. */
   input?: Worked
   fromSource: Worked
   regulation?: Regulation
-  ranked: RankedRegulator[]
   /** Hours on one set of cells; absent where the source doesn't run down. */
   runtime?: Worked
   lamp?: PowerLamp
@@ -154,21 +149,6 @@ export const resolvePower = (
   const input = inputVoltage(path, through)
   const ambient = design.needs.limits.ambient
   const regulation = path.regulator && input && regulate(path.regulator, loaded, input, ambient)
-  // A board’s regulator is soldered on: there is nothing to rank.
-  const ranked =
-    input && !board
-      ? partsOfKind(library, 'regulator')
-          .filter((r) => r.topology === 'linear')
-          .map((regulator) => {
-            const one = regulate(regulator, loaded, input, ambient)
-            return {
-              ...one,
-              no: [...outputObjection(one, rail, chip, needs), ...objections(one, loaded, input)],
-              chosen: regulator.id === path.regulator?.id,
-            }
-          })
-          .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
-      : []
   return {
     ...path,
     rail,
@@ -183,40 +163,12 @@ export const resolvePower = (
     average,
     input,
     fromSource,
+    loaded,
     regulation,
-    ranked,
     runtime: runtimeOf(path, average),
     lamp,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }
-}
-
-/** A regulator whose output chip or devices can't use. */
-const outputObjection = (
-  { regulator }: Regulation,
-  rail: Worked | undefined,
-  chip: Chip | undefined,
-  needs: NeedsResult,
-): Objection[] => {
-  const out = fullRange(regulator.output)
-  const wants = [
-    ...(chip ? [{ name: chip.name, supply: fullRange(chip.supply.recommended) }] : []),
-    ...needs.instances.flatMap((i) =>
-      i.part.supply && !i.need.fedBy ? [{ name: i.name, supply: fullRange(i.part.supply) }] : [],
-    ),
-  ]
-  const unhappy = wants.filter((w) => out.min < w.supply.min || out.max > w.supply.max)
-  if (unhappy.length === 0) return []
-  const names = [...new Set(unhappy.map((u) => u.name))]
-  return [
-    {
-      text: `its ${out.typ} V suits neither ${names.slice(0, 3).join(' nor ')}`.replace(
-        'neither',
-        names.length > 1 ? 'neither' : 'not',
-      ),
-      worked: rail,
-    },
-  ]
 }
 
 /** Without a regulator the chip itself is the warmest part that can be computed. */

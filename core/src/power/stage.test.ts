@@ -1,13 +1,14 @@
 // The Power stage on the darkroom timer and its neighbours: every current by hand from the sheets.
 
 import { demo, shippedLibrary } from '../../test/files'
-import { analyse } from '../analysis'
+import { analyse, regulatorsOf } from '../analysis'
 import { applyEdits, type Edit, emptyDesign } from '../design'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
 const power = (...edits: Edit[]) => analyse(applyEdits(timer, edits), library).power
-const { consumers, ranked, ...rest } = power()
+const { consumers, ...rest } = power()
+const ranked = regulatorsOf(analyse(timer, library), library)
 
 describe('consumers', () => {
   test.each<[string, 'rest' | 'work', number, number]>([
@@ -72,8 +73,12 @@ describe('regulators ranked', () => {
     ).toMatch(words),
   )
   test('less load cools it down: without display and relay the plain one does as well', () => {
-    const light = power({ kind: 'removeDevice', id: 'd1' }, { kind: 'removeDevice', id: 'd6' })
-    expect(light.ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toContain('br5-plain')
+    const edits: Edit[] = [
+      { kind: 'removeDevice', id: 'd1' },
+      { kind: 'removeDevice', id: 'd6' },
+    ]
+    const light = regulatorsOf(analyse(applyEdits(timer, edits), library), library)
+    expect(light.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toContain('br5-plain')
   })
 })
 

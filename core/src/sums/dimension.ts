@@ -6,6 +6,7 @@ import type { Unit } from '../quantity'
 export type Dimension = readonly [number, number, number, number, number]
 
 export const plain: Dimension = [0, 0, 0, 0, 0]
+export const ampere: Dimension = [0, 1, 0, 0, 0]
 
 const dimensions: Record<Unit, Dimension> = {
   V: [1, 0, 0, 0, 0],

@@ -5,7 +5,7 @@ import type { Corner, Worked, WorkedInput } from '../findings'
 import type { Range, Unit } from '../quantity'
 import { dimensionOf, dimensionText, sameDimension, scaleOf } from './dimension'
 import { type Interval, plus, times } from './interval'
-import { formulaOf, input, lineOf, type Spread, spreadOf, type Term, UnitError, valueOf } from './term'
+import { formulaOf, input, lineOf, noSlope, ownSlope, spreadOf, type Term, UnitError, valueOf } from './term'
 
 /** What a sum is made of: stated quantities, and other sums. */
 export type SumInput = Worked | WorkedInput
@@ -17,12 +17,42 @@ export interface SumMeta {
   note?: string
 }
 
-interface Made {
-  term: Term
-  inputs: [symbol: string, of: SumInput][]
-  bySymbol: Map<string, SumInput>
+interface MadeInput {
+  symbol: string
+  of: SumInput
+  /** What one of its unit is in SI. */
+  scale: number
+  /** The sum that it is, where that is one of ours and not a variable of its own. */
+  sum?: Worked
+  /** The stated quantity that it is, where that varies. */
+  leaf?: Leaf
 }
-const made = new WeakMap<Worked, Made>()
+/** What is behind a number that a sum made. */
+interface Made {
+  id: number
+  term: Term
+  inputs: MadeInput[]
+  leaves: Map<Leaf, Range>
+  /** With every leaf anywhere in its range. */
+  spread: Spread
+  ends: Ends
+  /** Its inputs in SI, for each of the three values. */
+  si: Record<keyof Range, number[]>
+}
+/** Where each stated quantity stands. */
+type At = (leaf: Leaf) => number
+interface Ends {
+  at: Record<keyof Range, At>
+  proven: boolean
+}
+/** What a sum can be, and how it changes with each stated quantity. */
+interface Spread {
+  value: Interval
+  slopes: ReadonlyMap<Leaf, Interval>
+}
+/** Kept with the number itself, unseen by whoever copies or compares it: a map beside it would cost the collector dear. */
+const behindIt = Symbol('made by a sum')
+const madeOf = (of: Worked): Made | undefined => (of as { [behindIt]?: Made })[behindIt]
 
 const isSum = (of: SumInput): of is Worked => 'formula' in of
 /** The sum behind an input, where it is one and not a variable of its own. */
@@ -33,7 +63,9 @@ const behind = (of: SumInput): Worked | undefined =>
 type Leaf = string
 const numbers = new WeakMap<object, number>()
 let count = 0
-const numberOf = (of: object): number => {
+const numberOf = (of: SumInput): number => {
+  const made = isSum(of) ? madeOf(of) : undefined
+  if (made) return made.id
   const known = numbers.get(of) ?? count++
   numbers.set(of, known)
   return known
@@ -59,89 +91,83 @@ export const asVariable = (of: Worked): WorkedInput => ({
   variable: `sum ${numberOf(of)}`,
 })
 
-const leavesKnown = new WeakMap<Worked, Map<Leaf, Range>>()
-const leavesOf = (of: Worked): Map<Leaf, Range> => {
-  const before = leavesKnown.get(of)
-  if (before) return before
+const madeInput = (symbol: string, of: SumInput): MadeInput => {
+  const sum = behind(of)
+  const scale = scaleOf(of.unit)
+  if (sum && madeOf(sum)) return { symbol, of, scale, sum }
+  return { symbol, of, scale, leaf: of.value.min < of.value.max ? leafOf(sum ?? of) : undefined }
+}
+
+const leavesIn = (inputs: MadeInput[]): Map<Leaf, Range> => {
   const range = new Map<Leaf, Range>()
-  for (const [, i] of made.get(of)!.inputs) {
-    const sum = behind(i)
-    if (sum && made.has(sum)) {
-      for (const [k, v] of leavesOf(sum)) range.set(k, v)
-    } else if (i.value.min < i.value.max) range.set(leafOf(sum ?? i), i.value)
+  for (const i of inputs) {
+    if (i.sum) for (const [k, v] of madeOf(i.sum)!.leaves) range.set(k, v)
+    else if (i.leaf !== undefined) range.set(i.leaf, i.of.value)
   }
-  leavesKnown.set(of, range)
   return range
 }
 
 /** In SI, with each leaf where `at` has it. */
-const evaluate = (of: Worked, at: ReadonlyMap<Leaf, number>, memo: Map<Worked, number>): number => {
+const evaluate = (of: Worked, at: At, memo: Map<Worked, number>): number => {
   const before = memo.get(of)
   if (before !== undefined) return before
-  const { term, bySymbol } = made.get(of)!
-  const value = valueOf(term, (symbol) => inputAt(bySymbol.get(symbol)!, at, memo))
+  const { term, inputs } = madeOf(of)!
+  const value = valueOf(
+    term,
+    inputs.map((i) => inputAt(i, at, memo)),
+  )
   memo.set(of, value)
   return value
 }
-const inputAt = (i: SumInput, at: ReadonlyMap<Leaf, number>, memo: Map<Worked, number>): number => {
-  const sum = behind(i)
-  if (sum && made.has(sum)) return evaluate(sum, at, memo)
-  return (at.get(leafOf(sum ?? i)) ?? i.value.typ) * scaleOf(i.unit)
-}
+const inputAt = (i: MadeInput, at: At, memo: Map<Worked, number>): number =>
+  i.sum ? evaluate(i.sum, at, memo) : (i.leaf === undefined ? i.of.value.typ : at(i.leaf)) * i.scale
 
 type Box = ReadonlyMap<Leaf, Interval>
 
-/** What a sum can be with its leaves anywhere in a box, and how it changes with each of them. */
+/** With the leaves anywhere in a box. */
 const spreadIn = (of: Worked, box: Box, memo: Map<Worked, Spread>): Spread => {
   const before = memo.get(of)
   if (before) return before
-  const { term, inputs } = made.get(of)!
-  const spreads = new Map<string, Spread>()
-  for (const [symbol, i] of inputs) {
-    const sum = behind(i)
-    if (sum && made.has(sum)) {
-      spreads.set(symbol, spreadIn(sum, box, memo))
-      continue
-    }
-    const leaf = leafOf(sum ?? i)
-    const scale = scaleOf(i.unit)
-    const interval = box.get(leaf)
-    spreads.set(
-      symbol,
-      interval
-        ? {
-            value: { lo: interval.lo * scale, hi: interval.hi * scale },
-            slopes: new Map([[leaf, { lo: scale, hi: scale }]]),
-          }
-        : { value: { lo: i.value.typ * scale, hi: i.value.typ * scale }, slopes: new Map() },
-    )
-  }
-  const { value, slopes } = spreadOf(term, (symbol) => spreads.get(symbol)!.value)
-  const own = new Map<string, Interval>()
-  for (const [symbol, slope] of slopes)
-    for (const [leaf, s] of spreads.get(symbol)!.slopes) {
-      const by = times(slope, s)
-      const known = own.get(leaf)
-      own.set(leaf, known ? plus(known, by) : by)
-    }
-  const spread = { value, slopes: own }
+  const spread = spreadOver(
+    madeOf(of)!,
+    (leaf) => box.get(leaf)!,
+    (sum) => spreadIn(sum, box, memo),
+  )
   memo.set(of, spread)
   return spread
 }
-const fullKnown = new WeakMap<Worked, Spread>()
-/** With every leaf anywhere in its range. */
-const fullSpread = (of: Worked): Spread => {
-  const before = fullKnown.get(of)
-  if (before) return before
-  const memo = new Map<Worked, Spread>()
-  for (const [, i] of made.get(of)!.inputs) {
-    const sum = behind(i)
-    if (sum && made.has(sum)) memo.set(sum, fullSpread(sum))
+const spreadOver = (
+  { term, inputs }: Pick<Made, 'term' | 'inputs'>,
+  within: (leaf: Leaf) => Interval,
+  inside: (sum: Worked) => Spread,
+): Spread => {
+  const spreads = inputs.map(({ sum }) => sum && inside(sum))
+  const { value, slopes: own } = spreadOf(
+    term,
+    inputs.map(({ leaf, of, scale }, k) => {
+      const spread = spreads[k]
+      if (spread) return spread.value
+      const { lo, hi } = leaf === undefined ? { lo: of.value.typ, hi: of.value.typ } : within(leaf)
+      return { lo: lo * scale, hi: hi * scale }
+    }),
+    inputs.map(({ leaf }, k) => {
+      const spread = spreads[k]
+      return (spread ? spread.slopes.size > 0 : leaf !== undefined) ? ownSlope(k) : noSlope
+    }),
+  )
+  const slopes = new Map<Leaf, Interval>()
+  const add = (leaf: Leaf, slope: Interval) => {
+    const known = slopes.get(leaf)
+    slopes.set(leaf, known ? plus(known, slope) : slope)
   }
-  const box = new Map([...leavesOf(of)].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }]))
-  const spread = spreadIn(of, box, memo)
-  fullKnown.set(of, spread)
-  return spread
+  for (const [k, { leaf, scale }] of inputs.entries()) {
+    const slope = own[k]
+    if (!slope) continue
+    const spread = spreads[k]
+    if (spread) for (const [below, s] of spread.slopes) add(below, times(slope, s))
+    else add(leaf!, scale === 1 ? slope : times(slope, { lo: scale, hi: scale }))
+  }
+  return { value, slopes }
 }
 
 /** How many boxes are looked at, by how many slopes have no one sign: with many, halving boxes leads nowhere. */
@@ -149,6 +175,11 @@ const boxesFor = (unsure: number): number => (unsure <= 4 ? 1000 : unsure <= 8 ?
 
 /** As near to the true extreme as a search goes: a share of it. */
 const near = 1e-6
+
+const from =
+  (at: ReadonlyMap<Leaf, number>): At =>
+  (leaf) =>
+    at.get(leaf)!
 
 /** From a point to better ones, every leaf at the end that its slope there points to, until nothing changes. */
 const climb = (
@@ -158,7 +189,7 @@ const climb = (
   start: (r: Range) => number,
 ): { at: Map<Leaf, number>; value: number } => {
   let at = new Map([...ranges].map(([leaf, r]) => [leaf, start(r)]))
-  let value = sign * evaluate(of, at, new Map())
+  let value = sign * evaluate(of, from(at), new Map())
   for (let n = 0; n < 6; n++) {
     const here = new Map([...at].map(([leaf, x]) => [leaf, { lo: x, hi: x }]))
     const { slopes } = spreadIn(of, here, new Map())
@@ -167,7 +198,7 @@ const climb = (
       const { lo, hi } = slopes.get(leaf) ?? { lo: 0, hi: 0 }
       if (sign * (lo + hi) !== 0) next.set(leaf, sign * (lo + hi) > 0 ? max : min)
     }
-    const better = sign * evaluate(of, next, new Map())
+    const better = sign * evaluate(of, from(next), new Map())
     if (!(better > value)) break
     ;[at, value] = [next, better]
   }
@@ -194,7 +225,7 @@ const extreme = (
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound } = open.shift()!
     if (bound <= reached + near * Math.abs(reached)) return { at: best, proven: true }
-    const { slopes } = n === 0 ? fullSpread(of) : spreadIn(of, box, new Map())
+    const { slopes } = n === 0 ? madeOf(of)!.spread : spreadIn(of, box, new Map())
     const at = new Map<Leaf, number>()
     let unsure: Leaf | undefined
     let widest = 0
@@ -208,14 +239,14 @@ const extreme = (
       const width = (hi - lo) / (max - min)
       if (width > widest) [unsure, widest] = [leaf, width]
     }
-    const value = sign * evaluate(of, at, new Map())
+    const value = sign * evaluate(of, from(at), new Map())
     if (!(value <= reached)) [best, reached] = [at, value]
     if (unsure === undefined || widest < 1e-9) continue
     // Ends of what is unsure are worth a look: an extreme is most often at one.
     const { lo, hi } = box.get(unsure)!
     for (const end of [lo, hi]) {
       const there = new Map(at).set(unsure, end)
-      const v = sign * evaluate(of, there, new Map())
+      const v = sign * evaluate(of, from(there), new Map())
       if (v > reached) [best, reached] = [there, v]
     }
     const middle = (lo + hi) / 2
@@ -239,7 +270,8 @@ const extreme = (
 /** “lowest V_in, highest V_out”: the ends at which the inputs that vary stand. */
 const whereText = (inputs: Made['inputs'], at: number[]): string =>
   inputs
-    .flatMap(([symbol, { value, ...of }], k) => {
+    .flatMap(({ symbol, of }, k) => {
+      const { value } = of
       const span = value.max - value.min
       if (!(span > 0)) return []
       const name = 'curve' in of && of.curve ? `line of ${symbol}` : symbol
@@ -248,42 +280,60 @@ const whereText = (inputs: Made['inputs'], at: number[]): string =>
     })
     .join(', ')
 
-const cornerAt = (of: Worked, at: ReadonlyMap<Leaf, number>, named: boolean): Corner => {
-  const { term, inputs } = made.get(of)!
-  const memo = new Map<Worked, number>()
-  const si = new Map(inputs.map(([symbol, i]) => [symbol, inputAt(i, at, memo)]))
-  const line = lineOf(term, (symbol) => si.get(symbol)!)
+const cornerAt = (of: Worked, key: keyof Range): Corner => {
+  const { term, inputs, si } = madeOf(of)!
+  const at = si[key].map((x, k) => x / inputs[k]!.scale)
+  const line = lineOf(term, si[key])
   const scale = scaleOf(of.unit)
-  const own = inputs.map(([symbol, i]) => si.get(symbol)! / scaleOf(i.unit))
   return {
-    at: own,
+    at,
     line: scale === 1 ? line : `(${line}) / ${scale}`,
-    where: named ? whereText(inputs, own) : '',
+    where: key === 'typ' ? '' : whereText(inputs, at),
   }
-}
-
-interface Ends {
-  at: Record<keyof Range, ReadonlyMap<Leaf, number>>
-  proven: boolean
 }
 
 /** Where what varies stands for each of the three values: by the sign of each slope, by search where one has none. */
 const endsOf = (of: Worked): Ends => {
-  const range = leavesOf(of)
-  const { slopes } = fullSpread(of)
-  const [min, typ, max] = [new Map<Leaf, number>(), new Map<Leaf, number>(), new Map<Leaf, number>()]
+  const { leaves, spread } = madeOf(of)!
+  const falling = new Set<Leaf>()
   let unsure = 0
-  for (const [leaf, r] of range) {
-    const slope = slopes.get(leaf)
-    const [low, high] = !slope || slope.lo >= 0 ? [r.min, r.max] : [r.max, r.min]
-    if (slope && slope.lo < 0 && slope.hi > 0) unsure++
-    min.set(leaf, low)
-    typ.set(leaf, r.typ)
-    max.set(leaf, high)
+  for (const [leaf, { lo, hi }] of spread.slopes) {
+    if (lo < 0) falling.add(leaf)
+    if (lo < 0 && hi > 0) unsure++
   }
-  if (unsure === 0) return { at: { min, typ, max }, proven: true }
-  const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, range, sign, boxesFor(unsure)))
-  return { at: { min: least!.at, typ, max: greatest!.at }, proven: least!.proven && greatest!.proven }
+  const typ: At = (leaf) => leaves.get(leaf)!.typ
+  if (unsure > 0) {
+    const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, leaves, sign, boxesFor(unsure)))
+    return {
+      at: { min: from(least!.at), typ, max: from(greatest!.at) },
+      proven: least!.proven && greatest!.proven,
+    }
+  }
+  return {
+    at: {
+      min: (leaf) => leaves.get(leaf)![falling.has(leaf) ? 'max' : 'min'],
+      typ,
+      max: (leaf) => leaves.get(leaf)![falling.has(leaf) ? 'min' : 'max'],
+    },
+    proven: true,
+  }
+}
+
+/**
+ * What is known already of the sums that a sum is made of, at one of its ends: each is at its own usual value, or at its
+ * own least or greatest where its leaves stand just so.
+ */
+const knownAt = (of: Worked, ends: Ends, key: keyof Range): Map<Worked, number> => {
+  const known = new Map<Worked, number>()
+  for (const { sum, scale } of madeOf(of)!.inputs) {
+    if (!sum) continue
+    const { leaves, ends: own } = madeOf(sum)!
+    const same = (key === 'typ' ? (['typ'] as const) : (['min', 'max'] as const)).find((k) =>
+      [...leaves.keys()].every((leaf) => own.at[k](leaf) === ends.at[key](leaf)),
+    )
+    if (same) known.set(sum, sum.value[same] * scale)
+  }
+  return known
 }
 
 /** Worked out when it is first asked for, and then a plain property. */
@@ -302,7 +352,9 @@ export const sum = <K extends string>(
   build: (i: Record<K, Term>) => Term,
 ): Worked => {
   const list = Object.entries<SumInput>(inputs)
-  const terms = Object.fromEntries(list.map(([symbol, i]) => [symbol, input(symbol, dimensionOf(i.unit))]))
+  const terms = Object.fromEntries(
+    list.map(([symbol, i], index) => [symbol, input(symbol, dimensionOf(i.unit), index)]),
+  )
   const term = build(terms as Record<K, Term>)
   if (!sameDimension(term.dimension, dimensionOf(meta.unit)))
     throw new UnitError(
@@ -321,18 +373,41 @@ export const sum = <K extends string>(
     ),
     ...(meta.note === undefined ? {} : { note: meta.note }),
   }
-  made.set(worked, { term, inputs: list, bySymbol: new Map(list) })
+  const parts = list.map(([symbol, i]) => madeInput(symbol, i))
+  const leaves = leavesIn(parts)
+  const within = (leaf: Leaf): Interval => {
+    const { min, max } = leaves.get(leaf)!
+    return { lo: min, hi: max }
+  }
+  const made = {
+    id: count++,
+    term,
+    inputs: parts,
+    leaves,
+    spread: spreadOver({ term, inputs: parts }, within, (of) => madeOf(of)!.spread),
+  } as Made
+  Object.defineProperty(worked, behindIt, { value: made })
   const ends = endsOf(worked)
+  made.ends = ends
   const scale = scaleOf(meta.unit)
-  const at = (key: keyof Range) => evaluate(worked, ends.at[key], new Map()) / scale
-  worked.value = { min: at('min'), typ: at('typ'), max: at('max') }
-  if (!Object.values(worked.value).every(Number.isFinite))
+  const inputsAt = (key: keyof Range): number[] => {
+    const known = knownAt(worked, ends, key)
+    return parts.map((i) => inputAt(i, ends.at[key], known))
+  }
+  made.si = { min: inputsAt('min'), typ: inputsAt('typ'), max: inputsAt('max') }
+  const at = (key: keyof Range) => valueOf(term, made.si[key]) / scale
+  const [low, typ, high] = [at('min'), at('typ'), at('max')]
+  // An extreme that is the usual value is so to the last digit.
+  const value = { min: Math.min(low, typ), typ, max: Math.max(high, typ) }
+  worked.value = value
+  if (!Number.isFinite(value.min + value.typ + value.max))
     throw new RangeError(`${meta.label}: ${formulaOf(term)} has no finite value at every corner`)
   if (!ends.proven) worked.unproven = true
   lazily(worked, 'formula', () => formulaOf(term))
-  lazily(worked, 'corners', () => {
-    const corner = (key: keyof Range) => cornerAt(worked, ends.at[key], key !== 'typ')
-    return { min: corner('min'), typ: corner('typ'), max: corner('max') }
-  })
+  lazily(worked, 'corners', () => ({
+    min: cornerAt(worked, 'min'),
+    typ: cornerAt(worked, 'typ'),
+    max: cornerAt(worked, 'max'),
+  }))
   return worked
 }

@@ -1,13 +1,22 @@
 // An expression over named inputs: what it is in, what it is at given values, how it changes with each input, and how it
 // is written.
 
-import { type Dimension, dimensionText, plain, product, quotient, root, sameDimension } from './dimension'
+import {
+  ampere,
+  type Dimension,
+  dimensionText,
+  plain,
+  product,
+  quotient,
+  root,
+  sameDimension,
+} from './dimension'
 import * as I from './interval'
 import type { Interval } from './interval'
 
 type Call = 'sqrt' | 'ln' | 'exp' | 'exp2' | 'abs'
 type Node =
-  | { op: 'input'; symbol: string }
+  | { op: 'input'; symbol: string; index: number }
   | { op: 'number'; value: number }
   | { op: 'add'; a: Term; b: Term; sign: 1 | -1 }
   | { op: 'multiply'; a: Term; b: Term }
@@ -15,6 +24,7 @@ type Node =
   | { op: 'min' | 'max' | 'parallel'; of: Term[] }
   | { op: 'call'; name: Call; of: Term }
   | { op: 'curve'; name: string; curve: Curve; at: Term; band: Term }
+  | { op: 'series'; voltage: Term; resistance: Term; of: { name: string; curve: Curve; band: Term }[] }
 
 /** A point of a curve: at x the least, usual and greatest y. Points ascend in x. */
 export type CurvePoint = readonly [x: number, min: number, typ: number, max: number]
@@ -69,8 +79,9 @@ const several = (op: 'min' | 'max' | 'parallel', terms: (Term | number)[]): Term
   return of.length === 1 ? of[0]! : new Term({ op, of }, of[0]!.dimension)
 }
 
-export const input = (symbol: string, dimension: Dimension): Term =>
-  new Term({ op: 'input', symbol }, dimension)
+/** `index`: which of the inputs it is, counted from 0. */
+export const input = (symbol: string, dimension: Dimension, index: number): Term =>
+  new Term({ op: 'input', symbol, index }, dimension)
 export const number = (value: number, dimension: Dimension = plain): Term =>
   new Term({ op: 'number', value }, dimension)
 export const least = (...of: (Term | number)[]): Term => several('min', of)
@@ -101,6 +112,21 @@ export const readAt = (
   band: Term = number(0),
 ): Term => new Term({ op: 'curve', name, curve, at, band }, dimension)
 
+/**
+ * The current through a resistance and whatever drops a voltage by a curve over that current, all in series across a
+ * voltage: I = (V − ΣU(I)) / R, nothing where the voltage is not enough. Curves never fall as the current grows.
+ */
+export const seriesCurrent = (
+  voltage: Term,
+  resistance: Term | undefined,
+  of: { name: string; curve: Curve; band: Term }[],
+): Term => {
+  const ohm = quotient(voltage.dimension, ampere)
+  const R = resistance ?? number(0, ohm)
+  demand(R.dimension, ohm, 'a resistance in series')
+  return new Term({ op: 'series', voltage, resistance: R, of }, ampere)
+}
+
 /** The curve of one specimen. */
 const lineAt = ({ points }: Curve, band: number): [number, number][] =>
   points.map(([x, min, typ, max]) => [x, band < 0 ? typ + band * (typ - min) : typ + band * (max - typ)])
@@ -120,6 +146,43 @@ const curveAt = (curve: Curve, band: number, x: number): number => {
   return y0 + ((y1 - y0) / (x1 - x0)) * ((curve.held ? clamped(points, x) : x) - x0)
 }
 
+interface Line {
+  /** Where the straight piece would meet no current, and how steep it is. */
+  start: number
+  slope: number
+}
+/** The straight piece of a specimen’s curve at a current. */
+const pieceAt = (curve: Curve, band: number, current: number): Line => {
+  const points = lineAt(curve, band)
+  const [[x0, y0], [x1, y1]] = segment(points, current)
+  const slope = x1 === x0 ? 0 : (y1 - y0) / (x1 - x0)
+  return { start: y0 - slope * x0, slope }
+}
+/** Of all curves in a row. */
+const piecesAt = (of: { curve: Curve }[], bands: readonly number[], current: number): Line => {
+  const pieces = of.map(({ curve }, k) => pieceAt(curve, bands[k]!, current))
+  return {
+    start: pieces.reduce((sum, p) => sum + p.start, 0),
+    slope: pieces.reduce((sum, p) => sum + p.slope, 0),
+  }
+}
+/** What is left for the resistance falls as the current grows: piece by piece until the current lies in its own. */
+const currentThrough = (
+  voltage: number,
+  resistance: number,
+  of: { curve: Curve }[],
+  bands: readonly number[],
+): number => {
+  const knees = [...new Set(of.flatMap(({ curve }) => curve.points.map(([x]) => x)))].sort((a, b) => a - b)
+  for (const [k, knee] of [...knees, Infinity].entries()) {
+    const inside = knee === Infinity ? (knees[k - 1] ?? 0) + 1 : (knee + (knees[k - 1] ?? knee)) / 2
+    const { start, slope } = piecesAt(of, bands, inside)
+    const current = Math.max(0, (voltage - start) / (resistance + slope))
+    if (current <= knee) return current
+  }
+  return 0
+}
+
 const calls: Record<Call, (x: number) => number> = {
   sqrt: Math.sqrt,
   ln: Math.log,
@@ -128,11 +191,11 @@ const calls: Record<Call, (x: number) => number> = {
   abs: Math.abs,
 }
 
-/** The value with these inputs. */
-export const valueOf = ({ node }: Term, at: (symbol: string) => number): number => {
+/** The value with these inputs, by index. */
+export const valueOf = ({ node }: Term, at: readonly number[]): number => {
   switch (node.op) {
     case 'input':
-      return at(node.symbol)
+      return at[node.index]!
     case 'number':
       return node.value
     case 'add':
@@ -151,24 +214,39 @@ export const valueOf = ({ node }: Term, at: (symbol: string) => number): number 
       return calls[node.name](valueOf(node.of, at))
     case 'curve':
       return curveAt(node.curve, valueOf(node.band, at), valueOf(node.at, at))
+    case 'series':
+      return currentThrough(
+        valueOf(node.voltage, at),
+        valueOf(node.resistance, at),
+        node.of,
+        node.of.map(({ band }) => valueOf(band, at)),
+      )
   }
 }
 
 /** What it can be, and by how much it changes with each input, while the inputs are anywhere in theirs. */
 export interface Spread {
   value: Interval
-  slopes: Map<string, Interval>
+  /** By index of the input; a hole where it doesn’t depend on it. */
+  slopes: Slopes
 }
+type Slopes = readonly (Interval | undefined)[]
 
-const chain = (...parts: [slope: Interval, of: Spread][]): Map<string, Interval> => {
-  const slopes = new Map<string, Interval>()
-  for (const [slope, of] of parts)
-    for (const [symbol, s] of of.slopes) {
-      const by = I.times(slope, s)
-      const before = slopes.get(symbol)
-      slopes.set(symbol, before ? I.plus(before, by) : by)
-    }
-  return slopes
+const none: Slopes = []
+
+/** How something changes that changes with `of` by `slope`. */
+const through = (slope: Interval, of: Slopes): Slopes => {
+  if (of.length === 0 || slope === I.one) return of
+  return of.map((s) => s && I.times(slope, s))
+}
+const both = (a: Slopes, b: Slopes): Slopes => {
+  if (a.length === 0) return b
+  if (b.length === 0) return a
+  const [long, short] = a.length >= b.length ? [a, b] : [b, a]
+  return long.map((s, k) => {
+    const other = short[k]
+    return s && other ? I.plus(s, other) : (s ?? other)
+  })
 }
 
 const spreadOfCall = (name: Call, of: Spread): Spread => {
@@ -176,7 +254,7 @@ const spreadOfCall = (name: Call, of: Spread): Spread => {
   const f = calls[name]
   if (name === 'abs') {
     const value = lo >= 0 ? of.value : hi <= 0 ? { lo: -hi, hi: -lo } : { lo: 0, hi: Math.max(-lo, hi) }
-    return { value, slopes: chain([lo >= 0 ? I.one : hi <= 0 ? I.point(-1) : { lo: -1, hi: 1 }, of]) }
+    return { value, slopes: through(lo >= 0 ? I.one : hi <= 0 ? I.minusOne : { lo: -1, hi: 1 }, of.slopes) }
   }
   const slope: Interval =
     name === 'sqrt'
@@ -184,7 +262,7 @@ const spreadOfCall = (name: Call, of: Spread): Spread => {
       : name === 'ln'
         ? I.over(I.one, of.value)
         : I.rising((x) => f(x) * (name === 'exp2' ? Math.LN2 : 1), of.value)
-  return { value: I.rising(f, of.value), slopes: chain([slope, of]) }
+  return { value: I.rising(f, of.value), slopes: through(slope, of.slopes) }
 }
 
 const spreadOfChoice = (op: 'min' | 'max', of: Spread[]): Spread => {
@@ -192,12 +270,11 @@ const spreadOfChoice = (op: 'min' | 'max', of: Spread[]): Spread => {
   const value = { lo: pick(...of.map((s) => s.value.lo)), hi: pick(...of.map((s) => s.value.hi)) }
   // Those that can be the one that counts.
   const can = of.filter((s) => (op === 'min' ? s.value.lo <= value.hi : s.value.hi >= value.lo))
-  const slopes = new Map<string, Interval>()
-  for (const symbol of new Set(can.flatMap((s) => [...s.slopes.keys()])))
-    slopes.set(
-      symbol,
-      can.map((s) => s.slopes.get(symbol) ?? I.zero).reduce((a, b) => I.hull(a, b)),
-    )
+  if (can.length === 1) return { value, slopes: can[0]!.slopes }
+  const count = Math.max(...can.map((s) => s.slopes.length))
+  const slopes = Array.from({ length: count }, (_, k) =>
+    can.some((s) => s.slopes[k]) ? can.map((s) => s.slopes[k] ?? I.zero).reduce(I.hull) : undefined,
+  )
   return { value, slopes }
 }
 
@@ -228,71 +305,130 @@ const spreadOfCurve = (curve: Curve, of: Spread, band: Spread): Spread => {
   )
   return {
     value: value!,
-    slopes: chain(
-      [{ lo: Math.min(...along), hi: Math.max(...along) }, of],
-      [{ lo: Math.min(...apart), hi: Math.max(...apart) }, band],
+    slopes: both(
+      through({ lo: Math.min(...along), hi: Math.max(...along) }, of.slopes),
+      through({ lo: Math.min(...apart), hi: Math.max(...apart) }, band.slopes),
     ),
   }
 }
 
-export const spreadOf = ({ node }: Term, at: (symbol: string) => Interval): Spread => {
+/** `at`: what each input can be, by index; `own`: its slope, that of an input by itself. */
+const spreadOfSeries = (of: { curve: Curve }[], V: Spread, R: Spread, bands: Spread[]): Spread => {
+  const least = currentThrough(
+    V.value.lo,
+    R.value.hi,
+    of,
+    bands.map((b) => b.value.hi),
+  )
+  const most = currentThrough(
+    V.value.hi,
+    R.value.lo,
+    of,
+    bands.map((b) => b.value.lo),
+  )
+  const value = { lo: least, hi: most }
+  // dI/dV = 1 / (R + dU/dI); none where nothing flows.
+  const along = of.map(({ curve }, k) =>
+    spreadOfCurve(curve, { value, slopes: ownSlope(0) }, { ...bands[k]!, slopes: none }),
+  )
+  const steep = along.map((a) => a.slopes[0] ?? I.zero).reduce(I.plus, R.value)
+  const inverse = I.over(I.one, steep)
+  const byVoltage = least > 0 ? inverse : { lo: 0, hi: inverse.hi }
+  const falls = I.times(I.minusOne, byVoltage)
+  return {
+    value,
+    slopes: bands
+      .map((band, k) => {
+        const across = spreadOfCurve(
+          of[k]!.curve,
+          { value, slopes: none },
+          { value: band.value, slopes: ownSlope(0) },
+        )
+        return through(I.times(falls, across.slopes[0] ?? I.zero), band.slopes)
+      })
+      .reduce(both, both(through(byVoltage, V.slopes), through(I.times(falls, value), R.slopes))),
+  }
+}
+
+export const spreadOf = ({ node }: Term, at: readonly Interval[], own: readonly Slopes[]): Spread => {
   switch (node.op) {
     case 'input':
-      return { value: at(node.symbol), slopes: new Map([[node.symbol, I.one]]) }
+      return { value: at[node.index]!, slopes: own[node.index]! }
     case 'number':
-      return { value: I.point(node.value), slopes: new Map() }
+      return { value: I.point(node.value), slopes: none }
     case 'add': {
-      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
-      const value = node.sign > 0 ? I.plus(a.value, b.value) : I.minus(a.value, b.value)
-      return { value, slopes: chain([I.one, a], [I.point(node.sign), b]) }
+      const [a, b] = [spreadOf(node.a, at, own), spreadOf(node.b, at, own)]
+      return node.sign > 0
+        ? { value: I.plus(a.value, b.value), slopes: both(a.slopes, b.slopes) }
+        : { value: I.minus(a.value, b.value), slopes: both(a.slopes, through(I.minusOne, b.slopes)) }
     }
     case 'multiply': {
-      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
-      return { value: I.times(a.value, b.value), slopes: chain([b.value, a], [a.value, b]) }
+      const [a, b] = [spreadOf(node.a, at, own), spreadOf(node.b, at, own)]
+      return {
+        value: I.times(a.value, b.value),
+        slopes: both(through(b.value, a.slopes), through(a.value, b.slopes)),
+      }
     }
     case 'divide': {
-      const [a, b] = [spreadOf(node.a, at), spreadOf(node.b, at)]
+      const [a, b] = [spreadOf(node.a, at, own), spreadOf(node.b, at, own)]
       const inverse = I.over(I.one, b.value)
       const value = I.times(a.value, inverse)
-      return { value, slopes: chain([inverse, a], [I.times(I.point(-1), I.times(value, inverse)), b]) }
+      const down =
+        b.slopes.length === 0 ? none : through(I.times(value, I.times(I.minusOne, inverse)), b.slopes)
+      return { value, slopes: both(through(inverse, a.slopes), down) }
     }
     case 'min':
     case 'max':
       return spreadOfChoice(
         node.op,
-        node.of.map((t) => spreadOf(t, at)),
+        node.of.map((t) => spreadOf(t, at, own)),
       )
     case 'parallel': {
-      const of = node.of.map((t) => spreadOf(t, at))
+      const of = node.of.map((t) => spreadOf(t, at, own))
       const sum = of.map((s) => I.over(I.one, s.value)).reduce(I.plus)
       const value = I.over(I.one, sum)
       // d(1/Σ 1/R) / dR = (value / R)²
-      const parts = of.map((s): [Interval, Spread] => {
+      const slopes = of.map((s) => {
         const share = I.over(value, s.value)
-        return [I.times(share, share), s]
+        return through(I.times(share, share), s.slopes)
       })
-      return { value, slopes: chain(...parts) }
+      return { value, slopes: slopes.reduce(both) }
     }
     case 'call':
-      return spreadOfCall(node.name, spreadOf(node.of, at))
+      return spreadOfCall(node.name, spreadOf(node.of, at, own))
     case 'curve':
-      return spreadOfCurve(node.curve, spreadOf(node.at, at), spreadOf(node.band, at))
+      return spreadOfCurve(node.curve, spreadOf(node.at, at, own), spreadOf(node.band, at, own))
+    case 'series':
+      return spreadOfSeries(
+        node.of,
+        spreadOf(node.voltage, at, own),
+        spreadOf(node.resistance, at, own),
+        node.of.map(({ band }) => spreadOf(band, at, own)),
+      )
   }
 }
 
+const unitSlopes: Slopes[] = []
+/** The slope of an input by itself. */
+export const ownSlope = (index: number): Slopes =>
+  (unitSlopes[index] ??= [...new Array<undefined>(index).fill(undefined), I.one])
+/** Of one that doesn’t vary. */
+export const noSlope = none
+
 interface Style {
-  input: (symbol: string) => string
+  input: (symbol: string, index: number) => string
   number: (value: number) => string
   minus: string
   times: string
   call: Record<Call, (of: string) => string>
   parallel: (of: string[]) => string
   curve: (node: Node & { op: 'curve' }, at: string) => string
+  series: (node: Node & { op: 'series' }, voltage: string, resistance: string) => string
 }
 
 /** How tightly it binds: 1 a sum, 2 a product, 3 anything else. */
 const bindingOf = ({ node }: Term): 1 | 2 | 3 =>
-  node.op === 'add' ? 1 : node.op === 'multiply' || node.op === 'divide' || node.op === 'parallel' ? 2 : 3
+  node.op === 'add' ? 1 : ['multiply', 'divide', 'parallel', 'series'].includes(node.op) ? 2 : 3
 
 const written = (term: Term, style: Style): string => {
   const { node } = term
@@ -302,7 +438,7 @@ const written = (term: Term, style: Style): string => {
   }
   switch (node.op) {
     case 'input':
-      return style.input(node.symbol)
+      return style.input(node.symbol, node.index)
     case 'number':
       return style.number(node.value)
     case 'add':
@@ -320,6 +456,8 @@ const written = (term: Term, style: Style): string => {
       return style.call[node.name](written(node.of, style))
     case 'curve':
       return style.curve(node, written(node.at, style))
+    case 'series':
+      return style.series(node, inside(node.voltage, 1), inside(node.resistance, 1))
   }
 }
 
@@ -340,6 +478,10 @@ const symbols: Style = {
   },
   parallel: (of) => of.join(' ∥ '),
   curve: ({ name }, at) => `${name}(${at})`,
+  series: ({ of, resistance }, v, r) => {
+    const left = of.length > 0 ? `(${[v, ...of.map(({ name }) => `${name}(I)`)].join(' − ')})` : v
+    return `${left} / ${bindingOf(resistance) < 3 ? `(${r})` : r}`
+  },
 }
 
 /** As it is printed, in the field's symbols. */
@@ -350,10 +492,10 @@ export const formulaWith = (term: Term, text: (symbol: string) => string): strin
   written(term, { ...symbols, input: text })
 
 /** As a line that a calculator evaluates: `(5 - 2) / 0.01`. */
-export const lineOf = (term: Term, at: (symbol: string) => number): string => {
+export const lineOf = (term: Term, at: readonly number[]): string => {
   const plainNumber = (value: number) => (value < 0 ? `(${digits(value)})` : digits(value))
   return written(term, {
-    input: (symbol) => plainNumber(at(symbol)),
+    input: (_, index) => plainNumber(at[index]!),
     number: plainNumber,
     minus: '-',
     times: '*',
@@ -373,6 +515,12 @@ export const lineOf = (term: Term, at: (symbol: string) => number): string => {
       const end = clamped(points, value)
       const read = curve.held && end !== value ? plainNumber(end) : `(${text})`
       return `(${plainNumber(y0)} + ${plainNumber((y1 - y0) / (x1 - x0))} * (${read} - ${plainNumber(x0)}))`
+    },
+    series: (node, v, r) => {
+      const bands = node.of.map(({ band }) => valueOf(band, at))
+      const current = currentThrough(valueOf(node.voltage, at), valueOf(node.resistance, at), node.of, bands)
+      const { start, slope } = piecesAt(node.of, bands, current)
+      return `max(0, (${v} - ${plainNumber(start)}) / (${r} + ${plainNumber(slope)}))`
     },
   })
 }

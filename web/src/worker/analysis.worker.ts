@@ -7,6 +7,7 @@ import {
   otherBoardsOf,
   previewEdits,
   reachIn,
+  regulatorsOf,
   variantsOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
@@ -74,6 +75,7 @@ const worker: AnalysisWorker = {
     const patience = patienceFor(limit)
     return nextPlansOf(design, known(design), patience, analysed(design, patience))
   },
+  regulators: (design, limit) => regulatorsOf(analysed(design, patienceFor(limit)), known(design)),
   variants: (design, limit) => variantsOf(design, known(design), patienceFor(limit)),
   otherBoards: (design, limit) => otherBoardsOf(design, known(design), patienceFor(limit)),
   reach: (design, signal, limit) => {

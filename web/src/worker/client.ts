@@ -70,6 +70,7 @@ export const questions = {
   offers: (design: Design, finding: string) => remote.offers(design, finding, limit(4000)),
   candidate: (design: Design, id: string) => remote.candidate(design, id, limit()),
   nextPlans: (design: Design) => remote.nextPlans(design, limit()),
+  regulators: (design: Design) => remote.regulators(design, limit()),
   variants: (design: Design) => remote.variants(design, limit(10_000)),
   otherBoards: (design: Design) => remote.otherBoards(design, limit(5000)),
   reach: (design: Design, signal: string) => remote.reach(design, signal, limit(4000)),

@@ -5,6 +5,7 @@ import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
 import type { NextPlan, Progress, ReachEntry } from '@root-board/core/pins'
+import type { RankedRegulator } from '@root-board/core/power'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
 export interface Limit {
@@ -23,6 +24,7 @@ export interface AnalysisWorker {
   /** One carrier of the library against the project. */
   candidate: (design: Design, id: string, limit: Limit) => CandidateChip | undefined
   nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
+  regulators: (design: Design, limit: Limit) => RankedRegulator[]
   variants: (design: Design, limit: Limit) => VariantVerdict[]
   otherBoards: (design: Design, limit: Limit) => OtherBoard[]
   reach: (design: Design, signal: string, limit: Limit) => ReachEntry[]

@@ -20,7 +20,10 @@ export const supplyOutOfRange: Check = {
     const guess = chip.supply.recommended.kind === 'assumed'
     const dead = rail.max > absolute.max && !guess
     const other = stages.fitting()
-    const regulators = power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
+    const regulators = stages
+      .regulators()
+      .filter((r) => r.no.length === 0 && !r.chosen)
+      .slice(0, 2)
     return [
       {
         id: 'chip.supply-out-of-range',

@@ -6,7 +6,7 @@ export const clockTooFast: Check = {
   stage: 'chip',
   looksFor: 'a clock above what the chip permits at the rail’s lowest voltage',
   rule: 'the chip’s frequency limits over supply',
-  run: ({ chip: { chip }, clock, power }) => {
+  run: ({ chip: { chip }, clock, power, regulators }) => {
     const f = clock.frequency.value.max
     if (!chip || !clock.limit || !power.rail || f <= clock.limit.value.min) return []
     const slower = clock.choices
@@ -20,7 +20,7 @@ export const clockTooFast: Check = {
     const higher =
       needed === undefined
         ? []
-        : power.ranked
+        : regulators()
             .filter((r) => r.no.length === 0 && fullRange(r.regulator.output).min >= needed)
             .slice(0, 2)
     const fixes: Fix[] = [

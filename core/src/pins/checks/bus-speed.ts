@@ -24,7 +24,7 @@ export const busSpeed: Check = {
 }
 
 /** Speeds at which everyone of these works; a device that doesn’t say does 100 kHz. */
-const commonSpeeds = (devices: Instance[]): number[] =>
+export const commonSpeeds = (devices: Instance[]): number[] =>
   busSpeeds.filter((speed) =>
     devices.every(({ wiring: { busSpeed: own } }) =>
       own ? speed <= (own.max ?? everyDevice) && speed >= (own.min ?? 0) : speed <= everyDevice,

@@ -1,6 +1,6 @@
-import type { Check, Fix } from '../../findings'
+import { type Check, type Fix, fromWorked } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
-import { boardPulls, busWindow } from '../support'
+import { boardPulls, busWindow, fittedResistor, together } from '../support'
 import { doWithout } from './fixes'
 
 export const busTooStrong: Check = {
@@ -11,8 +11,17 @@ export const busTooStrong: Check = {
   run: ({ chip: { chip }, pins, power }) =>
     (chip && power.rail ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
       const window = busWindow(wire, chip!, power.rail!)
-      const smallest = window?.smallest.value.typ ?? 0
-      if (!window?.fitted || window.fitted.min >= smallest) return []
+      const smallest = window?.smallest.value.max ?? 0
+      const ours = pins.support.find((s) => s.present && s.key === `pull:${wire.signal.id}`)
+      if (!window?.fitted) return []
+      const all =
+        ours?.value && ours.part.kind === 'resistors'
+          ? together(`All pull-ups on ${wire.signal.name}`, [
+              { ...fromWorked(window.fitted), symbol: 'R_boards' },
+              fittedResistor('R', ours.name, ours.part, ours.value, ours.key),
+            ])
+          : window.fitted
+      if (all.value.min >= smallest) return []
       const pulling = wire.signal.ends.filter(
         (e) => e.signal.electrical.kind === 'open-drain' && e.signal.electrical.fitted,
       )
@@ -31,7 +40,7 @@ export const busTooStrong: Check = {
           id: `pins.bus-too-strong:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: `The pull-ups of ${pulling.length + own.length} boards on ${wire.signal.name} come to ${formatQuantity(window.fitted.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
+          text: `The pull-ups of ${pulling.length + own.length} boards${ours ? ' and ours' : ''} on ${wire.signal.name} come to ${formatQuantity(all.value.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
           because: [
             ...pulling.map(({ instance }) => ({
               text: `${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
@@ -39,6 +48,7 @@ export const busTooStrong: Check = {
             ...own.map((l) => ({
               text: `${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
             })),
+            { text: `Together down to ${formatQuantity(all.value.min, 'Ω', 3)}`, worked: all },
             { text: `At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
           ],
           fixes,

@@ -2,14 +2,14 @@ import type { Check, Fix, Stages } from '../../findings'
 import { stockOf, supplyOf } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
 import { type LineLevel, levelsOf } from '../levels/verdict'
-import { isFar, type Shift, shiftsFor } from '../levels/shift'
+import { isFar, passes, type Shift, shiftsFor } from '../levels/shift'
 import { doWithout } from './fixes'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
 
 const shiftWords = (shift: Shift): string => {
   const values = shift.resistors.map((r) => r.value.marking)
-  const up = `up to ${formatQuantity(shift.rate.value.typ, 'Hz', 2)}`
+  const up = `up to ${formatQuantity(shift.rate.value.min, 'Hz', 2)}`
   switch (shift.kind) {
     case 'divider':
       return `a divider of ${values.join(' over ')}, ${up}`
@@ -71,7 +71,7 @@ const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[
         ]
       : []),
     ...shiftsFor(wire, end, direction, context)
-      .filter((s) => s.rate.value.typ >= s.needed && holds(wire, s))
+      .filter((s) => passes(s) && holds(wire, s))
       .map((s) => ({
         label: `Fit into ${names}: ${shiftWords(s)}`,
         edits: fit(s.kind),

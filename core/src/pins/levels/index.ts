@@ -1,3 +1,4 @@
 export { type LineLevel, levelsOf, converterRange } from './verdict'
 export { referenceOf } from './reference'
-export { farNet, fittedShift, isFar, neededRate, type Shift, shiftsFor } from './shift'
+export { asStated, busLow, thresholdOf } from './sides'
+export { farNet, fittedShift, isFar, neededRate, passes, type Shift, shiftsFor } from './shift'

@@ -2,14 +2,25 @@
 
 import { type Stock, supplyOf, preferred, type Supplies, supplyNet } from '../../circuit'
 import { type Design, type NeedDevice, type ShiftKind, shiftKinds } from '../../design'
-import { leastTopResistor, rateThrough, voltageAt } from '../../electrical'
-import { fromPart, fromRule, fromWorked, type Worked } from '../../findings'
+import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
 import { type Buffer, type Chip, type Diode, type Library, partsOfKind, type Transistor } from '../../parts'
-import { exactly, fullRange, parallel, type Range, within } from '../../quantity'
+import { exactly, fullRange, within } from '../../quantity'
+import {
+  greatest,
+  number,
+  parallel,
+  readCurve,
+  sum,
+  type SumInput,
+  type Term,
+  total,
+  dimensionOf,
+} from '../../sums'
 import type { Wire } from '../plan'
 import { netOf } from '../support/context'
-import { chipDrives, chipStands, deviceDrives, type End } from './sides'
-import { converterRange } from './verdict'
+import { busMode } from '../support/bus-speeds'
+import { asStated, busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'
+import { converterRange, type Divider, highestOf } from './verdict'
 
 export interface ShiftContext {
   design: Design
@@ -33,10 +44,10 @@ export interface Shift {
   /** In the order in which they are named; resistors with their values. */
   resistors: { role: 'upper' | 'lower' | 'series' | 'near' | 'far'; value: Preferred; worked: Worked }[]
   part?: Transistor | Diode | Buffer
-  /** Of a divider, with tolerance. */
-  top?: Range
-  bottom?: Range
-  /** Bits a second. */
+  divider?: Divider
+  /** Of a clamp: what its diode drops. */
+  forward?: Worked
+  /** Bits a second; of a bus line its clock. */
   rate: Worked
   /** What the line needs. */
   needed: number
@@ -49,24 +60,77 @@ export const isFar = (wire: Pick<Wire, 'signal'>, end: { instance: { need: NeedD
 export const farNet = (name: string): string => `${netOf(name)}_FAR`
 
 const busRates = { i2c: 100e3, spi: 1e6, uart: 115.2e3, can: 500e3 }
-/** Bits a second that a line must pass: its bus’s usual rate, its PWM, or a few edges a millisecond. */
+/** Bits a second that a line must pass: its bus’s speed or usual rate, its PWM, or a few edges a millisecond. */
 export const neededRate = ({ signal }: Wire): number =>
   Math.max(
-    signal.bus ? busRates[signal.bus.kind] : (signal.frequency ?? (signal.kind === 'analog-in' ? 100 : 10e3)),
+    signal.bus
+      ? (signal.frequency ?? busRates[signal.bus.kind])
+      : (signal.frequency ?? (signal.kind === 'analog-in' ? 100 : 10e3)),
     ...signal.ends.map((e) => e.signal.rate ?? 0),
   )
 
-const rateOf = (resistance: number, capacitance: number, inputs: Worked['inputs']): Worked => ({
-  label: 'Highest rate it passes',
-  symbol: 'f_max',
-  value: exactly(rateThrough(resistance, capacitance)),
-  unit: 'Hz',
-  formula: '1 / (2 · 2.2 · R · C)',
-  inputs: [
-    fromRule('R', 'resistance in front of the capacitance', resistance, 'Ω', 'fitted values'),
-    ...inputs,
-  ],
-  note: 'Each bit lasts at least two rise times.',
+/** Whether what is fitted, at the worst of its values, is fast enough for its line. */
+export const passes = ({ rate, needed }: Shift): boolean => rate.value.min >= needed * (1 - 1e-9)
+
+const rateMeta = { label: 'Highest rate it passes', symbol: 'f_max', unit: 'Hz' as const }
+/** Of a line whose bits last at least two rise times; t_r = 2.2 · R · C. */
+const rateOf = (R: Record<string, SumInput>, C: Record<string, SumInput>): Worked =>
+  sum(
+    { ...rateMeta, note: 'Each bit lasts at least two rise times of 2.2 · R · C.' },
+    { ...R, ...C },
+    (i: Record<string, Term>) =>
+      number(1).over(
+        number(4.4)
+          .times(parallel(...Object.keys(R).map((k) => i[k]!)))
+          .times(
+            total(
+              Object.keys(C).map((k) => i[k]!),
+              dimensionOf('F'),
+            ),
+          ),
+      ),
+  )
+/** Of an I2C line: its rise time of 0.8473 · R · C is so much of its clock’s period at most (table 10). */
+const busRateOf = (speed: number, R: SumInput, C: Record<string, SumInput>): Worked => {
+  const mode = busMode(speed)
+  const k = fromRule(
+    'k',
+    `longest rise time at ${mode.name}, as a share of the clock’s period`,
+    mode.rise * mode.speed,
+    '',
+    'I2C-bus specification, table 10',
+  )
+  return sum(
+    { ...rateMeta, note: 'The rise time is 0.8473 · R · C (I2C-bus specification, section 7.1).' },
+    { k, R, ...C } as Record<string, SumInput>,
+    (i: Record<string, Term>) =>
+      i.k!.over(
+        number(0.8473)
+          .times(i.R!)
+          .times(
+            total(
+              Object.keys(C).map((c) => i[c]!),
+              dimensionOf('F'),
+            ),
+          ),
+      ),
+  )
+}
+
+/** A resistor as it will be fitted into a line. */
+const fittedInto = (
+  wire: Wire,
+  symbol: string,
+  role: string,
+  ohms: number,
+  tolerance: number,
+): WorkedInput => ({
+  symbol,
+  label: `${role} resistor`,
+  value: within(ohms, tolerance),
+  unit: 'Ω',
+  origin: { kind: 'rule', source: 'fitted value and its tolerance' },
+  variable: `shift ${role} of ${wire.signal.id}`,
 })
 
 const legCapacitance = (chip: Chip) =>
@@ -80,21 +144,11 @@ const fromDevice = (wire: Wire, end: End, { chip, rail, supplies, reference }: S
   if (!supply) return undefined
   const { electrical } = end.signal
   if (electrical.kind === 'analog') {
-    if (electrical.dividerTo) return undefined
+    const high = electrical.dividerTo ? undefined : highestOf(end, rail, supply)
+    if (!high) return undefined
     const range = converterRange(chip, wire, rail, reference)
     const stands = chipStands(chip, wire, rail)
-    const limit = range.value.min <= stands.value.min ? range : stands
-    const high: Worked =
-      electrical.max === undefined
-        ? supply
-        : {
-            ...supply,
-            label: `Highest level of ${end.instance.name}`,
-            value: exactly(electrical.max),
-            formula: 'V_sheet',
-            inputs: [fromRule('V_sheet', 'highest level', electrical.max, 'V', end.instance.part.sheet)],
-          }
-    return { high, limit }
+    return { high, limit: range.value.min <= stands.value.min ? range : stands }
   }
   const drives = deviceDrives(end, supply)
   return drives && { high: drives.high, limit: rail }
@@ -104,49 +158,45 @@ const divider: Maker = (wire, end, context) => {
   const { chip, stock } = context
   const sides = fromDevice(wire, end, context)
   if (!sides || !stock.resistors) return undefined
-  const { tolerance } = stock.resistors
+  const { tolerance, sheet } = stock.resistors
   const { electrical } = end.signal
   const source =
     electrical.kind === 'analog' && electrical.sourceResistance
       ? fullRange(electrical.sourceResistance).max
       : 0
   const lower = preferred(stock.resistors, Math.max(10e3, 10 * source), 'nearest')
-  const least = leastTopResistor(sides.high.value.max, sides.limit.value.min, lower.value, tolerance)
+  const bottom = fittedInto(wire, 'R_2', 'lower', lower.value, tolerance)
+  const needed = sum(
+    {
+      label: 'Least upper resistor',
+      symbol: 'R_1',
+      unit: 'Ω',
+      note: `Fitted is the next preferred value above the greatest. The lower one is ${source > 1e3 ? 'ten times what the sensor’s own resistance is' : 'ten kilohms: little current, little noise'}.`,
+    },
+    {
+      R_2: bottom,
+      t: fromRule('t', 'how far the upper one may be below its value', tolerance, '', sheet),
+      V: sides.high,
+      V_limit: sides.limit,
+    },
+    (i) =>
+      greatest(
+        number(0, dimensionOf('Ω')),
+        i.R_2.times(i.V.over(i.V_limit).minus(1)).over(number(1).minus(i.t)),
+      ),
+  )
+  const least = needed.value.max
   if (least === 0) return undefined
   const upper = preferred(stock.resistors, least, 'up')
-  const [top, bottom] = [within(upper.value, tolerance), within(lower.value, tolerance)]
-  const capacitance = fullRange(chip.io.capacitance).max
-  const needed: Worked = {
-    label: 'Least upper resistor',
-    symbol: 'R_1',
-    value: exactly(least),
-    unit: 'Ω',
-    formula: 'R_2 · (1 + t) / (1 − t) · (V / V_limit − 1)',
-    inputs: [
-      fromRule(
-        'R_2',
-        'lower resistor',
-        lower.value,
-        'Ω',
-        source > 10e2
-          ? 'ten times what the sensor’s own resistance is'
-          : 'ten kilohms: little current, little noise',
-      ),
-      fromRule('t', 'tolerance of both', tolerance, '', stock.resistors.sheet),
-      { ...fromWorked(sides.high), symbol: 'V' },
-      { ...fromWorked(sides.limit), symbol: 'V_limit' },
-    ],
-    note: 'Fitted is the next preferred value up.',
-  }
+  const top = fittedInto(wire, 'R_1', 'upper', upper.value, tolerance)
   return {
     kind: 'divider',
     resistors: [
       { role: 'upper', value: upper, worked: needed },
       { role: 'lower', value: lower, worked: needed },
     ],
-    top,
-    bottom,
-    rate: rateOf(parallel(top, bottom).max, capacitance, [legCapacitance(chip)]),
+    divider: { top, bottom },
+    rate: rateOf({ R_1: top, R_2: bottom }, { C: legCapacitance(chip) }),
     needed: neededRate(wire),
   }
 }
@@ -159,92 +209,127 @@ const clamp: Maker = (wire, end, context) => {
   if (isAnalog(end)) return undefined
   const sides = fromDevice(wire, end, context)
   const above = fullRange(chip.io.aboveSupply).max
-  const diode = partsOfKind(library, 'diode')
-    .filter((d) => voltageAt(d.forward, clampCurrent).max <= above + 1e-9)
-    .sort((a, b) => a.price - b.price)[0]
-  if (!sides || !stock.resistors || !diode) return undefined
-  const forward = voltageAt(diode.forward, clampCurrent)
-  const least = (sides.high.value.max - rail.value.min - forward.min) / clampCurrent
+  const forwardOf = (d: Diode) =>
+    readCurve(
+      { label: `Forward voltage of ${d.name}`, symbol: 'V_F', unit: 'V' },
+      { part: d, field: 'forward', points: d.forward.map((p) => ({ x: p.current, y: p.voltage })) },
+      [
+        'I_clamp',
+        fromRule(
+          'I_clamp',
+          'through the clamp',
+          clampCurrent,
+          'A',
+          'less than the rail draws anyway, so that it is not lifted',
+        ),
+      ],
+    )
+  const found = partsOfKind(library, 'diode')
+    .map((d) => ({ diode: d, V_F: forwardOf(d) }))
+    .filter(({ V_F }) => V_F.value.max <= above + 1e-9)
+    .sort((a, b) => a.diode.price - b.diode.price)[0]
+  if (!sides || !stock.resistors || !found) return undefined
+  const { diode, V_F } = found
+  const needed = sum(
+    {
+      label: 'Least series resistor',
+      symbol: 'R',
+      unit: 'Ω',
+      note: `The diode holds the leg within ${above} V above the rail. Fitted is the next preferred value above the greatest.`,
+    },
+    {
+      V: sides.high,
+      V_DD: rail,
+      V_F,
+      I_clamp: fromRule(
+        'I_clamp',
+        'through the clamp',
+        clampCurrent,
+        'A',
+        'less than the rail draws anyway, so that it is not lifted',
+      ),
+    },
+    (i) => i.V.minus(i.V_DD).minus(i.V_F).over(i.I_clamp),
+  )
+  const least = needed.value.max
   if (least <= 0) return undefined
-  const value = preferred(stock.resistors, least, 'up')
+  const value = preferred(stock.resistors, least / (1 - stock.resistors.tolerance), 'up')
   return {
     kind: 'clamp',
-    resistors: [
-      {
-        role: 'series',
-        value,
-        worked: {
-          label: 'Least series resistor',
-          symbol: 'R',
-          value: exactly(least),
-          unit: 'Ω',
-          formula: '(V − V_DD − V_F) / I_clamp',
-          inputs: [
-            { ...fromWorked(sides.high), symbol: 'V' },
-            fromWorked(rail),
-            fromPart(
-              'V_F',
-              diode.name,
-              diode,
-              'forward',
-              { ...forward, kind: 'typical', source: diode.forward[0]!.source },
-              'V',
-            ),
-            fromRule(
-              'I_clamp',
-              'through the clamp',
-              clampCurrent,
-              'A',
-              'less than the rail draws anyway, so that it is not lifted',
-            ),
-          ],
-          note: `The diode holds the leg within ${above} V above the rail.`,
-        },
-      },
-    ],
+    resistors: [{ role: 'series', value, worked: needed }],
     part: diode,
-    rate: rateOf(value.value, fullRange(chip.io.capacitance).max, [legCapacitance(chip)]),
+    forward: V_F,
+    rate: rateOf(
+      { R: fittedInto(wire, 'R', 'series', value.value, stock.resistors.tolerance) },
+      { C: legCapacitance(chip) },
+    ),
     needed: neededRate(wire),
   }
 }
 
-const busLow = 0.4
-
 const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
   const supply = supplyOf(supplies, end.instance.need)
-  const { electrical } = end.signal
+  const { electrical, id } = end.signal
   if (!supply || !stock.resistors || isAnalog(end)) return undefined
   const lower = supply.value.min < rail.value.min ? supply : rail
   const higher = lower === rail ? supply : rail
+  const driveOf = (t: Transistor) =>
+    sum(
+      {
+        label: 'Gate drive left above the threshold',
+        symbol: 'V_drive',
+        unit: 'V',
+        note: 'The gate is at the lower supply, the source at the low level of the line.',
+      },
+      {
+        V_low: asStated('Lower of the two supplies', 'V_low', 'V', lower),
+        V_OL: busLow(lower),
+        V_th: fromPart('V_th', 'gate threshold', t, 'threshold', t.threshold!, 'V'),
+      },
+      (i) => i.V_low.minus(i.V_OL).minus(i.V_th),
+    )
   const part = partsOfKind(library, 'transistor')
     .filter(
       (t) =>
         t.sort === 'n-mosfet' &&
         t.threshold &&
-        fullRange(t.threshold).max <= lower.value.min - busLow &&
+        driveOf(t).value.min >= 0 &&
         fullRange(t.voltage).max >= 2 * higher.value.max,
     )
     .sort((a, b) => a.price - b.price)[0]
   if (!part) return undefined
   const bus = electrical.kind === 'open-drain'
-  const pull = preferred(stock.resistors, bus ? 4.7e3 : 10e3, 'nearest')
-  const capacitance =
-    fullRange(chip.io.capacitance).max +
-    (part.gateCapacitance ? fullRange(part.gateCapacitance).max : 0) +
-    (electrical.kind === 'open-drain' ? fullRange(electrical.capacitance).max : 10e-12)
-  const drive: Worked = {
-    label: 'Gate drive left above the threshold',
-    symbol: 'V_drive',
-    value: exactly(lower.value.min - busLow - fullRange(part.threshold!).max),
-    unit: 'V',
-    formula: 'V_low − V_OL − V_th',
-    inputs: [
-      { ...fromWorked(lower), symbol: 'V_low' },
-      fromRule('V_OL', 'low level of the line', busLow, 'V', 'I2C-bus specification, table 9'),
-      fromPart('V_th', 'gate threshold', part, 'threshold', part.threshold!, 'V'),
-    ],
-    note: 'At the lowest supply and the highest threshold.',
+  const needed = neededRate(wire)
+  const C: Record<string, SumInput> = {
+    C_leg: legCapacitance(chip),
+    ...(part.gateCapacitance && {
+      C_gate: fromPart('C_gate', 'the transistor', part, 'gateCapacitance', part.gateCapacitance, 'F'),
+    }),
+    C_end: bus
+      ? fromPart(
+          'C_end',
+          `${end.instance.name} with its leads`,
+          end.instance.part,
+          `${id}.capacitance`,
+          electrical.capacitance,
+          'F',
+        )
+      : fromRule('C_end', 'an input with its leads', 10e-12, 'F', 'usual for a CMOS input'),
   }
+  const rateWith = (ohms: number): Worked => {
+    const R = fittedInto(wire, 'R', 'pull-up', ohms, stock.resistors!.tolerance)
+    return bus ? busRateOf(needed, R, C) : rateOf({ R }, C)
+  }
+  // The usual value; a smaller one where its line is too slow for it.
+  const usual = bus ? 4.7e3 : 10e3
+  const fast = usual * Math.min(1, rateWith(usual).value.min / needed)
+  const pull = preferred(stock.resistors, fast, fast < usual ? 'down' : 'nearest')
+  const strongest = bus
+    ? (higher.value.max - busLow(lower).value.max) / fullRange(electrical.sinkCurrent).min
+    : 0
+  // Whoever pulls the line low takes the current of both sides: no smaller than that allows.
+  if (bus && pull.value * (1 - stock.resistors.tolerance) < 2 * strongest) return undefined
+  const drive = driveOf(part)
   return {
     kind: 'mosfet',
     resistors: [
@@ -252,25 +337,26 @@ const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
       { role: 'far', value: pull, worked: drive },
     ],
     part,
-    rate: rateOf(pull.value, capacitance, [
-      fromRule('C', 'leg, transistor and device', capacitance, 'F', 'sum of the sheets’ highest'),
-    ]),
-    needed: neededRate(wire),
+    rate: rateWith(pull.value),
+    needed,
   }
 }
 
 const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
   const supply = supplyOf(supplies, end.instance.need)
   if (!supply || end.signal.electrical.kind !== 'logic-input') return undefined
-  const drives = chipDrives(chip, wire.pin, rail, end)
+  const drives = chipDrives(chip, wire, rail, (e) => supplyOf(supplies, e.instance.need))
   const part = partsOfKind(library, 'buffer')
     .filter((b) => {
       const range = fullRange(b.supply)
+      const left = (over: Worked, under: Worked) =>
+        sum({ label: 'Margin', symbol: 'M', unit: 'V' }, { over, under }, (i) => i.over.minus(i.under)).value
+          .min
       return (
         supply.value.min >= range.min &&
         supply.value.max <= range.max &&
-        drives.high.value.min >= b.high.factor * supply.value.max + (b.high.offset ?? 0) &&
-        drives.low.value.max <= b.low.factor * supply.value.min + (b.low.offset ?? 0) &&
+        left(drives.high, thresholdOf('High', 'V_IH', supply, b.high, b.sheet)) >= 0 &&
+        left(thresholdOf('Low', 'V_IL', supply, b.low, b.sheet), drives.low) >= 0 &&
         drives.high.value.max <= b.stands
       )
     })
@@ -280,14 +366,12 @@ const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
       kind: 'buffer',
       resistors: [],
       part,
-      rate: {
-        label: 'Highest rate it passes',
-        symbol: 'f_max',
-        value: exactly(part.rate),
-        unit: 'Hz',
-        formula: 'f_sheet',
-        inputs: [fromPart('f_sheet', part.name, part, 'rate', { typ: part.rate, kind: 'guaranteed' }, 'Hz')],
-      },
+      rate: asStated(
+        rateMeta.label,
+        rateMeta.symbol,
+        'Hz',
+        fromPart('f_sheet', part.name, part, 'rate', { typ: part.rate, kind: 'guaranteed' }, 'Hz'),
+      ),
       needed: neededRate(wire),
     }
   )
@@ -311,7 +395,7 @@ export const shiftsFor = (wire: Wire, end: End, direction: string, context: Shif
     .flatMap((kind) => makeShift(kind, wire, end, context) ?? [])
     .sort(
       (a, b) =>
-        Number(b.rate.value.typ >= b.needed) - Number(a.rate.value.typ >= a.needed) ||
+        Number(passes(b)) - Number(passes(a)) ||
         a.resistors.length + (a.part ? 1 : 0) - b.resistors.length - (b.part ? 1 : 0),
     )
 

@@ -1,11 +1,11 @@
 // What each side of a line drives, reads and stands, from the sheets and the supply that feeds it.
 
-import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../../findings'
-import type { Chip, ChipPin, Rated } from '../../parts'
-import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
-import { sum } from '../../sums'
+import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
+import type { Chip, ChipPin, Device, Rated } from '../../parts'
+import { fullRange, type Unit } from '../../quantity'
+import { dimensionOf, least, number, readCurve, sum, type SumInput, type Term, total } from '../../sums'
 import type { Wire } from '../plan'
-import { outputOf } from '../support/context'
+import { driverCurve } from '../support/driver'
 import { attributeOf } from '../ways'
 
 export type End = Wire['signal']['ends'][number]
@@ -18,8 +18,12 @@ export interface Levels {
 
 /** How far above its own supply an ordinary input may be taken, where a device’s sheet says nothing. */
 const aboveSupply = 0.3
-/** A low level of a push-pull output, where a sheet says nothing. */
+/** The greatest low level of a push-pull output, where a sheet says nothing. */
 const pushPullLow = 0.4
+
+/** A value that is itself the result, under its own name. */
+export const asStated = (label: string, symbol: string, unit: Unit, of: SumInput, note?: string): Worked =>
+  sum({ label, symbol, unit, note }, { [of.symbol]: of }, (i: Record<string, Term>) => i[of.symbol]!)
 
 /** A voltage as a part’s sheet states it. */
 export const statedVoltage = (
@@ -29,172 +33,197 @@ export const statedVoltage = (
   field: string,
   rated: Rated,
 ): Worked =>
-  sum(
-    { label, symbol, unit: 'V' },
-    {
-      V_sheet: fromPart(
-        'V_sheet',
-        label,
-        part,
-        `${signal.id}.${field}`,
-        { source: signal.source, ...rated },
-        'V',
-      ),
-    },
-    (i) => i.V_sheet,
+  asStated(
+    label,
+    symbol,
+    'V',
+    fromPart('V_sheet', label, part, `${signal.id}.${field}`, { source: signal.source, ...rated }, 'V'),
   )
 
-const volts = (
-  label: string,
-  symbol: string,
-  value: Range,
-  formula: string,
-  inputs: WorkedInput[],
-  note?: string,
-): Worked => ({
-  label,
+/** A range that a rule gives. */
+const ruled = (symbol: string, label: string, value: WorkedInput['value'], source: string): WorkedInput => ({
   symbol,
+  label,
   value,
   unit: 'V',
-  formula,
-  inputs,
-  note,
+  origin: { kind: 'rule', source },
+  variable: `${symbol} ${label}`,
 })
 
-/** What the device’s end takes from the line: leakage, and its own pull at the highest supply. */
-const loadOf = ({ signal: { electrical } }: End, supply: Range): number => {
-  if (electrical.kind !== 'logic-input') return 0
-  const leak = electrical.leakage ? fullRange(electrical.leakage).max : 0
-  const pull = electrical.pullResistance ? supply.max / fullRange(electrical.pullResistance).min : 0
-  return leak + pull
+/** One that has no supply terminal is fed by nothing of ours: what it gives follows its own sheet alone. */
+export const feedsItself = (part: Device): boolean => !part.terminals.some((t) => t.role === 'supply')
+
+/**
+ * What the devices’ ends take from the leg while it is high, or give it while it is low, amperes: leakage, and pulls
+ * the other way. `supplies`: what feeds each end.
+ */
+const loadOf = (which: 'high' | 'low', rail: Worked, ends: { end: End; supply?: Worked }[]): Worked => {
+  const inputs: Record<string, SumInput> = {}
+  const pulls: [V: string, R: string][] = []
+  const leaks: string[] = []
+  for (const [k, { end, supply }] of ends.entries()) {
+    const { electrical, id } = end.signal
+    if (electrical.kind !== 'logic-input') continue
+    const { part, name } = end.instance
+    if (electrical.leakage) {
+      const symbol = `I_leak,${k + 1}`
+      leaks.push(symbol)
+      inputs[symbol] = {
+        ...fromPart(symbol, `leakage of ${name}`, part, `${id}.leakage`, electrical.leakage, 'A'),
+        variable: `${name} ${id}.leakage`,
+      }
+    }
+    // A pull-down is against a high only, a pull-up against a low only.
+    if (!electrical.pullResistance || electrical.pull === (which === 'high' ? 'up' : 'down')) continue
+    const [V, R] = [which === 'high' ? 'V_DD' : `V_${k + 1}`, `R_${k + 1}`]
+    inputs[V] = which === 'high' ? rail : (supply ?? rail)
+    inputs[R] = {
+      ...fromPart(R, `pull of ${name}`, part, `${id}.pullResistance`, electrical.pullResistance, 'Ω'),
+      variable: `${name} ${id}.pullResistance`,
+    }
+    pulls.push([V, R])
+  }
+  return sum(
+    { label: `What the line takes while it is ${which}`, symbol: 'I_load', unit: 'A' },
+    inputs,
+    (i: Record<string, Term>) =>
+      total([...leaks.map((l) => i[l]!), ...pulls.map(([V, R]) => i[V]!.over(i[R]!))], dimensionOf('A')),
+  )
 }
 
-export const chipDrives = (chip: Chip, pin: ChipPin, rail: Worked, end: End): Levels => {
-  const load = loadOf(end, rail.value)
-  const side = (which: 'high' | 'low') => {
-    const { driver, input, table } = outputOf(chip, pin, which)
-    const inputs = [
-      input(load),
-      fromRule('I_load', `what ${end.instance.name} takes`, load, 'A', end.instance.part.sheet),
-    ]
-    const drop = (corner: keyof Range) => driver(load, corner)
-    return { drop, inputs: table ? inputs.slice(0, 1) : inputs, lost: table ? 'V_drop' : 'R_out · I_load' }
-  }
-  const [high, low] = [side('high'), side('low')]
-  return {
-    high: volts(
-      'High level of the leg',
-      'V_OH',
-      {
-        min: rail.value.min - high.drop('max'),
-        typ: rail.value.typ - high.drop('typ'),
-        max: rail.value.max,
-      },
-      `V_DD − ${high.lost}`,
-      [fromWorked(rail), ...high.inputs],
-    ),
-    low: volts(
-      'Low level of the leg',
-      'V_OL',
-      { min: 0, typ: low.drop('typ'), max: low.drop('max') },
-      low.lost,
-      low.inputs,
-    ),
-  }
-}
-
-/** Thresholds that follow a supply: V = factor · V_supply + offset. */
-const thresholds = (
-  supply: Worked,
-  high: { factor: number; offset?: number },
-  low: { factor: number; offset?: number },
-  source: string,
+/** `supplyOf`: what feeds a device. */
+export const chipDrives = (
+  chip: Chip,
+  { pin, signal }: Pick<Wire, 'pin' | 'signal'>,
+  rail: Worked,
+  supplyOf: (end: End) => Worked | undefined,
 ): Levels => {
-  const at = (t: { factor: number; offset?: number }, label: string, symbol: string) =>
-    volts(
-      label,
-      symbol,
-      {
-        min: t.factor * supply.value.min + (t.offset ?? 0),
-        typ: t.factor * supply.value.typ + (t.offset ?? 0),
-        max: t.factor * supply.value.max + (t.offset ?? 0),
-      },
-      t.factor === 0
-        ? 'V_sheet'
-        : `${t.factor} · ${supply.symbol}${t.offset ? ` + ${formatQuantity(t.offset, 'V')}` : ''}`,
-      t.factor === 0 ? [fromRule('V_sheet', label, t.offset ?? 0, 'V', source)] : [fromWorked(supply)],
+  const ends = signal.ends.map((end) => ({ end, supply: supplyOf(end) }))
+  const drop = (side: 'high' | 'low') =>
+    readCurve(
+      { label: `Drop in the driver of ${pin.id}, ${side}`, symbol: 'V_drop', unit: 'V' },
+      driverCurve(chip, pin, side),
+      ['I_load', loadOf(side, rail, ends)],
     )
   return {
-    high: at(high, 'Least voltage read as high', 'V_IH'),
-    low: at(low, 'Greatest voltage read as low', 'V_IL'),
+    high: sum(
+      { label: 'High level of the leg', symbol: 'V_OH', unit: 'V' },
+      { V_DD: rail, V_drop: drop('high') },
+      (i) => i.V_DD.minus(i.V_drop),
+    ),
+    low: asStated('Low level of the leg', 'V_OL', 'V', drop('low')),
   }
 }
+
+type Threshold = { factor: number; offset?: number }
+
+/** One that follows a supply: V = factor · V_supply + offset. */
+export const thresholdOf = (
+  label: string,
+  symbol: string,
+  supply: Worked,
+  { factor, offset = 0 }: Threshold,
+  source: string,
+): Worked => {
+  const V_0 = ruled(
+    'V_0',
+    `${label}, part that doesn’t follow the supply`,
+    fullRange({ typ: offset }),
+    source,
+  )
+  const note = `Thresholds: ${source}.`
+  if (factor === 0) return sum({ label, symbol, unit: 'V', note }, { V_0 }, (i) => i.V_0)
+  const V = supply.symbol
+  return offset === 0
+    ? sum({ label, symbol, unit: 'V', note }, { [V]: supply }, (i) => number(factor).times(i[V]!))
+    : sum({ label, symbol, unit: 'V', note }, { [V]: supply, V_0 } as Record<string, SumInput>, (i) =>
+        number(factor).times(i[V]!).plus(i.V_0!),
+      )
+}
+const thresholds = (supply: Worked, high: Threshold, low: Threshold, source: string): Levels => ({
+  high: thresholdOf('Least voltage read as high', 'V_IH', supply, high, source),
+  low: thresholdOf('Greatest voltage read as low', 'V_IL', supply, low, source),
+})
 
 export const chipReads = (chip: Chip, rail: Worked): Levels =>
   thresholds(rail, chip.io.inputHigh, chip.io.inputLow, chip.sheet)
 
-/** What the leg stands. A tolerant leg is so as a digital one only. */
-export const chipStands = (chip: Chip, { pin, signal }: Wire, rail: Worked): Worked => {
-  const tolerant = signal.kind === 'analog-in' ? undefined : attributeOf(pin, 'tolerant')
-  if (tolerant)
-    return volts(`What ${pin.id} stands`, 'V_max', exactly(tolerant.voltage), 'V_tolerant', [
-      fromRule('V_tolerant', tolerant.reason ?? 'tolerant leg', tolerant.voltage, 'V', chip.sheet),
-    ])
-  const above = fullRange(chip.io.aboveSupply).max
-  return volts(
-    `What ${pin.id} stands`,
-    'V_max',
-    exactly(rail.value.min + above),
-    'V_DD + V_above',
-    [
-      fromWorked(rail),
-      fromPart(
-        'V_above',
-        'above the supply, absolute maximum',
-        chip,
-        'io.aboveSupply',
-        chip.io.aboveSupply,
-        'V',
-      ),
-    ],
-    'At the lowest supply.',
+/** A part’s supply, and so far above it. */
+const above = (label: string, supply: Worked, V_above: WorkedInput): Worked => {
+  const V = supply.symbol
+  return sum(
+    { label, symbol: 'V_max', unit: 'V' },
+    { [V]: supply, V_above } as Record<string, SumInput>,
+    (i) => i[V]!.plus(i.V_above!),
   )
 }
 
-const below = (a: Range, top: Range): Range => ({
-  min: Math.min(a.min, top.min),
-  typ: Math.min(a.typ, top.typ),
-  max: Math.min(a.max, top.max),
-})
+/** What the leg stands. A tolerant leg is so as a digital one only. */
+export const chipStands = (
+  chip: Chip,
+  { pin, signal }: Pick<Wire, 'pin' | 'signal'>,
+  rail: Worked,
+): Worked => {
+  const tolerant = signal.kind === 'analog-in' ? undefined : attributeOf(pin, 'tolerant')
+  if (tolerant)
+    return asStated(
+      `What ${pin.id} stands`,
+      'V_max',
+      'V',
+      fromRule('V_tolerant', tolerant.reason ?? 'tolerant leg', tolerant.voltage, 'V', chip.sheet),
+    )
+  return above(
+    `What ${pin.id} stands`,
+    rail,
+    fromPart(
+      'V_above',
+      'above the supply, absolute maximum',
+      chip,
+      'io.aboveSupply',
+      chip.io.aboveSupply,
+      'V',
+    ),
+  )
+}
+
+/** A high level as a sheet states it: no output goes above its own supply. */
+const highOf = (name: string, V_sheet: WorkedInput, supply: Worked): Worked =>
+  sum(
+    {
+      label: `High level of ${name}`,
+      symbol: 'V_OH',
+      unit: 'V',
+      note: 'No output goes above its own supply.',
+    },
+    { V_sheet, [supply.symbol]: supply } as Record<string, SumInput>,
+    (i) => least(i.V_sheet!, i[supply.symbol]!),
+  )
 
 /** What a device’s output gives: what its sheet says, else its own supply. */
 export const deviceDrives = (end: End, supply: Worked): Levels | undefined => {
   const { electrical } = end.signal
   if (electrical.kind !== 'logic-output' || electrical.openDrain) return undefined
   const { name, part } = end.instance
+  const stated =
+    electrical.high && fromPart('V_sheet', 'high level', part, `${end.signal.id}.high`, electrical.high, 'V')
+  const label = `High level of ${name}`
   return {
-    high: electrical.high
-      ? volts(
-          `High level of ${name}`,
-          'V_OH',
-          below(fullRange(electrical.high), supply.value),
-          `min(V_sheet, ${supply.symbol})`,
-          [
-            fromPart('V_sheet', 'high level', part, `${end.signal.id}.high`, electrical.high, 'V'),
-            fromWorked(supply),
-          ],
-          'No output goes above its own supply.',
-        )
-      : volts(`High level of ${name}`, 'V_OH', supply.value, supply.symbol, [fromWorked(supply)]),
-    low: volts(`Low level of ${name}`, 'V_OL', { min: 0, typ: pushPullLow / 2, max: pushPullLow }, 'V_low', [
-      fromRule(
+    high: !stated
+      ? asStated(label, 'V_OH', 'V', supply)
+      : feedsItself(part)
+        ? asStated(label, 'V_OH', 'V', stated, 'It has no supply terminal: what it gives is its own.')
+        : highOf(name, stated, supply),
+    low: asStated(
+      `Low level of ${name}`,
+      'V_OL',
+      'V',
+      ruled(
         'V_low',
-        'low level of a push-pull output',
-        pushPullLow,
-        'V',
+        `low level of a push-pull output, ${name}`,
+        { min: 0, typ: pushPullLow / 2, max: pushPullLow },
         'usual for CMOS and TTL outputs',
       ),
-    ]),
+    ),
   }
 }
 
@@ -216,14 +245,37 @@ export const deviceReads = (end: End, supply: Worked): Levels | undefined => {
 }
 
 export const deviceStands = ({ instance }: End, supply: Worked): Worked =>
-  volts(
+  above(
     `What an input of ${instance.name} stands`,
-    'V_max',
-    exactly(supply.value.min + aboveSupply),
-    `${supply.symbol} + V_above`,
-    [
-      fromWorked(supply),
-      fromRule('V_above', 'above its supply', aboveSupply, 'V', 'usual absolute maximum of a CMOS input'),
-    ],
-    'At its lowest supply.',
+    supply,
+    fromRule('V_above', 'above its supply', aboveSupply, 'V', 'usual absolute maximum of a CMOS input'),
   )
+
+/**
+ * The low level of a bus line, that whoever pulls it guarantees: 0.4 V above a supply of 2 V, a fifth of the supply
+ * below (I2C-bus specification, table 9).
+ */
+export const busLow = (supply: Worked): Worked => {
+  const source = 'I2C-bus specification, table 9'
+  if (supply.value.min > 2)
+    return asStated(
+      'Low level of a bus line',
+      'V_OL',
+      'V',
+      ruled('V_low', 'low level of a bus line', { min: 0, typ: 0.2, max: 0.4 }, source),
+    )
+  const share: WorkedInput = {
+    ...ruled(
+      'k',
+      'low level of a bus line, as a share of its supply',
+      { min: 0, typ: 0.1, max: 0.2 },
+      source,
+    ),
+    unit: '',
+  }
+  return sum(
+    { label: 'Low level of a bus line', symbol: 'V_OL', unit: 'V' },
+    { k: share, [supply.symbol]: supply } as Record<string, SumInput>,
+    (i) => i.k!.times(i[supply.symbol]!),
+  )
+}

@@ -3,21 +3,24 @@
 import type { Supplies } from '../../circuit'
 import { supplyOf } from '../../circuit'
 import type { ShiftKind } from '../../design'
-import { divided, noiseMargin, tableCurrent } from '../../electrical'
+import { tableCurrent } from '../../electrical'
 import {
   type Fact,
   fromPart,
-  fromWorked,
   type Grade,
   partOrigin,
   type Severity,
   type Worked,
+  type WorkedInput,
 } from '../../findings'
 import type { Chip } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
+import { least, number, sum, type SumInput, type Term } from '../../sums'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
 import {
+  asStated,
+  busLow,
   chipDrives,
   chipReads,
   chipStands,
@@ -48,6 +51,14 @@ export interface LineLevel {
   reaches: Worked
   stands: Worked
   shift?: ShiftKind
+  /** The resistors of a divider in the line. */
+  divider?: Divider
+}
+
+/** What a divider is made of, as it is fitted. */
+export interface Divider {
+  top: WorkedInput
+  bottom: WorkedInput
 }
 
 interface Side {
@@ -57,17 +68,18 @@ interface Side {
   stands: Worked
 }
 
-const margin = (label: string, symbol: string, over: Worked, under: Worked, together: boolean): Worked => ({
-  label,
-  symbol,
-  value: noiseMargin(over.value, under.value, together),
-  unit: 'V',
-  formula: `${over.symbol} − ${under.symbol}`,
-  inputs: [fromWorked(over), fromWorked(under)],
-  note: together
-    ? 'Both follow one supply: compared corner by corner.'
-    : 'The least of one against the greatest of the other.',
-})
+/** What one is above another: they move together in whatever they share. */
+const margin = (label: string, symbol: string, over: Worked, under: Worked): Worked => {
+  const other = under.symbol === over.symbol ? `${under.symbol}′` : under.symbol
+  return sum(
+    { label, symbol, unit: 'V' },
+    { [over.symbol]: over, [other]: under } as Record<string, SumInput>,
+    (i: Record<string, Term>) => i[over.symbol]!.minus(i[other]!),
+  )
+}
+/** No number is exact to the last digit. */
+const slack = 1e-9
+const isOver = (left: Worked): boolean => left.value.min < -slack
 
 const worst = (all: Worked[], corner: keyof Range): number => Math.min(...all.map((m) => m.value[corner]))
 
@@ -83,17 +95,17 @@ const gradeOf = (margins: Worked[]): Grade =>
 const volts = (v: number) => formatQuantity(v, 'V', 3)
 
 /** One side driving, the other reading. */
-const oneWay = (
-  side: Side,
-  together: boolean,
-  /** What drives it is no higher than what the side runs on, whatever that is just now. */
-  ownSupply = together,
-): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'margins' | 'facts'> => {
-  const { drives, reads, stands, name } = side
+const oneWay = ({
+  drives,
+  reads,
+  stands,
+  name,
+}: Side): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'margins' | 'facts'> => {
   const margins = [
-    margin(`Margin of a high at ${name}`, 'NM_H', drives.high, reads.high, together),
-    margin(`Margin of a low at ${name}`, 'NM_L', reads.low, drives.low, together),
+    margin(`Margin of a high at ${name}`, 'NM_H', drives.high, reads.high),
+    margin(`Margin of a low at ${name}`, 'NM_L', reads.low, drives.low),
   ]
+  const top = margin(`What ${name} stands beyond the high`, 'M_top', stands, drives.high)
   const facts = [
     {
       text: `High is ${volts(drives.high.value.min)} to ${volts(drives.high.value.max)}`,
@@ -102,11 +114,11 @@ const oneWay = (
     { text: `${name} reads high from ${volts(reads.high.value.max)}`, worked: reads.high },
     { text: `${name} stands ${volts(stands.value.min)}`, worked: stands },
   ]
-  if (drives.high.value.max > stands.value.min + 1e-9 && !ownSupply)
+  if (isOver(top))
     return {
       grade: 'outside the sheet',
       severity: 'stops',
-      margins,
+      margins: [...margins, top],
       facts,
       text: `up to ${volts(drives.high.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}`,
     }
@@ -115,7 +127,7 @@ const oneWay = (
   return {
     grade,
     severity: grade === 'guaranteed' ? undefined : grade === 'impossible' ? 'stops' : 'risks',
-    margins,
+    margins: [...margins, top],
     facts,
     text:
       grade === 'guaranteed'
@@ -138,34 +150,17 @@ export interface LevelContext {
   /** What is wired to the converter’s reference leg. */
   reference?: Worked
   /** What is fitted in the line, with the levels it lets through. */
-  shiftOf: (wire: Wire, end: End) => { kind: ShiftKind; top?: Range; bottom?: Range } | undefined
+  shiftOf: (wire: Wire, end: End) => { kind: ShiftKind; divider?: Divider; forward?: Worked } | undefined
 }
 
-const throughDivider =
-  (top: Range, bottom: Range) =>
-  (from: Worked): Worked => ({
-    ...from,
-    label: `${from.label}, divided`,
-    value: divided(from.value, top, bottom),
-    formula: `${from.symbol} · R_2 / (R_1 + R_2)`,
-    inputs: [
-      fromWorked(from),
-      {
-        symbol: 'R_1',
-        label: 'upper resistor',
-        value: top,
-        unit: 'Ω',
-        origin: { kind: 'rule', source: 'fitted value and its tolerance' },
-      },
-      {
-        symbol: 'R_2',
-        label: 'lower resistor',
-        value: bottom,
-        unit: 'Ω',
-        origin: { kind: 'rule', source: 'fitted value and its tolerance' },
-      },
-    ],
-  })
+export const throughDivider =
+  ({ top, bottom }: Divider) =>
+  (from: Worked): Worked =>
+    sum(
+      { label: `${from.label}, divided`, symbol: from.symbol, unit: 'V' },
+      { V: from, R_1: top, R_2: bottom },
+      (i) => i.V.over(number(1).plus(i.R_1.over(i.R_2))),
+    )
 
 const clean = (grade: Grade = 'guaranteed'): Pick<LineLevel, 'grade' | 'severity' | 'text'> => ({
   grade,
@@ -173,58 +168,68 @@ const clean = (grade: Grade = 'guaranteed'): Pick<LineLevel, 'grade' | 'severity
   text: '',
 })
 
+/** The highest that a device gives to be measured, before any divider. */
+export const highestOf = (end: End, rail: Worked, supply: Worked): Worked | undefined => {
+  const { electrical } = end.signal
+  if (electrical.kind !== 'analog') return undefined
+  const label = `Highest level of ${end.instance.name}`
+  if (electrical.max === undefined)
+    // A resistance divides the rail: open, or shorted, it gives all of it.
+    return asStated(label, 'V_sig', 'V', electrical.dividerTo ? rail : supply)
+  return statedVoltage(label, 'V_sig', end, 'max', { typ: electrical.max, kind: 'guaranteed' })
+}
+
 /** A voltage to be measured, against the converter’s range and the leg. */
 const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): LineLevel | undefined => {
-  const { electrical } = end.signal
-  // A resistance divides the rail, which is the range unless a reference is wired in.
-  if (electrical.kind !== 'analog' || (electrical.dividerTo && !context.reference)) return undefined
   const { chip, rail } = context
   const { name } = end.instance
-  const source: Worked =
-    electrical.max === undefined
-      ? { ...(electrical.dividerTo ? rail : supply), label: `Highest level of ${name}`, symbol: 'V_sig' }
-      : statedVoltage(`Highest level of ${name}`, 'V_sig', end, 'max', {
-          typ: electrical.max,
-          kind: 'guaranteed',
-        })
+  const source = highestOf(end, rail, supply)
+  if (!source) return undefined
   const shift = context.shiftOf(wire, end)
-  const reaches = shift?.top && shift.bottom ? throughDivider(shift.top, shift.bottom)(source) : source
+  const reaches = shift?.divider ? throughDivider(shift.divider)(source) : source
   const stands = chipStands(chip, wire, rail)
   const range = converterRange(chip, wire, rail, context.reference)
-  const together = electrical.max === undefined && supply === rail && !shift && !context.reference
-  const margins = [
-    margin('Below the top of the range', 'M_range', range, reaches, together),
-    margin('Below what the leg stands', 'M_leg', stands, reaches, together),
-  ]
-  const over = !together && reaches.value.max > stands.value.min + 1e-9
-  const above = reaches.value.max > range.value.max + 1e-9
+  const inRange = margin('Below the top of the range', 'M_range', range, reaches)
+  const onLeg = margin('Below what the leg stands', 'M_leg', stands, reaches)
+  const bottom = fullRange(wire.unit?.range ?? { typ: 0 }).min
+  const tops = `${volts(range.value.min)} reads as the top code`
   return {
     wire,
     end,
     direction: 'to the chip',
-    margins,
+    margins: [inRange, onLeg],
     reaches,
-    stands: { ...stands, value: exactly(Math.min(stands.value.min, range.value.min)) },
+    stands: range.value.min < stands.value.min ? range : stands,
     shift: shift?.kind,
+    divider: shift?.divider,
     facts: [
       { text: `${name} gives up to ${volts(source.value.max)}`, worked: source },
       ...(shift ? [{ text: `Divided, ${volts(reaches.value.max)} reaches the leg`, worked: reaches }] : []),
-      { text: `The converter’s range ends at ${volts(range.value.min)}`, worked: range },
+      {
+        text: `The converter’s range ${bottom > 0 ? `is ${volts(bottom)} to ${volts(range.value.min)}: what is below reads as nothing` : `ends at ${volts(range.value.min)}`}`,
+        worked: range,
+      },
       { text: `${legName(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
     ],
-    ...(over
+    ...(isOver(onLeg)
       ? {
           grade: 'outside the sheet' as const,
           severity: 'stops' as const,
           text: `up to ${volts(reaches.value.max)} reaches ${legName(wire.pin)}, which stands ${volts(stands.value.min)}`,
         }
-      : above && !together
+      : isOver(inRange)
         ? {
-            grade: margins[0]!.value.typ >= 0 ? ('typical' as const) : ('outside the sheet' as const),
+            grade: inRange.value.typ >= -slack ? ('typical' as const) : ('outside the sheet' as const),
             severity: 'risks' as const,
-            text: `it goes up to ${volts(reaches.value.max)}, and all above ${volts(range.value.max)} reads as the top code`,
+            text: `it goes up to ${volts(reaches.value.max)}, and all above ${tops}`,
           }
-        : clean()),
+        : bottom > 0
+          ? {
+              grade: 'typical' as const,
+              severity: 'notes' as const,
+              text: `all below ${volts(bottom)} reads as nothing: the converter’s range begins there`,
+            }
+          : clean()),
   }
 }
 
@@ -234,8 +239,8 @@ const referenceLevel = (wire: Wire, end: End, context: LevelContext): LineLevel 
   if (!gives) return undefined
   const { chip, rail } = context
   const stands = chipStands(chip, wire, rail)
-  const left = margin('Below the supply', 'M_ref', rail, gives, false)
-  const over = gives.value.max > stands.value.min + 1e-9
+  const left = margin('Below the supply', 'M_ref', rail, gives)
+  const over = isOver(margin('Below what the leg stands', 'M_leg', stands, gives))
   return {
     wire,
     end,
@@ -254,7 +259,7 @@ const referenceLevel = (wire: Wire, end: End, context: LevelContext): LineLevel 
           severity: 'stops' as const,
           text: `up to ${volts(gives.value.max)} reaches ${legName(wire.pin)}, which stands ${volts(stands.value.min)}`,
         }
-      : left.value.min < -1e-9
+      : isOver(left)
         ? {
             grade: 'outside the sheet' as const,
             severity: 'risks' as const,
@@ -270,7 +275,7 @@ const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext)
   if (electrical.kind !== 'analog-load') return undefined
   const { chip, rail } = context
   const { name } = end.instance
-  const reaches: Worked = { ...rail, label: `Highest voltage to ${name}`, symbol: 'V_out' }
+  const reaches = asStated(`Highest voltage to ${name}`, 'V_out', 'V', rail)
   const stands: Worked =
     electrical.max === undefined
       ? deviceStands(end, supply)
@@ -278,9 +283,8 @@ const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext)
           typ: electrical.max,
           kind: 'guaranteed',
         })
-  const left = margin('Below what it stands', 'M_out', stands, reaches, false)
-  // On one rail what the chip gives is never above what the device runs on.
-  const fine = (supply === rail && electrical.max === undefined) || left.value.min >= -1e-9
+  const left = margin('Below what it stands', 'M_out', stands, reaches)
+  const fine = !isOver(left)
   return {
     wire,
     end,
@@ -304,28 +308,31 @@ const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext)
 
 /** What a full converter code stands for: the reference that is wired in, else its own range, else the rail. */
 export const converterRange = (chip: Chip, wire: Wire, rail: Worked, reference?: Worked): Worked => {
-  if (reference)
-    return {
-      ...reference,
-      label: 'Range of the converter',
-      symbol: 'V_ref',
-      formula: 'V_ext',
-      inputs: [fromWorked(reference)],
-    }
+  const label = 'Range of the converter'
+  if (reference) return asStated(label, 'V_ref', 'V', reference)
   const own = wire.unit?.range
-  return {
-    label: 'Range of the converter',
-    symbol: 'V_ref',
-    value: own ? exactly(fullRange(own).max) : rail.value,
-    unit: 'V',
-    formula: own ? 'V_range' : 'V_DD',
-    inputs: [
-      own
-        ? fromPart('V_range', wire.unit!.name, chip, `units.${wire.unit!.id}.range`, own, 'V')
-        : fromWorked(rail),
-    ],
-  }
+  if (!own) return asStated(label, 'V_ref', 'V', rail)
+  const V_range = fromPart('V_range', wire.unit!.name, chip, `units.${wire.unit!.id}.range`, own, 'V')
+  return asStated(label, 'V_ref', 'V', { ...V_range, value: exactly(V_range.value.max) })
 }
+
+/** Where between two rails a line is that is pulled to both. */
+const between = (label: string, rail: Worked, supply: Worked, note: string): Worked =>
+  sum(
+    { label, symbol: 'V_OH', unit: 'V', note },
+    {
+      V_DD: rail,
+      V_far: supply,
+      s: {
+        symbol: 's',
+        label: 'how much more its own pull-ups pull than ours',
+        value: { min: 0, typ: 0.5, max: 1 },
+        unit: '',
+        origin: { kind: 'rule', source: 'anything from one rail to the other' },
+      },
+    },
+    (i) => i.V_DD.plus(i.s.times(i.V_far.minus(i.V_DD))),
+  )
 
 /** An I2C line: pulled to the chip’s rail, and to the device’s supply where pull-ups sit on its own board. */
 const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): LineLevel | undefined => {
@@ -333,54 +340,29 @@ const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): 
   if (electrical.kind !== 'open-drain') return undefined
   const { chip, rail } = context
   const shift = context.shiftOf(wire, end)
-  const apart = supply !== rail
-  const fittedHere = apart && electrical.fitted !== undefined && !shift
-  const pulled: Worked = fittedHere
-    ? {
-        label: `High level of ${wire.signal.name}`,
-        symbol: 'V_OH',
-        value: {
-          min: Math.min(rail.value.min, supply.value.min),
-          typ: (rail.value.typ + supply.value.typ) / 2,
-          max: Math.max(rail.value.max, supply.value.max),
-        },
-        unit: 'V',
-        formula: `${rail.symbol} … ${supply.symbol}`,
-        inputs: [fromWorked(rail), fromWorked(supply)],
-        note: `Pulled to both: the pull-ups on ${end.instance.name} go to its own supply.`,
-      }
-    : { ...rail, label: `High level of ${wire.signal.name}`, symbol: 'V_OH' }
-  const low: Worked = {
-    label: 'Low level of a bus line',
-    symbol: 'V_OL',
-    value: { min: 0, typ: 0.2, max: 0.4 },
-    unit: 'V',
-    formula: 'V_OL',
-    inputs: [],
-    note: 'I2C-bus specification, table 9.',
-  }
-  const farDrives = { high: shift ? { ...supply, symbol: 'V_OH' } : pulled, low }
-  const nearDrives = { high: pulled, low }
-  const chipEnd = oneWay(
-    {
-      name: legName(wire.pin),
-      drives: nearDrives,
-      reads: chipReads(chip, rail),
-      stands: chipStands(chip, wire, rail),
-    },
-    !fittedHere,
-  )
-  const deviceEnd = oneWay(
-    {
-      name: end.instance.name,
-      drives: farDrives,
-      reads: deviceReads(end, supply)!,
-      stands: deviceStands(end, supply),
-    },
-    shift !== undefined || !apart,
-    // Its own pull-ups go to its own supply: only the rail can be above that.
-    shift !== undefined || !apart || rail.value.max <= deviceStands(end, supply).value.min,
-  )
+  const label = `High level of ${wire.signal.name}`
+  const pulled =
+    supply !== rail && electrical.fitted !== undefined && !shift
+      ? between(
+          label,
+          rail,
+          supply,
+          `Pulled to both: the pull-ups on ${end.instance.name} go to its own supply.`,
+        )
+      : asStated(label, 'V_OH', 'V', rail)
+  const low = busLow(supply.value.min < rail.value.min ? supply : rail)
+  const chipEnd = oneWay({
+    name: legName(wire.pin),
+    drives: { high: pulled, low },
+    reads: chipReads(chip, rail),
+    stands: chipStands(chip, wire, rail),
+  })
+  const deviceEnd = oneWay({
+    name: end.instance.name,
+    drives: { high: shift ? asStated(label, 'V_OH', 'V', supply) : pulled, low },
+    reads: deviceReads(end, supply)!,
+    stands: deviceStands(end, supply),
+  })
   const bad =
     [chipEnd, deviceEnd].find((v) => v.severity === 'stops') ?? [chipEnd, deviceEnd].find((v) => v.severity)
   return {
@@ -395,19 +377,13 @@ const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): 
   }
 }
 
-/** What a clamp lets through: the lower of what comes and the rail. */
-const lower = (from: Worked, rail: Worked): Worked => ({
-  label: `${from.label}, clamped`,
-  symbol: 'V_OH',
-  value: {
-    min: Math.min(from.value.min, rail.value.min),
-    typ: Math.min(from.value.typ, rail.value.typ),
-    max: Math.min(from.value.max, rail.value.max),
-  },
-  unit: 'V',
-  formula: `min(${from.symbol}, ${rail.symbol})`,
-  inputs: [fromWorked(from), fromWorked(rail)],
-})
+/** What a clamp lets through: the lower of what comes and the rail with the diode’s voltage on it. */
+const clamped = (from: Worked, rail: Worked, V_F: Worked): Worked =>
+  sum(
+    { label: `${from.label}, clamped`, symbol: 'V_OH', unit: 'V' },
+    { [from.symbol]: from, V_DD: rail, V_F } as Record<string, SumInput>,
+    (i: Record<string, Term>) => least(i[from.symbol]!, i.V_DD!.plus(i.V_F!)),
+  )
 
 /** What flows through the leg’s own clamp at a voltage above the rail, where its table is known. */
 const clampFacts = (chip: Chip, wire: Wire, reaches: Worked, rail: Worked): Fact[] => {
@@ -433,42 +409,51 @@ const digitalLevel = (wire: Wire, end: End, supply: Worked, context: LevelContex
   const stands = chipStands(chip, wire, rail)
   const out = deviceDrives(end, supply)
   if (out) {
-    const own = end.signal.electrical.kind === 'logic-output' && end.signal.electrical.high === undefined
-    const drives =
-      shift?.top && shift.bottom
-        ? scaled(out, throughDivider(shift.top, shift.bottom))
-        : shift
-          ? { ...out, high: shift.kind === 'clamp' ? lower(out.high, rail) : { ...rail, symbol: 'V_OH' } }
-          : out
-    const side = { name: legName(wire.pin), drives, reads: chipReads(chip, rail), stands }
-    const verdict = (together: boolean) => {
-      const found = oneWay(side, together)
-      return found.severity === 'stops'
-        ? { ...found, facts: [...found.facts, ...clampFacts(chip, wire, drives.high, rail)] }
-        : found
-    }
-    const together =
-      (own && supply === rail && !shift) || (shift !== undefined && !shift.top && shift.kind !== 'clamp')
+    const drives = shift?.divider
+      ? scaled(out, throughDivider(shift.divider))
+      : shift
+        ? {
+            ...out,
+            high: shift.forward
+              ? clamped(out.high, rail, shift.forward)
+              : asStated(
+                  out.high.label,
+                  'V_OH',
+                  'V',
+                  rail,
+                  'Behind the shift it is pulled to the chip’s rail.',
+                ),
+          }
+        : out
+    const found = oneWay({ name: legName(wire.pin), drives, reads: chipReads(chip, rail), stands })
     return {
       wire,
       end,
       direction: 'to the chip',
-      ...verdict(together),
+      ...found,
+      ...(found.severity === 'stops' && {
+        facts: [...found.facts, ...clampFacts(chip, wire, drives.high, rail)],
+      }),
       reaches: drives.high,
       stands,
       shift: shift?.kind,
+      divider: shift?.divider,
     }
   }
   const reads = deviceReads(end, supply)
   if (!reads || end.signal.electrical.kind !== 'logic-input') return undefined
-  const own = chipDrives(chip, wire.pin, rail, end)
-  const drives = shift ? { ...own, high: { ...supply, symbol: 'V_OH' } } : own
-  const side = { name: end.instance.name, drives, reads, stands: deviceStands(end, supply) }
+  const own = chipDrives(chip, wire, rail, (e) => supplyOf(context.supplies, e.instance.need))
+  const drives = shift
+    ? {
+        ...own,
+        high: asStated(own.high.label, 'V_OH', 'V', supply, 'Behind the shift it is the far side’s.'),
+      }
+    : own
   return {
     wire,
     end,
     direction: 'to the device',
-    ...oneWay(side, supply === rail || shift !== undefined),
+    ...oneWay({ name: end.instance.name, drives, reads, stands: deviceStands(end, supply) }),
     reaches: own.high,
     stands,
     shift: shift?.kind,

@@ -2,6 +2,8 @@
 
 import { preferred } from '../../circuit'
 import { everyStance, supportChoice } from '../../design'
+import { fromPart } from '../../findings'
+import { asStated } from '../levels/sides'
 import { netOf, type SignalSupport } from './context'
 
 export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
@@ -22,29 +24,19 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
       ],
       why: `${end.instance.name} is a resistance; with this one it makes a voltage to measure`,
       worked: [
-        {
-          label: `Divider resistor of ${wire.signal.name}`,
-          symbol: 'R',
-          value: { min: analog.divider, typ: analog.divider, max: analog.divider },
-          unit: 'Ω',
-          formula: 'R_sheet',
-          inputs: [
-            {
-              symbol: 'R_sheet',
-              label: 'resistor the sensor’s sheet asks for',
-              value: { min: analog.divider, typ: analog.divider, max: analog.divider },
-              unit: 'Ω',
-              origin: {
-                kind: 'part',
-                part: end.instance.part.id,
-                name: end.instance.part.name,
-                field: `${end.signal.id}.divider`,
-                sheet: end.instance.part.sheet,
-                place: end.signal.source,
-              },
-            },
-          ],
-        },
+        asStated(
+          `Divider resistor of ${wire.signal.name}`,
+          'R',
+          'Ω',
+          fromPart(
+            'R_sheet',
+            'resistor the sensor’s sheet asks for',
+            end.instance.part,
+            `${end.signal.id}.divider`,
+            { typ: analog.divider, kind: 'recommended', source: end.signal.source },
+            'Ω',
+          ),
+        ),
       ],
       signal: wire.signal.id,
       ...supportChoice(design, key, everyStance),

@@ -3,11 +3,14 @@
 
 import { preferred, supplyNet, type SupportPart } from '../../circuit'
 import { byTheBook, careful, everyStance, supportChoice } from '../../design'
-import { largestPullDown, timeToThreshold } from '../../electrical'
-import { fromPart, fromWorked, type Worked } from '../../findings'
-import { findPart } from '../../parts'
+import { fromDecision, fromPart, type Worked } from '../../findings'
+import { type Chip, findPart, type Rated, type Transistor } from '../../parts'
 import { exactly, formatQuantity, fullRange } from '../../quantity'
+import { number, readCurve, sum } from '../../sums'
+import { chipDrives } from '../levels/sides'
+import type { Wire } from '../plan'
 import { netOf, type SignalSupport } from './context'
+import { legLeakage } from './pull'
 
 export const gateKey = (signal: string) => `gate-pull-down:${signal}`
 
@@ -21,84 +24,78 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
   const gate = `${net}_GATE`
   const drain = `${net}_LOW`
   const name = wire.signal.name
-  const threshold = transistor.threshold ? fullRange(transistor.threshold) : exactly(1)
-  const legLeak = fullRange(chip.io.leakage)
-  const ownLeak = transistor.gateLeakage ? fullRange(transistor.gateLeakage).max : 0
-  const leak = legLeak.max + ownLeak
-  const capacitance = transistor.gateCapacitance ? fullRange(transistor.gateCapacitance).typ : 50e-12
-  const thresholdInput = fromPart(
-    'V_th',
-    'least gate threshold',
-    transistor,
-    'threshold',
-    transistor.threshold ?? { typ: 1, kind: 'typical' },
-    'V',
-  )
-  const leakInput = fromPart(
-    'I_leak',
-    'leakage of the leg',
+  const rated: Rated = transistor.threshold ?? { typ: 1, kind: 'assumed' }
+  const threshold = fullRange(rated)
+  const V_th = fromPart('V_th', 'gate threshold', transistor, 'threshold', rated, 'V')
+  const I_leak = legLeakage(
     chip,
-    'io.leakage',
-    { ...chip.io.leakage, max: leak },
-    'A',
+    transistor.gateLeakage &&
+      fromPart('I_in', 'leakage of the gate', transistor, 'gateLeakage', transistor.gateLeakage, 'A'),
   )
-  const largest: Worked = {
-    label: `Largest pull-down of ${name}`,
-    symbol: 'R_max',
-    value: exactly(largestPullDown(threshold.min, leak)),
-    unit: 'Ω',
-    formula: 'V_th / (2 · I_leak)',
-    inputs: [thresholdInput, leakInput],
-    note: 'Leakage must leave the gate below half its least threshold.',
-  }
-  const creep: Worked = {
-    label: 'Time until a floating gate can switch on',
-    symbol: 't',
-    value: exactly(timeToThreshold(capacitance, threshold.min, leak)),
-    unit: 's',
-    formula: 'C_gate · V_th / I_leak',
-    inputs: [
-      fromPart(
+  const largest = sum(
+    {
+      label: `Largest pull-down of ${name}`,
+      symbol: 'R_max',
+      unit: 'Ω',
+      note: 'The least counts. Leakage must leave the gate below half its least threshold.',
+    },
+    { V_th, I_leak },
+    (i) => i.V_th.over(number(2).times(i.I_leak)),
+  )
+  const creep = sum(
+    {
+      label: 'Time until a floating gate can switch on',
+      symbol: 't',
+      unit: 's',
+      note: 'The least counts. Leakage alone; noise from a finger is faster.',
+    },
+    {
+      C_gate: fromPart(
         'C_gate',
         'gate capacitance',
         transistor,
         'gateCapacitance',
-        transistor.gateCapacitance ?? { typ: 50e-12, kind: 'typical' },
+        transistor.gateCapacitance ?? { typ: 50e-12, kind: 'assumed' },
         'F',
       ),
-      thresholdInput,
-      leakInput,
-    ],
-    note: 'Leakage alone; noise from a finger is faster.',
-  }
-  const pull = preferred(stock.resistors, Math.min(100e3, largest.value.typ), 'down')
+      V_th,
+      I_leak,
+    },
+    (i) => i.C_gate.times(i.V_th).over(i.I_leak),
+  )
+  const { tolerance } = stock.resistors
+  const pull = preferred(stock.resistors, Math.min(100e3, largest.value.min / (1 + tolerance)), 'down')
   const pinLimit = fullRange(chip.limits.pinRecommended).max
-  const series = preferred(stock.resistors, rail.value.max / pinLimit, 'up')
-  const seriesWorked: Worked = {
-    label: `Gate resistor of ${name}`,
-    symbol: 'R_G',
-    value: exactly(rail.value.max / pinLimit),
-    unit: 'Ω',
-    formula: 'V_DD / I_leg',
-    inputs: [
-      fromWorked(rail),
-      fromPart(
-        'I_leg',
-        'recommended current of a leg',
-        chip,
-        'limits.pinRecommended',
-        chip.limits.pinRecommended,
-        'A',
-      ),
-    ],
-    note: 'A gate is a capacitor: at each edge only this resistor limits the current.',
-  }
+  const seriesWorked = sum(
+    {
+      label: `Gate resistor of ${name}`,
+      symbol: 'R_G',
+      unit: 'Ω',
+      note: 'The greatest counts. A gate is a capacitor: at each edge only this resistor limits the current.',
+    },
+    {
+      V_DD: rail,
+      I_leg: {
+        ...fromPart(
+          'I_leg',
+          'recommended current of a leg',
+          chip,
+          'limits.pinRecommended',
+          chip.limits.pinRecommended,
+          'A',
+        ),
+        value: exactly(pinLimit),
+      },
+    },
+    (i) => i.V_DD.over(i.I_leg),
+  )
+  const series = preferred(stock.resistors, seriesWorked.value.max / (1 - tolerance), 'up')
   const pullKey = gateKey(wire.signal.id)
   const seriesKey = `gate-series:${wire.signal.id}`
   const fetKey = `transistor:${wire.signal.id}`
   const legOf = (role: string) => String(transistor.legs.find((l) => l.role === role)?.leg ?? role)
   const seriesChoice = supportChoice(design, seriesKey, byTheBook)
-  const quantityOf = (w: Worked) => formatQuantity(w.value.typ, w.unit, 2)
+  const soonest = formatQuantity(creep.value.min, 's', 2)
   const parts: SupportPart[] = [
     {
       key: fetKey,
@@ -163,11 +160,11 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${quantityOf(creep)}.`,
+        text: `From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${soonest}.`,
         facts: [
           { text: `${wire.pin.id} is an input until the program sets it` },
           { text: `The gate holds its charge; it switches from ${formatQuantity(threshold.min, 'V')}` },
-          { text: `Leakage charges it in ${quantityOf(creep)}`, worked: creep },
+          { text: `Leakage charges it in ${soonest}`, worked: creep },
         ],
       },
     },
@@ -203,4 +200,83 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
     })
   }
   return parts
+}
+
+/** What a switching transistor gets and makes of it. */
+export interface SwitchOnLeg {
+  /** Between gate and source while the leg is high. */
+  drive: Worked
+  /** Its channel at that voltage; absent where the sheet states none. */
+  channel?: Worked
+  heat?: Worked
+  /** At the ambient that the project sets; absent where the package’s way for the heat isn’t known. */
+  junction?: Worked
+}
+
+export const switchOnLeg = (
+  wire: Pick<Wire, 'pin' | 'signal'>,
+  transistor: Transistor,
+  current: Rated,
+  { chip, rail, ambient }: { chip: Chip; rail: Worked; ambient: number },
+): SwitchOnLeg => {
+  const end = wire.signal.ends[0]!
+  const { name } = wire.signal
+  const drive = sum(
+    { label: `Gate of ${name} while it is on`, symbol: 'V_GS', unit: 'V' },
+    { V_OH: chipDrives(chip, wire, rail, () => rail).high },
+    (i) => i.V_OH,
+  )
+  if (!transistor.channel?.length) return { drive }
+  const channel = readCurve(
+    {
+      label: `Channel of ${transistor.name}`,
+      symbol: 'R_DS',
+      unit: 'Ω',
+      note: 'Beyond the sheet’s gate voltages as at the nearest.',
+    },
+    {
+      part: transistor,
+      field: 'channel',
+      points: transistor.channel.map((p) => ({ x: p.gate, y: { source: p.source, ...p.resistance } })),
+      held: true,
+    },
+    ['V_GS', drive],
+  )
+  const I_load = fromPart(
+    'I_load',
+    `what ${end.instance.name} draws`,
+    end.instance.part,
+    `${end.signal.id}.current`,
+    current,
+    'A',
+  )
+  const heat = sum(
+    { label: `Heat in the transistor of ${name}`, symbol: 'P', unit: 'W', note: 'Switched on all the time.' },
+    { I_load, R_DS: channel },
+    (i) => i.I_load.times(i.I_load).times(i.R_DS),
+  )
+  const { thermalResistance } = transistor.package
+  return {
+    drive,
+    channel,
+    heat,
+    junction:
+      thermalResistance &&
+      sum(
+        { label: `Junction of the transistor of ${name}`, symbol: 'T_J', unit: '°C' },
+        {
+          T_A: fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page'),
+          P: heat,
+          θ_JA: fromPart(
+            'θ_JA',
+            'junction to ambient',
+            transistor,
+            'package.thermalResistance',
+            thermalResistance,
+            'K/W',
+          ),
+        },
+        (i) => i.T_A.plus(i.P.times(i.θ_JA)),
+      ),
+  }
 }

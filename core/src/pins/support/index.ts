@@ -9,7 +9,8 @@ import { ledResistor } from './led'
 import { selectPullUp } from './select'
 import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
-export { boardPulls, busSpeeds, busWindow, contactWindow } from './pull'
+export { busMode, busSpeeds } from './bus-speeds'
+export { boardPulls, busWindow, contactWindow, ourPullUp, together } from './pull'
 
 const kinds: SignalSupport[] = [
   ledResistor,
@@ -24,6 +25,7 @@ const kinds: SignalSupport[] = [
 export const supportOf = (wires: Wire[], context: SignalSupportContext): SupportPart[] =>
   wires.flatMap((wire) => kinds.flatMap((kind) => kind(wire, context)))
 
-export { gateKey } from './gate'
-export { ledKey, ledOnLeg, type LedOnLeg } from './led'
-export { netOf, outputResistance } from './context'
+export { gateKey, switchOnLeg } from './gate'
+export { ledKey, ledOnLeg, type LedOnLeg, smallerLed } from './led'
+export { fittedResistor, netOf } from './context'
+export { driverCurve } from './driver'

@@ -2,12 +2,22 @@
 
 import { preferred, type SupportPart } from '../../circuit'
 import { careful, supportChoice } from '../../design'
-import { ledCurrentsThrough, seriesResistor, voltageAt } from '../../electrical'
-import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../../findings'
+import { fromDecision, fromPart, fromRule, type Worked } from '../../findings'
 import { findPart, type Led } from '../../parts'
-import { exactly, formatQuantity, fullRange, within } from '../../quantity'
+import { formatQuantity, fullRange, nextDown } from '../../quantity'
+import {
+  currentInSeries,
+  dimensionOf,
+  greatest,
+  number,
+  readCurve,
+  type SeriesPart,
+  type SheetCurve,
+  sum,
+} from '../../sums'
 import type { Wire } from '../plan'
-import { netOf, outputOf, type SignalSupport, type SignalSupportContext } from './context'
+import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
+import { driverCurve } from './driver'
 
 export interface LedOnLeg {
   led: Led
@@ -22,6 +32,9 @@ export interface LedOnLeg {
   bare: Worked
   power: Worked
 }
+
+/** Ohms of leads and board, where nothing else is in the way. */
+const leads = 0.01
 
 export const ledKey = (signal: string) => `led:${signal}`
 
@@ -39,20 +52,8 @@ export const ledOnLeg = (
   const setting = end.instance.need.settings?.[`${end.signal.id}.current`]
   const wanted = setting ?? electrical.current
   const side = electrical.to === 'ground' ? 'high' : 'low'
-  const points = side === 'high' ? chip.io.outputHigh : chip.io.outputLow
-  const output = outputOf(chip, wire.pin, side)
-  const drop = output.table
-    ? {
-        min: output.driver(wanted, 'min'),
-        typ: output.driver(wanted, 'typ'),
-        max: output.driver(wanted, 'max'),
-      }
-    : voltageAt(
-        points.map((p) => ({ current: p.current, voltage: p.drop })),
-        wanted,
-      )
-  const forward = voltageAt(led.forward, wanted)
-  const wantedInput =
+  const key = ledKey(wire.signal.id)
+  const I =
     setting === undefined
       ? fromPart(
           'I',
@@ -63,105 +64,96 @@ export const ledOnLeg = (
           'A',
         )
       : fromDecision('I', 'wanted current', wanted, 'A', 'set on the Needs page')
-  const ohms = (() => {
-    try {
-      return seriesResistor(rail.value.typ, drop.typ, forward.typ, wanted)
-    } catch {
-      return series.from
-    }
-  })()
-  const chosen = preferred(series, ohms, 'up')
-  const sheetField = `output${side === 'high' ? 'High' : 'Low'}`
-  const inputs: WorkedInput[] = [
-    fromWorked(rail),
-    output.table
-      ? output.input(wanted)
-      : fromPart(
-          'V_drop',
-          'drop in the leg’s driver',
-          chip,
-          `io.${sheetField}`,
-          { ...drop, kind: 'typical', source: points[0]!.source },
-          'V',
-        ),
-    fromPart(
-      'V_F',
-      `forward voltage of ${led.name}`,
-      led,
-      'forward',
-      { ...forward, kind: 'typical', source: led.forward[0]!.source },
-      'V',
-    ),
-    wantedInput,
+  const forward: SheetCurve = {
+    part: led,
+    field: 'forward',
+    points: led.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } })),
+    specimen: key,
+  }
+  const drop = driverCurve(chip, wire.pin, side)
+  const at = (label: string, symbol: string, curve: SheetCurve) =>
+    readCurve({ label, symbol, unit: 'V' }, curve, ['I', I])
+  const needed = sum(
+    {
+      label: `Series resistor of ${wire.signal.name}`,
+      symbol: 'R',
+      unit: 'Ω',
+      note: `Fitted is the next preferred value above the usual one (${series.series}).`,
+    },
+    {
+      V_DD: rail,
+      V_drop: at('Drop in the leg’s driver', 'V_drop', drop),
+      V_F: at(`Forward voltage of ${led.name}`, 'V_F', forward),
+      I,
+    },
+    (i) => greatest(number(0, dimensionOf('Ω')), i.V_DD.minus(i.V_drop).minus(i.V_F).over(i.I)),
+  )
+  const chosen = preferred(series, needed.value.typ, 'up')
+  const R = fittedResistor('R', 'series resistor', series, chosen, key)
+  const inSeries: SeriesPart[] = [
+    { symbol: 'V_F', label: `Forward voltage of ${led.name}`, curve: forward },
+    { symbol: 'V_drop', label: 'Drop in the leg’s driver', curve: drop },
   ]
-  const actual = within(chosen.value, series.tolerance)
-  const through = ledCurrentsThrough(rail.value, output.driver, actual, led.forward)
-  const unlimited = ledCurrentsThrough(rail.value, output.driver, exactly(0), led.forward)
-  const current: Worked = {
-    label: `Current through ${wire.signal.name}`,
-    symbol: 'I_LED',
-    value: through,
-    unit: 'A',
-    formula: output.table ? '(V_DD − V_F(I) − V_drop(I)) / R' : '(V_DD − V_F(I)) / (R + R_out)',
-    inputs: [
-      fromWorked(rail),
-      inputs[2]!,
-      {
-        symbol: 'R',
-        label: 'series resistor',
-        value: actual,
-        unit: 'Ω',
-        origin: {
-          kind: 'part',
-          part: series.id,
-          name: `${chosen.marking} of ${series.name}`,
-          field: 'tolerance',
-          sheet: series.sheet,
-          limit: 'guaranteed',
-        },
-      },
-      output.input(through.typ),
-    ],
-    note: 'Most at the highest supply with the lowest forward voltage and resistance; V_F follows the LED’s curve.',
-  }
-  const bare: Worked = {
-    label: `Current through ${wire.signal.name} without its resistor`,
-    symbol: 'I_bare',
-    value: unlimited,
-    unit: 'A',
-    formula: output.table ? 'V_DD = V_F(I) + V_drop(I)' : '(V_DD − V_F(I)) / R_out',
-    inputs: [fromWorked(rail), inputs[2]!, output.input(unlimited.typ)],
-    note: 'Only the leg’s own driver limits it then.',
-  }
+  const current = currentInSeries(
+    {
+      label: `Current through ${wire.signal.name}`,
+      symbol: 'I_LED',
+      note: 'V_F and the driver’s drop follow their curves at this very current.',
+    },
+    ['V_DD', rail],
+    ['R', R],
+    inSeries,
+  )
+  const bare = currentInSeries(
+    {
+      label: `Current through ${wire.signal.name} without its resistor`,
+      symbol: 'I_bare',
+      note: 'Only the leg’s own driver limits it then.',
+    },
+    ['V_DD', rail],
+    ['R_lead', fromRule('R_lead', 'leads and board', leads, 'Ω', 'so that something is in the way')],
+    inSeries,
+  )
   return {
     led,
     side,
     wanted,
     resistor: chosen,
-    resistance: {
-      label: `Series resistor of ${wire.signal.name}`,
-      symbol: 'R',
-      value: exactly(ohms),
-      unit: 'Ω',
-      formula: '(V_DD − V_drop − V_F) / I',
-      inputs,
-      note: `Typical values; fitted is the next preferred value up, ${formatQuantity(chosen.value, 'Ω')} (${series.series}).`,
-    },
+    resistance: needed,
     current,
     bare,
-    power: {
-      label: 'Heat in the series resistor',
-      symbol: 'P_R',
-      value: {
-        min: current.value.min ** 2 * actual.min,
-        typ: current.value.typ ** 2 * actual.typ,
-        max: current.value.max ** 2 * actual.max,
-      },
-      unit: 'W',
-      formula: 'I_LED² · R',
-      inputs: [fromWorked(current), fromRule('R', 'series resistor', chosen.value, 'Ω', 'fitted value')],
-    },
+    power: sum(
+      { label: 'Heat in the series resistor', symbol: 'P_R', unit: 'W' },
+      { I_LED: current, R },
+      (i) => i.I_LED.times(i.I_LED).times(i.R),
+    ),
   }
+}
+
+/** The greatest preferred current below what is asked now with which the LED is as it should be, amperes. */
+export const smallerLed = (
+  wire: Wire,
+  context: Omit<SignalSupportContext, 'design'>,
+  asked: number,
+  fits: (on: LedOnLeg) => boolean,
+): number | undefined => {
+  for (let at = asked; at > 0.1e-3;) {
+    const lower = nextDown(at * (1 - 1e-6), 'E24')
+    const ends = wire.signal.ends.map((e) => ({
+      ...e,
+      instance: {
+        ...e.instance,
+        need: {
+          ...e.instance.need,
+          settings: { ...e.instance.need.settings, [`${e.signal.id}.current`]: lower },
+        },
+      },
+    }))
+    const on = ledOnLeg({ ...wire, signal: { ...wire.signal, ends } }, context)
+    if (on && fits(on)) return lower
+    at = lower
+  }
+  return undefined
 }
 
 export const ledResistor: SignalSupport = (wire, context) => {

@@ -2,12 +2,14 @@
 
 import { preferred, type SupportPart } from '../../circuit'
 import { byTheBook, everyStance, supportChoice } from '../../design'
-import { largestBusPullUp, largestPullUp, smallestBusPullUp, smallestPull } from '../../electrical'
-import { fromPart, fromRule, fromWorked, type Worked } from '../../findings'
-import { exactly, formatQuantity, fullRange, parallel, type Range } from '../../quantity'
-import type { Chip } from '../../parts'
+import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
+import { formatQuantity, fullRange } from '../../quantity'
+import type { Chip, Resistors } from '../../parts'
+import { dimensionOf, number, parallel, sum, type SumInput, type Term, total } from '../../sums'
+import { busLow, chipReads } from '../levels/sides'
 import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
+import { busMode } from './bus-speeds'
 import { pullUp, type SignalSupport } from './context'
 
 /** What a closed contact may waste: a rule of thumb, small against any supply. */
@@ -25,60 +27,67 @@ export const contactWindow = (
   chip: Chip,
   rail: Worked,
 ): { smallest: Worked; largest: Worked } | undefined => {
-  const electrical = openEnd(wire)?.signal.electrical
-  if (!electrical) return undefined
-  const leakage = fullRange(chip.io.leakage)
-  const high = chip.io.inputHigh
+  const end = openEnd(wire)
+  if (!end) return undefined
+  const { electrical } = end.signal
   const contactLeak =
-    electrical.kind === 'contact' && electrical.leakage ? fullRange(electrical.leakage).max : 0
-  const threshold = high.factor * rail.value.min + (high.offset ?? 0)
-  return {
-    largest: {
-      label: 'Largest pull-up',
-      symbol: 'R_max',
-      value: exactly(largestPullUp(rail.value.min, threshold, leakage.max + contactLeak)),
-      unit: 'Ω',
-      formula: '(V_DD − V_IH) / I_leak',
-      inputs: [
-        fromWorked(rail),
-        fromRule(
-          'V_IH',
-          'least voltage read as high',
-          threshold,
-          'V',
-          `${chip.sheet}, ${high.factor} · V_DD`,
-        ),
-        fromPart(
-          'I_leak',
-          'leakage of the leg',
-          chip,
-          'io.leakage',
-          { ...chip.io.leakage, max: leakage.max + contactLeak },
+    electrical.kind === 'contact' && electrical.leakage
+      ? fromPart(
+          'I_in',
+          'leakage of the contact',
+          end.instance.part,
+          `${end.signal.id}.leakage`,
+          electrical.leakage,
           'A',
-        ),
-      ],
-      note: 'At the lowest supply and the highest leakage.',
-    },
-    smallest: {
-      label: 'Pull-up for a closed contact',
-      symbol: 'R',
-      value: exactly(smallestPull(rail.value.typ, contactCurrent)),
-      unit: 'Ω',
-      formula: 'V_DD / I_closed',
-      inputs: [
-        fromWorked(rail),
-        fromRule(
+        )
+      : undefined
+  return {
+    largest: largestPullUp(
+      'Largest pull-up',
+      rail,
+      chipReads(chip, rail).high,
+      legLeakage(chip, contactLeak),
+    ),
+    smallest: sum(
+      {
+        label: 'Pull-up for a closed contact',
+        symbol: 'R',
+        unit: 'Ω',
+        note: 'Fitted is the nearest preferred value to the usual one.',
+      },
+      {
+        V_DD: rail,
+        I_closed: fromRule(
           'I_closed',
           'current while closed',
           contactCurrent,
           'A',
           'a tenth of what an LED takes; less is noise-prone',
         ),
-      ],
-      note: 'Fitted is the nearest preferred value.',
-    },
+      },
+      (i) => i.V_DD.over(i.I_closed),
+    ),
   }
 }
+
+/** Leakage of a leg, and of what else leaks on its line. */
+export const legLeakage = (chip: Chip, more?: WorkedInput): Worked =>
+  sum(
+    { label: 'Leakage on the line', symbol: 'I_leak', unit: 'A' },
+    {
+      I_leg: fromPart('I_leg', 'leakage of the leg', chip, 'io.leakage', chip.io.leakage, 'A'),
+      ...(more && { I_in: more }),
+    } as Record<string, SumInput>,
+    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('A')),
+  )
+
+/** A pull-up must hold a line at V_IH against leakage; the least of it counts. */
+export const largestPullUp = (label: string, V_DD: Worked, V_IH: Worked, I_leak: Worked): Worked =>
+  sum(
+    { label, symbol: 'R_max', unit: 'Ω', note: 'The least counts: the lowest supply, the highest leakage.' },
+    { V_DD, V_IH, I_leak },
+    (i) => i.V_DD.minus(i.V_IH).over(i.I_leak),
+  )
 
 export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
   const window = contactWindow(wire, chip, rail)
@@ -86,9 +95,12 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
   const inside = attributeOf(wire.pin, 'no-pull-up') ? undefined : chip.io.pullUp
   const leakage = fullRange(chip.io.leakage)
   const { smallest: smallestWorked, largest: largestWorked } = window
-  const largest = largestWorked.value.typ
-  const smallest = smallestWorked.value.typ
-  const value = preferred(stock.resistors, smallest, 'nearest')
+  const largest = largestWorked.value.min
+  const value = preferred(
+    stock.resistors,
+    Math.min(smallestWorked.value.typ, largest / (1 + stock.resistors.tolerance)),
+    'nearest',
+  )
   const key = `pull:${wire.signal.id}`
   const own = inside && fullRange(inside)
   const support: SupportPart = {
@@ -126,22 +138,21 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
   return [support]
 }
 
-/** Speeds and rise times of the I2C-bus specification, table 10: standard mode, fast mode, fast mode plus. */
-export const busSpeeds = [
-  { speed: 100e3, rise: 1000e-9, name: '100 kHz' },
-  { speed: 400e3, rise: 300e-9, name: '400 kHz' },
-  { speed: 1e6, rise: 120e-9, name: '1 MHz' },
-]
-const busLow = 0.4
-
 /** Pull-ups that the carrier has on the leg of a wire. */
 export const boardPulls = (wire: Wire, chip: Chip) =>
   (chip.board?.loads ?? []).filter((l) => l.pin === wire.pin.id && l.pull === 'up' && l.resistance)
 
 export interface BusWindow {
+  /** Of all pull-ups on the line together; the greatest of it counts. */
   smallest: Worked
+  /** The least of it counts. */
   largest: Worked
-  fitted?: Range
+  /** On the devices’ own boards and the carrier, together. */
+  fitted?: Worked
+  /** Everything on the line, farads. */
+  load: Worked
+  /** The most that the specification allows. */
+  loadLimit: number
 }
 
 /** The window for the pull-ups of an I2C line. */
@@ -155,50 +166,47 @@ export const busWindow = (
     e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
   )
   if (ends.length === 0) return undefined
-  const { rise } = busSpeeds.find((r) => speed <= r.speed) ?? busSpeeds.at(-1)!
+  const { rise, load: loadLimit, name } = busMode(speed)
   const weakest = ends.reduce((a, b) =>
     fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
   )
-  const sink = fullRange(weakest.drain.sinkCurrent).min
-  const pinLoad = fullRange(chip.io.capacitance).max
-  const capacitance = ends.reduce((sum, e) => sum + fullRange(e.drain.capacitance).max, pinLoad)
-  const fitted = [
-    ...ends.flatMap((e) => (e.drain.fitted ? [fullRange(e.drain.fitted)] : [])),
+  const pulls = [
+    ...ends.flatMap((e) =>
+      e.drain.fitted
+        ? [
+            {
+              ...fromPart(
+                'R',
+                `pull-up on ${e.instance.name}`,
+                e.instance.part,
+                `${e.signal.id}.fitted`,
+                e.drain.fitted,
+                'Ω' as const,
+              ),
+              variable: `${e.instance.id} ${e.signal.id}.fitted`,
+            },
+          ]
+        : [],
+    ),
     // Pull-ups of the carrier count like the devices’ own.
-    ...boardPulls(wire, chip).map((l) => fullRange(l.resistance!)),
+    ...boardPulls(wire, chip).map((l) =>
+      fromPart(
+        'R',
+        l.what,
+        chip.board!,
+        `loads.${l.pin}.resistance`,
+        { source: l.source, ...l.resistance! },
+        'Ω',
+      ),
+    ),
   ]
-  return {
-    fitted: fitted.length > 0 ? parallel(...fitted) : undefined,
-    smallest: {
-      label: `Smallest pull-up of ${wire.signal.name}`,
-      symbol: 'R_min',
-      value: exactly(smallestBusPullUp(rail.value.max, busLow, sink)),
-      unit: 'Ω',
-      formula: '(V_DD − V_OL) / I_OL',
-      inputs: [
-        fromWorked(rail),
-        fromRule('V_OL', 'highest low level', busLow, 'V', 'I2C-bus specification, table 9'),
-        fromPart(
-          'I_OL',
-          `what ${weakest.instance.name} can sink`,
-          weakest.instance.part,
-          `${weakest.signal.id}.sinkCurrent`,
-          weakest.drain.sinkCurrent,
-          'A',
-        ),
-      ],
-      note: 'At the highest supply.',
-    },
-    largest: {
-      label: `Largest pull-up of ${wire.signal.name}`,
-      symbol: 'R_max',
-      value: exactly(largestBusPullUp(rise, capacitance)),
-      unit: 'Ω',
-      formula: 't_r / (0.8473 · C_b)',
-      inputs: [
-        fromRule('t_r', 'longest rise time', rise, 's', 'I2C-bus specification, table 10'),
-        fromPart('C_pin', 'the chip’s leg', chip, 'io.capacitance', chip.io.capacitance, 'F'),
-        ...ends.map((e, i) =>
+  const load = sum(
+    { label: `Capacitance on ${wire.signal.name}`, symbol: 'C_b', unit: 'F' },
+    {
+      C_pin: fromPart('C_pin', 'the chip’s leg', chip, 'io.capacitance', chip.io.capacitance, 'F'),
+      ...Object.fromEntries(
+        ends.map((e, i) => [
+          `C_${i + 1}`,
           fromPart(
             `C_${i + 1}`,
             `${e.instance.name} with its leads`,
@@ -207,11 +215,78 @@ export const busWindow = (
             e.drain.capacitance,
             'F',
           ),
+        ]),
+      ),
+    } as Record<string, SumInput>,
+    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('F')),
+  )
+  const low = busLow(rail)
+  return {
+    fitted: pulls.length > 0 ? together(`Pull-ups on the boards, ${wire.signal.name}`, pulls) : undefined,
+    smallest: sum(
+      {
+        label: `Smallest pull-up of ${wire.signal.name}`,
+        symbol: 'R_min',
+        unit: 'Ω',
+        note: 'The greatest counts (I2C-bus specification, section 7.1).',
+      },
+      {
+        V_DD: rail,
+        V_OL: fromRule('V_OL', 'highest low level', low.value.max, 'V', 'I2C-bus specification, table 9'),
+        I_OL: fromPart(
+          'I_OL',
+          `what ${weakest.instance.name} can sink`,
+          weakest.instance.part,
+          `${weakest.signal.id}.sinkCurrent`,
+          weakest.drain.sinkCurrent,
+          'A',
         ),
-      ],
-      note: 'C_b is the sum of the capacitances on the line, each at its highest.',
-    },
+      },
+      (i) => i.V_DD.minus(i.V_OL).over(i.I_OL),
+    ),
+    largest: sum(
+      {
+        label: `Largest pull-up of ${wire.signal.name}`,
+        symbol: 'R_max',
+        unit: 'Ω',
+        note: `The least counts. At ${name} (I2C-bus specification, section 7.1).`,
+      },
+      { t_r: fromRule('t_r', 'longest rise time', rise, 's', 'I2C-bus specification, table 10'), C_b: load },
+      (i) => i.t_r.over(number(0.8473).times(i.C_b)),
+    ),
+    load,
+    loadLimit,
   }
+}
+
+/** Resistors that all pull one line. */
+export const together = (label: string, resistors: WorkedInput[]): Worked =>
+  sum(
+    { label, symbol: 'R_Σ', unit: 'Ω' },
+    Object.fromEntries(resistors.map((r, i) => [`R_${i + 1}`, { ...r, symbol: `R_${i + 1}` }])),
+    (i: Record<string, Term>) => parallel(...Object.values(i)),
+  )
+
+/**
+ * The pull-up of ours beside those on the boards, ohms: all together stay in the window at every corner. Undefined where
+ * the boards’ own do; where nothing can, the smallest that every device can still pull low.
+ */
+export const ourPullUp = (
+  { smallest, largest, fitted }: BusWindow,
+  drawer: Resistors,
+): { value: ReturnType<typeof preferred>; empty: boolean } | undefined => {
+  const [low, high] = [smallest.value.max, largest.value.min]
+  if (fitted && fitted.value.max <= high) return undefined
+  // 1/R = 1/R_together − 1/R_boards
+  const beside = (all: number, boards: number | undefined) =>
+    boards === undefined ? all : boards <= all ? Infinity : 1 / (1 / all - 1 / boards)
+  const least = beside(low, fitted?.value.min) / (1 - drawer.tolerance)
+  const most = beside(high, fitted?.value.max) / (1 + drawer.tolerance)
+  if (!(least <= most)) return { value: preferred(drawer, least, 'up'), empty: true }
+  const middle = preferred(drawer, Math.sqrt(least * most), 'nearest')
+  const inside = (v: typeof middle) => v.value >= least && v.value <= most
+  const found = [middle, preferred(drawer, least, 'up'), preferred(drawer, most, 'down')].find(inside)
+  return found ? { value: found, empty: false } : { value: preferred(drawer, least, 'up'), empty: true }
 }
 
 /** The chip’s side of a line that a MOSFET divides: what is beyond has pull-ups of its own. */
@@ -228,21 +303,21 @@ const nearSide = (wire: Wire, shifts: Record<string, unknown> | undefined): Wire
 export const busPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
   const window = busWindow(nearSide(wire, design.pins.shifts), chip, rail)
   if (!window || !stock.resistors) return []
-  const [low, high] = [window.smallest.value.typ, window.largest.value.typ]
-  const enough = window.fitted && window.fitted.max <= high
-  const value = preferred(stock.resistors, Math.sqrt(low * high), 'nearest')
+  const [low, high] = [window.smallest.value.max, window.largest.value.min]
+  const ours = ourPullUp(window, stock.resistors)
+  const value = ours?.value ?? preferred(stock.resistors, Math.sqrt(low * high), 'nearest')
   const key = `pull:${wire.signal.id}`
   const support: SupportPart = {
     ...pullUp('pull', wire, stock.resistors, value),
     why: 'both sides of this bus only pull down; without a pull-up it never goes high',
     worked: [window.smallest, window.largest],
-    ...supportChoice(design, key, enough ? [] : everyStance),
+    ...supportChoice(design, key, ours ? everyStance : []),
     risk: {
-      severity: enough ? 'notes' : 'stops',
-      grade: enough ? 'guaranteed' : 'impossible',
-      text: enough
-        ? `The pull-ups on the devices’ own boards, together ${formatQuantity(window.fitted!.typ, 'Ω', 3)}, are enough.`
-        : `Without a pull-up below ${formatQuantity(high, 'Ω', 3)} ${wire.signal.name} can’t rise in time.`,
+      severity: ours ? 'stops' : 'notes',
+      grade: ours ? 'impossible' : 'guaranteed',
+      text: ours
+        ? `Without a pull-up below ${formatQuantity(high, 'Ω', 3)} ${wire.signal.name} can’t rise in time.`
+        : `The pull-ups on the devices’ own boards, together ${formatQuantity(window.fitted!.value.typ, 'Ω', 3)}, are enough.`,
       facts: [
         {
           text: `Between ${formatQuantity(low, 'Ω', 3)} and ${formatQuantity(high, 'Ω', 3)} is right`,
@@ -251,5 +326,5 @@ export const busPullUp: SignalSupport = (wire, { chip, rail, stock, design }) =>
       ],
     },
   }
-  return enough && !support.forced ? [] : [support]
+  return !ours && !support.forced ? [] : [support]
 }

@@ -3,11 +3,12 @@
 
 import { preferred, type SupportPart } from '../../circuit'
 import { byTheBook, supportChoice } from '../../design'
-import { largestPullUp } from '../../electrical'
-import { fromPart, fromRule, fromWorked, type Worked } from '../../findings'
-import { exactly, formatQuantity, fullRange } from '../../quantity'
+import { fromPart } from '../../findings'
+import { formatQuantity } from '../../quantity'
+import { thresholdOf } from '../levels/sides'
 import { attributeOf } from '../ways'
 import { pullUp, type SignalSupport } from './context'
+import { largestPullUp, legLeakage } from './pull'
 
 /** Small against leakage, large against what a leg drives: the usual value of a resting pull. */
 const usual = 10e3
@@ -20,35 +21,35 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
     wire.signal.quiet &&
     end?.instance.wiring.signals.some((s) => s.bus === 'spi')
   if (!end || input?.kind !== 'logic-input' || !isSelect || input.pull || !stock.resistors) return []
-  const leak = fullRange(chip.io.leakage).max + (input.leakage ? fullRange(input.leakage).max : 0)
-  const threshold = input.high.factor * rail.value.min + (input.high.offset ?? 0)
-  const largest: Worked = {
-    label: `Largest pull-up of ${wire.signal.name}`,
-    symbol: 'R_max',
-    value: exactly(largestPullUp(rail.value.min, threshold, leak)),
-    unit: 'Ω',
-    formula: '(V_DD − V_IH) / I_leak',
-    inputs: [
-      fromWorked(rail),
-      fromRule(
-        'V_IH',
-        'least voltage that the device reads as high',
-        threshold,
-        'V',
-        end.instance.part.sheet,
-      ),
+  const I_leak = legLeakage(
+    chip,
+    input.leakage &&
       fromPart(
-        'I_leak',
-        'leakage of the leg and the input',
-        chip,
-        'io.leakage',
-        { ...chip.io.leakage, max: leak },
+        'I_in',
+        `leakage of ${end.instance.name}`,
+        end.instance.part,
+        `${end.signal.id}.leakage`,
+        input.leakage,
         'A',
       ),
-    ],
-    note: 'At the lowest supply and the highest leakage.',
-  }
-  const value = preferred(stock.resistors, Math.min(usual, largest.value.typ), 'nearest')
+  )
+  const largest = largestPullUp(
+    `Largest pull-up of ${wire.signal.name}`,
+    rail,
+    thresholdOf(
+      'Least voltage that the device reads as high',
+      'V_IH',
+      rail,
+      input.high,
+      end.instance.part.sheet,
+    ),
+    I_leak,
+  )
+  const value = preferred(
+    stock.resistors,
+    Math.min(usual, largest.value.min / (1 + stock.resistors.tolerance)),
+    'down',
+  )
   const busy = attributeOf(wire.pin, 'startup') ?? attributeOf(wire.pin, 'programming')
   const support: SupportPart = {
     ...pullUp('select', wire, stock.resistors, value),
@@ -58,10 +59,10 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
     risk: {
       severity: 'notes',
       grade: busy ? 'outside the sheet' : 'typical',
-      text: `Until the program drives ${wire.signal.name}, ${formatQuantity(leak, 'A', 2)} of leakage decides whether ${end.instance.name} is selected.`,
+      text: `Until the program drives ${wire.signal.name}, ${formatQuantity(I_leak.value.max, 'A', 2)} of leakage decides whether ${end.instance.name} is selected.`,
       facts: [
         { text: 'A leg that nothing has set up is an input, and floats' },
-        { text: `Up to ${formatQuantity(largest.value.typ, 'Ω', 3)} would hold it high`, worked: largest },
+        { text: `Up to ${formatQuantity(largest.value.min, 'Ω', 3)} would hold it high`, worked: largest },
       ],
     },
   }

@@ -18,7 +18,12 @@ export const deviceSupply: Check = {
       if (rail.value.min >= supply.min && rail.value.max <= supply.max) return []
       const absolute = part.supplyAbsolute ? fullRange(part.supplyAbsolute).max : supply.max * 1.2
       const breaks = rail.value.max > absolute
-      const fitting = need.fedBy ? [] : power.ranked.filter((r) => r.no.length === 0 && !r.chosen).slice(0, 2)
+      const fitting = need.fedBy
+        ? []
+        : stages
+            .regulators()
+            .filter((r) => r.no.length === 0 && !r.chosen)
+            .slice(0, 2)
       return [
         {
           id: `power.device-supply:${need.id}`,

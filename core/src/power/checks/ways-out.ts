@@ -8,8 +8,8 @@ import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { inputVoltage } from '../path'
 import { objections, regulate } from '../regulate'
 
-export const otherRegulators = ({ power }: Stages, most = 3): Fix[] =>
-  power.ranked
+export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
+  regulators()
     .filter((r) => r.no.length === 0 && !r.chosen)
     .slice(0, most)
     .map((r) => ({
@@ -24,8 +24,11 @@ const suitsRegulator = ({ design, power }: Stages, source: Source): boolean => {
   return (
     power.regulator !== undefined &&
     input !== undefined &&
-    objections(regulate(power.regulator, power.work, input, design.needs.limits.ambient), power.work, input)
-      .length === 0
+    objections(
+      regulate(power.regulator, power.loaded, input, design.needs.limits.ambient),
+      power.loaded,
+      input,
+    ).length === 0
   )
 }
 

@@ -31,7 +31,7 @@ const PowerPage = () => {
         {power.consumers.length > 0 && <Consumers />}
         {power.source && <LimitTable />}
       </div>
-      {power.ranked.length > 0 && <Regulators />}
+      {power.input && !analysis.chip.chip?.board && <Regulators />}
     </div>
   )
 }

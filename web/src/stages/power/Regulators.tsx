@@ -1,16 +1,24 @@
+import type { Design } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Columns, hidden, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { questions } from '../../worker/client'
 import { Num } from '../../shared/Num'
+
+const ask = (design: Design) => questions.regulators(design)
 
 /** Every linear regulator of the library at this input and this load. */
 export const Regulators = () => {
-  const { analysis, edit } = useStage()
+  const { edit } = useStage()
+  const { answer: ranked, current, failed } = useAsked(ask)
   return (
     <section aria-labelledby="regulators">
       <h2 id="regulators">Regulators for this load</h2>
-      <div className="scroll-x">
+      {failed && <QuestionFailed why={failed} />}
+      {!ranked && !failed && <p className="faint">Trying every regulator at this load …</p>}
+      <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
         <table className="ruled">
           <Columns
             of={[
@@ -24,7 +32,7 @@ export const Regulators = () => {
             ]}
           />
           <tbody>
-            {analysis.power.ranked.map((r) => (
+            {(ranked ?? []).map((r) => (
               <tr
                 key={r.regulator.id}
                 className={r.chosen ? 'chosen' : undefined}

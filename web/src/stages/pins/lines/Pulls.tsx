@@ -54,13 +54,13 @@ export const Pulls = () => {
               <td className="mono">{shortPlace(w.wire.pin)}</td>
               <td>{w.what}</td>
               <td className="right">
-                <Num worked={w.smallest} />
+                <Num worked={w.smallest} show="max" />
               </td>
               <td>
                 <Window window={w} />
               </td>
               <td className="right">
-                <Num worked={w.largest} />
+                <Num worked={w.largest} show="min" />
               </td>
               <td>
                 <Fitted window={w} />
@@ -87,8 +87,8 @@ const Scale = () => (
 )
 
 const Window = ({ window: w }: { window: PullWindow }) => {
-  const [a, b] = [at(w.smallest.value.typ), at(w.largest.value.typ)]
-  const empty = w.largest.value.typ < w.smallest.value.typ
+  const [a, b] = [at(w.smallest.value.max), at(w.largest.value.min)]
+  const empty = w.largest.value.min < w.smallest.value.max
   return (
     <svg width={width + 30} height="18" aria-hidden="true">
       <g transform="translate(15 0)">
@@ -110,7 +110,7 @@ const Window = ({ window: w }: { window: PullWindow }) => {
             strokeDasharray="2 2"
           />
         )}
-        {w.onBoards && <path d={`M${at(w.onBoards.typ) - 4} 1h8l-4 7z`} fill="var(--slate)" />}
+        {w.onBoards && <path d={`M${at(w.onBoards.value.typ) - 4} 1h8l-4 7z`} fill="var(--slate)" />}
         {w.used && w.fitted !== undefined && (
           <line x1={at(w.fitted)} x2={at(w.fitted)} y1="2" y2="16" stroke="var(--ink)" strokeWidth="2.5" />
         )}
@@ -129,7 +129,7 @@ const Fitted = ({ window: w }: { window: PullWindow }) => {
     ),
     w.onBoards && (
       <span key="boards">
-        <Quantity value={w.onBoards.typ} unit="Ω" /> on the devices’ boards
+        <Num worked={w.onBoards} /> on the devices’ boards
       </span>
     ),
     w.inside && w.fitted === undefined && (
