@@ -5,7 +5,8 @@ export const calculate = (line: string): number =>
     'ln',
     'exp',
     'abs',
+    'round',
     'min',
     'max',
     `return ${line.replaceAll('^', '**')}`,
-  )(Math.sqrt, Math.log, Math.exp, Math.abs, Math.min, Math.max) as number
+  )(Math.sqrt, Math.log, Math.exp, Math.abs, Math.round, Math.min, Math.max) as number

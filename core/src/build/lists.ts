@@ -1,9 +1,10 @@
 // The parts list, merged and priced, and the wiring table, wire by wire.
 
 import type { Net } from '../circuit'
-import type { Worked } from '../findings'
+import { fromRule, type Worked, type WorkedInput } from '../findings'
 import type { Source } from '../parts'
 import { exactly } from '../quantity'
+import { dimensionOf, number, sum, type Term, total } from '../sums'
 import type { BoardPart } from './placed'
 
 export interface PartsRow {
@@ -50,21 +51,26 @@ export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]):
   return [...rows.values()]
 }
 
-export const totalPrice = (rows: PartsRow[]): Worked => ({
-  label: 'Price of all parts',
-  symbol: 'Σ €',
-  value: exactly(Math.round(rows.reduce((sum, r) => sum + r.total, 0) * 100) / 100),
+const priced = (label: string, symbol: string, rows: PartsRow[]): Worked =>
+  sum(
+    { label, symbol, unit: '', note: 'In euro, as the part files give it.' },
+    Object.fromEntries(rows.map((r, k) => [`€_${k + 1}`, each(`€_${k + 1}`, r)])),
+    (i: Record<string, Term>) =>
+      total(
+        rows.map((r, k) => (r.count === 1 ? i[`€_${k + 1}`]! : number(r.count).times(i[`€_${k + 1}`]!))),
+        dimensionOf(''),
+      ),
+  )
+/** One piece. Two lines may be of one part. */
+const each = (symbol: string, row: PartsRow): WorkedInput => ({
+  symbol,
+  label: `${row.name} ${row.value}`.trim(),
+  value: exactly(row.each),
   unit: '',
-  formula: 'Σ count · price',
-  inputs: rows.map((r) => ({
-    symbol: `${r.count} ×`,
-    label: `${r.name} ${r.value}`.trim(),
-    value: exactly(r.each),
-    unit: '',
-    origin: { kind: 'part', part: r.part, name: r.name, field: 'price', sheet: 'the part file' },
-  })),
-  note: 'In euro, as the part files give it.',
+  origin: { kind: 'part', part: row.part, name: row.name, field: 'price', sheet: 'the part file' },
 })
+
+export const totalPrice = (rows: PartsRow[]): Worked => priced('Price of all parts', 'Σ €', rows)
 
 export interface WireEnd {
   ref: string
@@ -105,29 +111,21 @@ export const wiringTable = (nets: Net[], placed: BoardPart[]): WireRow[] => {
 }
 
 /** One line of the parts list as a sum: count times price. */
-export const lineTotal = (row: PartsRow): Worked => ({
-  label: `${row.name} ${row.value}`.trim(),
-  symbol: '€',
-  value: exactly(row.total),
-  unit: '',
-  formula: 'n · €_each',
-  inputs: [
+export const lineTotal = (row: PartsRow): Worked =>
+  sum(
+    { label: `${row.name} ${row.value}`.trim(), symbol: '€', unit: '' },
     {
-      symbol: 'n',
-      label: `counted: ${row.refs.join(' ') || 'the source'}`,
-      value: exactly(row.count),
-      unit: '',
-      origin: { kind: 'rule', source: 'the parts on the board' },
+      n: fromRule(
+        'n',
+        `counted: ${row.refs.join(' ') || 'the source'}`,
+        row.count,
+        '',
+        'the parts on the board',
+      ),
+      '€_each': { ...each('€_each', row), label: 'one piece' },
     },
-    {
-      symbol: '€_each',
-      label: 'one piece',
-      value: exactly(row.each),
-      unit: '',
-      origin: { kind: 'part', part: row.part, name: row.name, field: 'price', sheet: 'the part file' },
-    },
-  ],
-})
+    (i) => i.n.times(i['€_each']),
+  )
 
 /** What a line is called in the drawer: a value of a series by its marking too. */
 export const drawerKey = (row: PartsRow): string => (row.value ? `${row.part} ${row.value}` : row.part)
@@ -150,8 +148,9 @@ export const stillToGet = (rows: PartsRow[], drawer: Record<string, number>): To
 }
 
 /** What is not in the drawer, priced. */
-export const priceToGet = (rows: ToGet[]): Worked => ({
-  ...totalPrice(rows.filter((r) => r.get > 0).map((r) => ({ ...r, count: r.get, total: r.get * r.each }))),
-  label: 'Still to pay',
-  formula: 'Σ (count − in the drawer) · price',
-})
+export const priceToGet = (rows: ToGet[]): Worked =>
+  priced(
+    'Still to pay',
+    'Σ €',
+    rows.filter((r) => r.get > 0).map((r) => ({ ...r, count: r.get })),
+  )

@@ -1,10 +1,13 @@
 // The order of building, with a check after each step and the cautions that belong to it.
 
 import { fromRule, fromWorked, type Worked } from '../findings'
-import { exactly, formatQuantity, type Range, type Unit, within } from '../quantity'
+import type { SupportPart } from '../circuit'
+import type { Resistors } from '../parts'
+import { exactly, formatQuantity, type Range, type Unit } from '../quantity'
+import { asStated, sum } from '../sums'
 import type { NeedsResult } from '../needs'
 import type { PowerResult } from '../power'
-import { linksToSet } from '../pins'
+import { fittedResistor, linksToSet } from '../pins'
 import type { Caution } from './cautions'
 import type { BoardPart } from './placed'
 
@@ -27,14 +30,8 @@ export interface BuildStep {
 }
 
 /** A limit that no sheet gives: what a meter shows on a good joint, an open gap, a rail without a short. */
-const byRule = (label: string, ohms: number, why: string): Worked => ({
-  label,
-  symbol: 'R',
-  value: exactly(ohms),
-  unit: 'Ω',
-  formula: 'R_rule',
-  inputs: [fromRule('R_rule', 'rule of thumb', ohms, 'Ω', why)],
-})
+const byRule = (label: string, ohms: number, why: string): Worked =>
+  asStated(label, 'R', 'Ω', fromRule('R_rule', 'rule of thumb', ohms, 'Ω', why))
 const joined: Pick<StepCheck, 'expect' | 'worked'> = {
   expect: { max: 1, unit: 'Ω' },
   worked: byRule('A good joint', 1, 'wire, solder and the meter’s leads together stay below an ohm'),
@@ -56,34 +53,19 @@ const notShorted: Pick<StepCheck, 'expect' | 'worked'> = {
   ),
 }
 
-const bridge = (
-  between: string,
-  value: number,
-  tolerance: number,
-  label: string,
-  otherwise: string,
-): StepCheck => {
-  const range = within(value, tolerance)
+/** A resistor that lies between two nets by itself, with the tolerance of its drawer. */
+const bridge = (between: string, { key, name, part, value }: SupportPart, otherwise: string): StepCheck => {
+  const worked = asStated(
+    name,
+    'R',
+    'Ω',
+    fittedResistor('R_fitted', 'fitted value', part as Resistors, value!, key),
+  )
   return {
     where: between,
     powered: false,
-    expect: { min: range.min, max: range.max, unit: 'Ω' },
-    worked: {
-      label,
-      symbol: 'R',
-      value: range,
-      unit: 'Ω',
-      formula: 'R_fitted · (1 ± tolerance)',
-      inputs: [
-        {
-          symbol: 'R_fitted',
-          label: 'fitted value',
-          value: exactly(value),
-          unit: 'Ω',
-          origin: { kind: 'rule', source: 'parts list' },
-        },
-      ],
-    },
+    expect: { min: worked.value.min, max: worked.value.max, unit: 'Ω' },
+    worked,
     otherwise,
   }
 }
@@ -105,19 +87,33 @@ const solderWords = (parts: BoardPart[]) =>
     return p.legs.length > 0 ? `${what}: ${p.legs.map((l) => `${l.name} to ${l.net}`).join(', ')}` : what
   })
 
-const least = (label: string, rail: Worked, current: Worked): Worked => ({
-  label,
-  symbol: 'R',
-  value: exactly(current.value.max > 0 ? rail.value.min / current.value.max : Infinity),
-  unit: 'Ω',
-  formula: 'V_DD / I_max',
-  inputs: [fromWorked(rail), { ...fromWorked(current), symbol: 'I_max' }],
-  note: 'Nothing on the rail draws more than I_max when it works, so unpowered it can’t be below this; a short reads near 0 Ω.',
-})
+/** Undefined where nothing draws anything: then there is nothing to expect. */
+const least = (rail: Worked, current: Worked): Worked | undefined =>
+  current.value.max > 0
+    ? sum(
+        {
+          label: 'Least resistance of the finished rail',
+          symbol: 'R',
+          unit: 'Ω',
+          note: 'Nothing on the rail draws more than I_max when it works, so unpowered it can’t be below this; a short reads near 0 Ω.',
+        },
+        {
+          V_DD: rail,
+          I_max: {
+            ...fromWorked(current),
+            symbol: 'I_max',
+            value: exactly(current.value.max),
+            variable: 'greatest current',
+          },
+        },
+        (i) => i.V_DD.over(i.I_max),
+      )
+    : undefined
 
 /** What goes with the source, wherever the power comes in. */
 const sourceCautions = ({ source }: Pick<PowerResult, 'source'>): Caution[] => [
   ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
+  ...(source?.cautions?.includes('mains') ? (['mains'] as const) : []),
   ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
   ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
 ]
@@ -288,9 +284,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           ? [
               bridge(
                 'between RESET and VCC, chip out',
-                pull.support.value.value,
-                0.05,
-                'Reset pull-up',
+                pull.support,
                 'near 0 Ω: the button’s legs are turned, and it is always pressed',
               ),
             ]
@@ -378,9 +372,7 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
         const [a, b] = p.legs
         if (value?.unit !== 'Ω' || !a || !b) return []
         const where = `${p.ref}: between ${a.net} and ${b.net}, ${apart}, ${device.name} not yet joined`
-        return [
-          bridge(where, value.value, 0.05, p.name, 'another value: read the rings again; near 0 Ω: bridged'),
-        ]
+        return [bridge(where, p.support!, 'another value: read the rings again; near 0 Ω: bridged')]
       })
       return {
         title: device.name,
@@ -403,6 +395,7 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
     max: power.fromSource.value.max,
   }
   const devices = placed.some((p) => p.kind === 'device')
+  const lowest = least(rail, power.work)
   return [
     {
       title: board ? `${chip.name} is joined` : `${chip.name} goes in`,
@@ -413,13 +406,17 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
           : 'Unplug. Touch ground, then put the chip in: notch as drawn, leg 1 at its mark, no leg bent under.',
       ],
       checks: [
-        {
-          where: 'between VCC and GND, unplugged',
-          powered: false,
-          expect: { min: Math.floor(least('', rail, power.work).value.min), unit: 'Ω' },
-          worked: least('Least resistance of the finished rail', rail, power.work),
-          otherwise: `a short came in with the last step: take the ${board ? 'board off' : 'chip out'} and measure again`,
-        },
+        ...(lowest
+          ? [
+              {
+                where: 'between VCC and GND, unplugged',
+                powered: false,
+                expect: { min: Math.floor(lowest.value.min), unit: 'Ω' as const },
+                worked: lowest,
+                otherwise: `a short came in with the last step: take the ${board ? 'board off' : 'chip out'} and measure again`,
+              },
+            ]
+          : []),
         volts('between VCC and GND, plugged in', rail, 'it sags: unplug at once and feel which part is warm'),
         {
           where: `in the supply lead${devices ? ', no program yet' : ''}`,

@@ -35,11 +35,17 @@ const straightFrom = (library: Library, id: string | undefined, symbol: string):
   )
 }
 
-export const suppliesOf = (design: Design, library: Library): Supplies => ({
-  rail: railVoltage(design, library),
-  source: straightFrom(library, design.power.source, 'V_source'),
-  feed: straightFrom(library, design.power.feed, 'V_feed'),
-})
+/** Without a regulator the source is the rail: one supply, and not two that happen to be alike. */
+export const suppliesOf = (design: Design, library: Library): Supplies => {
+  const rail = railVoltage(design, library)
+  return {
+    rail,
+    source: findPart(library, 'regulator', design.power.regulator)
+      ? straightFrom(library, design.power.source, 'V_source')
+      : rail,
+    feed: straightFrom(library, design.power.feed, 'V_feed'),
+  }
+}
 
 /** What a device is fed with; undefined while it is not decided. */
 export const supplyOf = (supplies: Supplies, need: NeedDevice): Worked | undefined =>

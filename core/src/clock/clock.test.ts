@@ -1,40 +1,160 @@
-import { loadCapacitor, loadOf, loadPull, lowestSupplyFor, maximumFrequency } from '.'
+// Clocks by hand: load capacitors and what they do to a crystal, limits over supply, tolerances.
+
+import { shippedLibrary } from '../../test/files'
+import { project, type Project } from '../../test/project'
+import { analyse } from '../analysis'
+import { stockOf } from '../circuit'
+import { type Chip, type Crystal, makeLibrary, type Part, type Resonator } from '../parts'
+import { loadCapacitors, resolveClock } from '.'
+
+const library = shippedLibrary()
+const td8 = library.parts['td8-28-dip'] as Chip
+const withParts = (...parts: Part[]) =>
+  makeLibrary(Object.values({ ...library.parts, ...Object.fromEntries(parts.map((p) => [p.id, p])) }))
 
 describe('crystal', () => {
+  const of = (load: number, stray: number, more: Partial<Crystal> = {}, tolerance = 0) =>
+    loadCapacitors(
+      td8,
+      {
+        id: 'x',
+        kind: 'crystal',
+        name: 'x',
+        min: 1e6,
+        max: 2e7,
+        strayCapacitance: { typ: stray, kind: 'typical' },
+      },
+      { ...(library.parts['crystal-8mhz'] as Crystal), loadCapacitance: load, ...more },
+      { ...stockOf(library).ceramics!, tolerance },
+    )
   test.each([
-    // C = 2·(C_L − C_stray): 18 pF with 5 pF stray, 12.5 pF with 3.5 pF, 8 pF with more stray than load
+    // C = 2 · (C_L − C_stray): 18 pF with 5 pF stray, 12.5 pF with 3.5 pF, 8 pF with more stray than load
     [18e-12, 5e-12, 26e-12],
     [12.5e-12, 3.5e-12, 18e-12],
     [8e-12, 9e-12, 0],
   ])('load capacitors for %d F with %d F stray', (load, stray, each) =>
-    expect(loadCapacitor(load, stray)).toBeCloseTo(each, 15),
+    expect(of(load, stray).wanted.value.typ).toBeCloseTo(each, 15),
   )
-  test('27 pF each make 13.5 pF in series, 18.5 pF with 5 pF stray', () =>
-    expect(loadOf(27e-12, 5e-12)).toBeCloseTo(18.5e-12, 15))
-  test('pull by hand: C_1 12 fF, C_0 4 pF, 18.5 pF for 18 pF', () => {
+  test('27 pF each make 13.5 pF in series, 18.5 pF with 5 pF stray; at 10 % they are 24.3 to 29.7 pF', () => {
+    // 26 pF wanted, 27 pF is the nearest of E12
+    expect(of(18e-12, 5e-12).load.value.typ).toBeCloseTo(18.5e-12, 15)
+    const loose = of(18e-12, 5e-12, {}, 0.1).load.value
+    expect([loose.min, loose.max]).toEqual([expect.closeTo(17.15e-12, 15), expect.closeTo(19.85e-12, 15)])
+  })
+  test('pull by hand: C_1 12 fF, C_0 4 pF, 18.5 pF for 18 pF, and with 10 % capacitors', () => {
+    const pull = (tolerance: number) =>
+      of(18e-12, 5e-12, { motional: 12e-15, shunt: 4e-12 }, tolerance).pull!.value
     // 6e-15 · (1/22.5e-12 − 1/22e-12) = 6e-15 · (−1.0101e9) = −6.06 ppm
-    expect(1e6 * loadPull(12e-15, 4e-12, 18e-12, 18.5e-12)).toBeCloseTo(-6.06, 2)
-    expect(loadPull(12e-15, 4e-12, 18e-12, 18e-12)).toBe(0)
+    expect(pull(0).typ).toBeCloseTo(-6.06, 2)
+    // 6e-15 · (1/21.15e-12 − 1/22e-12) = 10.96 ppm; 6e-15 · (1/23.85e-12 − 1/22e-12) = −21.15 ppm
+    expect(pull(0.1).max).toBeCloseTo(10.96, 2)
+    expect(pull(0.1).min).toBeCloseTo(-21.15, 2)
+  })
+})
+
+describe('off by', () => {
+  const xtal: Crystal = {
+    ...(library.parts['crystal-8mhz'] as Crystal),
+    tolerance: 30e-6,
+    temperature: 50e-6,
+    ageing: 5e-6,
+    motional: 12e-15,
+    shunt: 4e-12,
+  }
+  const source = td8.clockSources.find((s) => s.kind === 'crystal')!
+  const design = {
+    ...project({ chip: td8.id, devices: [] }),
+    chip: { part: td8.id, clock: { source: source.id, frequency: 8e6, part: xtal.id } },
+  }
+  const clock = resolveClock(design, withParts(xtal), td8, undefined)
+  test('tolerance, temperature, ageing and the pull of the load add up: 30 + 50 + 5 ppm and the worse side of it', () => {
+    const pull = clock.load!.pull!.value
+    const worst = Math.max(Math.abs(pull.min), Math.abs(pull.max))
+    expect(worst).toBeGreaterThan(5)
+    expect(clock.deviation!.value.max).toBeCloseTo(85 + worst, 6)
+  })
+  test('the clock is that far on both sides of 8 MHz', () => {
+    const ppm = clock.deviation!.value.max
+    expect(clock.frequency.value.max).toBeCloseTo(8e6 * (1 + ppm * 1e-6), 3)
+    expect(clock.frequency.value.min).toBeCloseTo(8e6 * (1 - ppm * 1e-6), 3)
+    expect(clock.frequency.value.typ).toBe(8e6)
   })
 })
 
 describe('clock over supply', () => {
-  const limits = [
-    { supply: 1.8, frequency: 3e6 },
-    { supply: 2.6, frequency: 8e6 },
-    { supply: 4.2, frequency: 18e6 },
-  ]
+  const chip: Chip = {
+    ...td8,
+    frequencyLimits: [
+      { supply: 1.8, frequency: 3e6 },
+      { supply: 2.6, frequency: 8e6 },
+      { supply: 4.2, frequency: 18e6 },
+    ],
+    clockSources: [
+      { id: 'own', kind: 'internal', name: 'own', min: 1e6, max: 2e7, frequencies: [1e6], tolerance: 0 },
+    ],
+  }
+  const shelf = (volts: number) =>
+    withParts(chip, {
+      ...(library.parts['adapter-5v'] as never as Part),
+      voltage: { typ: volts, kind: 'guaranteed' },
+    } as Part)
+  const at = (volts: number, hertz: number) => {
+    const design = {
+      ...project({ chip: chip.id, source: 'adapter-5v', devices: [] }),
+      chip: { part: chip.id, clock: { source: 'own', frequency: hertz } },
+    }
+    return analyse(design, shelf(volts)).clock
+  }
   test.each([
     [1.7, 0],
     [1.8, 3e6],
     [2.2, 5.5e6],
     [3.4, 13e6],
     [5, 18e6],
-  ])('at %d V', (supply, frequency) => expect(maximumFrequency(limits, supply)).toBeCloseTo(frequency, 3))
+  ])('at %d V', (supply, frequency) => expect(at(supply, 1e6).limit!.value.min).toBeCloseTo(frequency, 0))
   test.each([
     [1e6, 1.8],
     [13e6, 3.4],
     [18e6, 4.2],
-  ])('%d Hz needs', (frequency, supply) => expect(lowestSupplyFor(limits, frequency)).toBeCloseTo(supply, 9))
-  test('above the last point nothing permits it', () => expect(lowestSupplyFor(limits, 20e6)).toBeUndefined())
+  ])('%d Hz needs', (frequency, supply) =>
+    expect(at(5, frequency).lowestSupply!.value.typ).toBeCloseTo(supply, 6),
+  )
+  test('above the last point nothing permits it', () => expect(at(5, 20e6).lowestSupply).toBeUndefined())
+})
+
+describe('what is said of a clock', () => {
+  const said = (p: Project, resonator: Partial<Resonator>, check: string) => {
+    const part = { ...(library.parts['resonator-16mhz'] as Resonator), ...resonator }
+    const source = td8.clockSources.find((s) => s.kind === 'resonator')!
+    const design = {
+      ...project(p),
+      chip: { part: td8.id, clock: { source: source.id, frequency: part.frequency, part: part.id } },
+    }
+    return analyse(design, withParts(part)).findings.find((f) => f.check === check)
+  }
+  const on5 = { chip: td8.id, source: 'adapter-12v', regulator: 'bl5-cool' }
+  // The chip permits so much at 4.9 V, the least of the rail, from its own points.
+  const most = analyse(project({ ...on5, devices: [] }), library).clock.limit!.value.min
+  test.each([
+    // a nominal clock at the limit, with tolerances that are and are not within what a limit is stated to
+    [most, 0.0009, undefined],
+    [most, 0.0011, 'risks'],
+    [most * 1.0001, 0, 'stops'],
+    [most * 0.99, 0.011, undefined],
+    [most * 0.99, 0.012, 'risks'],
+  ])('%d Hz, off by %d: %s', (frequency, tolerance, severity) =>
+    expect(said({ ...on5, devices: [] }, { frequency, tolerance }, 'clock.too-fast')?.severity).toBe(
+      severity,
+    ),
+  )
+  test.each([
+    ['serial-link', 0.02, undefined],
+    ['serial-link', 0.0201, 'risks'],
+    ['can-link', 0.005, undefined],
+    ['can-link', 0.0051, 'risks'],
+  ])('%s on a clock off by %d: %s', (part, tolerance, severity) =>
+    expect(
+      said({ ...on5, devices: [[part, 'Link']] }, { frequency: 8e6, tolerance }, 'clock.too-loose')?.severity,
+    ).toBe(severity),
+  )
 })

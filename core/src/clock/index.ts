@@ -1,4 +1,3 @@
-export * from './formulas'
 export * from './resolve'
 export * from './load-capacitors'
 export { clockChecks } from './checks'

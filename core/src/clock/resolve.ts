@@ -1,14 +1,18 @@
 // The clock the builder chose, or the chip's own oscillator when nothing was chosen; which legs it takes, and
 // how fast it may be.
 
-import type { Design } from '../design'
-import { fromDecision, fromPart, partOrigin, type Worked } from '../findings'
+import { stockOf } from '../circuit'
+import { careful, type Design, supportChoice } from '../design'
+import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import { type Chip, type ClockSource, type Crystal, findPart, type Library, type Resonator } from '../parts'
-import { exactly } from '../quantity'
-import { lowestSupplyFor, maximumFrequency } from './formulas'
+import { dimensionOf, magnitude, number, readCurve, sum, type SumInput, type Term, total } from '../sums'
+import { type LoadCapacitors, loadCapacitors } from './load-capacitors'
 
 export interface ClockResult {
   source?: ClockSource
+  /** As it is called: what a crystal is cut for, what an oscillator is set to. */
+  nominal: Worked
+  /** As it is, with everything by which it can be off. */
   frequency: Worked
   part?: Crystal | Resonator
   /** Chip pins the clock occupies. */
@@ -20,6 +24,8 @@ export interface ClockResult {
   lowestSupply?: Worked
   /** Greatest deviation, in ppm. */
   deviation?: Worked
+  /** Of a crystal. */
+  load?: LoadCapacitors
 }
 
 export interface ClockOption {
@@ -29,14 +35,30 @@ export interface ClockOption {
   name: string
 }
 
-const hertz = (label: string, value: number, what: string): Worked => ({
-  label,
-  symbol: 'f',
-  value: exactly(value),
-  unit: 'Hz',
-  formula: 'f',
-  inputs: [fromDecision('f', label, value, 'Hz', what)],
-})
+const hertz = (label: string, value: number, what: string): Worked =>
+  sum({ label, symbol: 'f_0', unit: 'Hz' }, { f: fromDecision('f', label, value, 'Hz', what) }, (i) => i.f)
+
+/** To which side it is off: the sheets say only by how much. */
+const side: WorkedInput = {
+  symbol: 's',
+  label: 'slower (−1) or faster (1)',
+  value: { min: -1, typ: 0, max: 1 },
+  unit: '',
+  origin: { kind: 'rule', source: 'either way' },
+  variable: 'side of the clock',
+}
+
+/** A clock with what it is off by; `note` where nothing is known of that. */
+const asItIs = (f_0: Worked, deviation: Worked | undefined): Worked =>
+  deviation
+    ? sum({ label: 'Clock', symbol: 'f', unit: 'Hz' }, { f_0, s: side, ε: deviation }, (i) =>
+        i.f_0.times(number(1).plus(i.s.times(i.ε))),
+      )
+    : sum(
+        { label: 'Clock', symbol: 'f', unit: 'Hz', note: 'By how much it is off is not stated.' },
+        { f_0 },
+        (i) => i.f_0,
+      )
 
 /** Everything this chip can run from with the parts there are. */
 export const clockOptions = (chip: Chip, library: Library): ClockOption[] =>
@@ -61,7 +83,10 @@ export const resolveClock = (
   chip: Chip | undefined,
   rail: Worked | undefined,
 ): ClockResult => {
-  if (!chip) return { frequency: hertz('Clock', 0, 'no chip is chosen'), pins: [], choices: [] }
+  if (!chip) {
+    const none = hertz('Clock', 0, 'no chip is chosen')
+    return { nominal: none, frequency: none, pins: [], choices: [] }
+  }
   const chosen = design.chip.clock
   const internal = chip.clockSources.find((s) => s.kind === 'internal')
   const source = chip.clockSources.find((s) => s.id === chosen?.source) ?? internal ?? chip.clockSources[0]!
@@ -74,27 +99,42 @@ export const resolveClock = (
           (p): p is Crystal | Resonator => p.kind === source.kind && p.frequency === frequency,
         ))
       : undefined
-  const worked = hertz(
-    'Clock',
+  const nominal = hertz(
+    'Clock as it is called',
     frequency,
     asked ? 'chosen on the Chip page' : `the chip’s own start: ${source.name}`,
   )
+  const { ceramics } = stockOf(library)
+  const load =
+    part?.kind === 'crystal' && source.pins && source.pins.length >= 2 && ceramics
+      ? loadCapacitors(chip, source, part, ceramics)
+      : undefined
+  const isLoaded = (source.pins ?? []).every(
+    (pin) => supportChoice(design, loadCapacitorKey(pin), careful).present,
+  )
+  const deviation = deviationOf(chip, source, part, isLoaded ? load?.pull : load?.bare)
+  const actual = asItIs(nominal, deviation)
   return {
     source,
-    frequency: worked,
+    nominal,
+    frequency: actual,
     part,
     pins: source.kind === 'internal' ? [] : (source.pins ?? []),
     choices: clockOptions(chip, library),
-    deviation: deviationOf(chip, source, part),
-    ...(rail ? frequencyLimits(chip, worked, rail) : {}),
+    deviation,
+    load,
+    ...(rail ? frequencyLimits(chip, nominal, rail) : {}),
   }
 }
 
-/** How far the clock may be off, either way: initial tolerance, temperature and ageing added at their worst. */
-const deviationOf = (
+export const loadCapacitorKey = (pin: string): string => `load-capacitor:${pin}`
+
+/** How far the clock may be off, either way: initial tolerance, temperature, ageing and load added at their worst. */
+export const deviationOf = (
   chip: Chip,
   source: ClockSource,
   part: Crystal | Resonator | undefined,
+  pull: Worked | undefined,
 ): Worked | undefined => {
   const shares =
     part?.kind === 'crystal'
@@ -120,76 +160,97 @@ const deviationOf = (
         ],
   )
   if (inputs.length === 0) return undefined
-  return {
-    label: 'The clock is off by at most',
-    symbol: 'ε',
-    value: exactly(inputs.reduce((sum, i) => sum + i.value.typ, 0)),
-    unit: 'ppm',
-    formula: inputs.map((i) => i.symbol).join(' + '),
-    inputs,
-    note: 'Either way. 1 % is 10 000 ppm; 11.6 ppm are a second a day.',
-  }
+  return sum(
+    {
+      label: 'The clock is off by at most',
+      symbol: 'ε',
+      unit: 'ppm',
+      note: 'The greatest counts, either way. 1 % is 10 000 ppm; 11.6 ppm are a second a day.',
+    },
+    {
+      ...Object.fromEntries(inputs.map((i) => [i.symbol, i])),
+      ...(pull && { 'Δf/f': pull }),
+    } as Record<string, SumInput>,
+    (i: Record<string, Term>) =>
+      total(
+        [...inputs.map(({ symbol }) => i[symbol]!), ...(pull ? [magnitude(i['Δf/f']!)] : [])],
+        dimensionOf(''),
+      ),
+  )
 }
+
+/** A supply a hair below the first of the sheet’s points: nothing is permitted there. */
+const hair = 1e-9
 
 const frequencyLimits = (
   chip: Chip,
-  frequency: Worked,
+  nominal: Worked,
   rail: Worked,
 ): Pick<ClockResult, 'limit' | 'lowestSupply'> => {
-  const at = (v: number) => maximumFrequency(chip.frequencyLimits, v)
-  const lowest = lowestSupplyFor(chip.frequencyLimits, frequency.value.max)
-  const points = chip.frequencyLimits.flatMap((p, i) => [
+  const points = [...chip.frequencyLimits].sort((a, b) => a.supply - b.supply)
+  const [first, last] = [points[0]!, points.at(-1)!]
+  const rated = (value: number, source: string | undefined) => ({
+    typ: value,
+    kind: 'recommended' as const,
+    source,
+  })
+  const limit = readCurve(
     {
-      symbol: `V${i + 1}`,
-      label: 'supply of a point',
-      value: exactly(p.supply),
-      unit: 'V' as const,
-      origin: partOrigin(chip, `frequencyLimits[${i}]`, { source: p.source, kind: 'recommended' }),
-    },
-    {
-      symbol: `f${i + 1}`,
-      label: 'clock permitted there',
-      value: exactly(p.frequency),
-      unit: 'Hz' as const,
-      origin: partOrigin(chip, `frequencyLimits[${i}]`, { source: p.source, kind: 'recommended' }),
-    },
-  ])
-  const railInput = {
-    symbol: 'V_DD',
-    label: rail.label,
-    value: rail.value,
-    unit: rail.unit,
-    origin: { kind: 'worked' as const, of: rail },
-  }
-  return {
-    limit: {
       label: 'Highest clock at this supply',
       symbol: 'f_max',
-      value: { min: at(rail.value.min), typ: at(rail.value.typ), max: at(rail.value.max) },
       unit: 'Hz',
-      formula: 'straight line between the sheet’s points (V, f) at V_DD',
-      inputs: [railInput, ...points],
       note: 'The lowest supply decides.',
     },
+    {
+      part: chip,
+      field: 'frequencyLimits',
+      held: true,
+      points: [
+        { x: first.supply - hair, y: rated(0, first.source) },
+        ...points.map((p) => ({ x: p.supply, y: rated(p.frequency, p.source) })),
+      ],
+    },
+    ['V_DD', rail],
+  )
+  return {
+    limit,
     lowestSupply:
-      lowest === undefined
+      nominal.value.typ > last.frequency
         ? undefined
-        : {
-            label: 'Lowest supply for this clock',
-            symbol: 'V_min',
-            value: exactly(lowest),
-            unit: 'V',
-            formula: 'the same points, read the other way at f',
-            inputs: [
-              {
-                symbol: 'f',
-                label: 'clock',
-                value: frequency.value,
-                unit: 'Hz',
-                origin: { kind: 'worked', of: frequency },
-              },
-              ...points,
-            ],
-          },
+        : readCurve(
+            { label: 'Lowest supply for this clock', symbol: 'V_min', unit: 'V' },
+            {
+              part: chip,
+              field: 'frequencyLimits',
+              specimen: 'supply',
+              held: true,
+              // Of several supplies for one clock the lowest.
+              points: points
+                .filter((p, k) => k === 0 || p.frequency > points[k - 1]!.frequency)
+                .map((p) => ({ x: p.frequency, y: rated(p.supply, p.source) })),
+            },
+            ['f_0', nominal],
+          ),
   }
+}
+
+/** Whether a clock, at the fast end of its tolerance, would be above what the chip permits at the rail’s lowest. */
+export const optionTooFast = (chip: Chip, option: ClockOption, rail: Worked): boolean => {
+  const nominal = hertz('Clock', option.frequency, option.name)
+  const frequency = asItIs(nominal, deviationOf(chip, option.source, option.part, undefined))
+  return tooFast({ nominal, frequency, ...frequencyLimits(chip, nominal, rail) }) !== undefined
+}
+
+/** A limit of a sheet is stated to so many digits: beyond it is what is above by more than this share. */
+const stated = 1e-3
+/** By how much the clock is, or may be, above what is permitted at the lowest supply: surely, perhaps, or not at all. */
+export const tooFast = ({
+  nominal,
+  frequency,
+  limit,
+}: Pick<ClockResult, 'nominal' | 'frequency' | 'limit'>): 'surely' | 'perhaps' | undefined => {
+  if (!limit) return undefined
+  const most = limit.value.min
+  if (nominal.value.typ > most * (1 + 1e-9)) return 'surely'
+  return frequency.value.max > most * (1 + stated) ? 'perhaps' : undefined
 }

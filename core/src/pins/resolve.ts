@@ -124,7 +124,7 @@ export const resolvePins = (
             ) ?? [],
         )
       : [],
-    pwms: plan.wires.flatMap((w) => pwmSum(w, chip, clock.frequency) ?? []),
+    pwms: plan.wires.flatMap((w) => pwmSum(w, chip, clock) ?? []),
     windows: rail ? pullWindows(plan.wires, chip, rail, support) : [],
     bytes: bytePlans(needs.open, plan),
     leds: context

@@ -2,10 +2,10 @@
 // wanted frequency.
 
 import { pwmFit } from './timer-fit'
-import { fromDecision, fromPart, fromRule, fromWorked, type Worked } from '../findings'
+import type { ClockResult } from '../clock'
+import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
-import { exactly } from '../quantity'
-import { number, powerOfTwo, sum, type SumInput } from '../sums'
+import { asStated, number, powerOfTwo, rounded, sum, type SumInput } from '../sums'
 import { converterRange, type LineLevel } from './levels'
 import type { Wire } from './plan'
 
@@ -94,41 +94,35 @@ export const converterSum = (
   }
 }
 
-export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefined => {
+export const pwmSum = (
+  wire: Wire,
+  chip: Chip,
+  { nominal, frequency }: Pick<ClockResult, 'nominal' | 'frequency'>,
+): PwmSum | undefined => {
   const { unit, signal } = wire
   if (unit?.kind !== 'timer' || !signal.frequency || !unit.resolution) return undefined
   const wanted = signal.frequency
-  const f = clock.value.typ
-  const fit = f > 0 ? pwmFit(f, wanted, unit) : undefined
+  const clock = nominal.value.typ
+  const fit = clock > 0 ? pwmFit(clock, wanted, unit) : undefined
   if (!fit) return { wire, wanted }
-  const { prescaler: p, steps } = fit
   const sheet = unit.source ? `${chip.sheet}, ${unit.source}` : chip.sheet
-  const prescaler: Worked = {
-    label: `Prescaler of ${unit.name} for ${signal.name}`,
-    symbol: 'p',
-    value: exactly(p),
-    unit: '',
-    formula: 'least p with N ≤ 2ⁿ',
-    inputs: [
-      fromWorked(clock),
-      fromDecision('f', 'wanted frequency', wanted, 'Hz', 'the device or the Needs page'),
-      bitsOf(chip, unit),
-    ],
-    note: `Which divisions there are: ${sheet}.`,
-  }
-  const count: Worked = {
-    label: `Steps of ${signal.name}`,
-    symbol: 'N',
-    value: exactly(steps),
-    unit: '',
-    formula: 'f_clock / (p · f), rounded',
-    inputs: [
-      fromWorked(clock),
-      fromWorked(prescaler),
-      fromRule('f', 'wanted frequency', wanted, 'Hz', 'as above'),
-    ],
-    note: `The timer’s top is one less, ${steps - 1}.`,
-  }
+  const prescaler = asStated(
+    `Prescaler of ${unit.name} for ${signal.name}`,
+    'p',
+    '',
+    fromRule('p_least', 'the least of its divisions with which N ≤ 2ⁿ', fit.prescaler, '', sheet),
+  )
+  const f = fromDecision('f', 'wanted frequency', wanted, 'Hz', 'the device or the Needs page')
+  const count = sum(
+    {
+      label: `Steps of ${signal.name}`,
+      symbol: 'N',
+      unit: '',
+      note: `The timer’s top is one less, ${fit.steps - 1}.`,
+    },
+    { f_0: nominal, p: prescaler, f },
+    (i) => rounded(i.f_0.over(i.p.times(i.f))),
+  )
   return {
     wire,
     wanted,
@@ -139,12 +133,12 @@ export const pwmSum = (wire: Wire, chip: Chip, clock: Worked): PwmSum | undefine
     ),
     actual: sum(
       { label: `Frequency reached by ${signal.name}`, symbol: 'f_actual', unit: 'Hz' },
-      { f_clock: clock, p: prescaler, N: count },
+      { f_clock: frequency, p: prescaler, N: count },
       (i) => i.f_clock.over(i.p.times(i.N)),
     ),
     stepTime: sum(
       { label: `One step of ${signal.name} in time`, symbol: 't_step', unit: 's' },
-      { p: prescaler, f_clock: clock },
+      { p: prescaler, f_clock: frequency },
       (i) => i.p.over(i.f_clock),
     ),
   }

@@ -10,6 +10,8 @@ const power = (...edits: Edit[]) => analyse(applyEdits(timer, edits), library).p
 const { consumers, ...rest } = power()
 const ranked = regulatorsOf(analyse(timer, library), library)
 
+const fast = 8e6 * (1 + analyse(timer, library).clock.deviation!.value.max * 1e-6)
+
 describe('consumers', () => {
   test.each<[string, 'rest' | 'work', number, number]>([
     // id, which, typical, greatest; amperes from the part files
@@ -18,8 +20,9 @@ describe('consumers', () => {
     ['d6', 'work', 71e-3, 80e-3],
     ['d5', 'work', 25e-3, 32e-3],
     // 0.4 mA + 8 MHz · 0.44 nA/Hz, 0.8 mA + 8 MHz · 0.7 nA/Hz
-    ['chip', 'work', 0.4e-3 + 8e6 * 4.4e-10, 0.8e-3 + 8e6 * 7e-10],
-    ['chip', 'rest', 0.1e-3 + 8e6 * 1.1e-10, 0.3e-3 + 8e6 * 2e-10],
+    // and the clock may be faster by what clock.test.ts derives
+    ['chip', 'work', 0.4e-3 + 8e6 * 4.4e-10, 0.8e-3 + fast * 7e-10],
+    ['chip', 'rest', 0.1e-3 + 8e6 * 1.1e-10, 0.3e-3 + fast * 2e-10],
     // five contacts at 10 kΩ and two bus lines at 8.2 kΩ on 5 V; 5.1 V at most, resistors 5 % below their value
     ['pull-ups', 'work', 5 / 2e3 + 10 / 8.2e3, (5.1 / 2e3 + 10.2 / 8.2e3) / 0.95],
   ])('%s at %s', (id, which, typ, max) => {
@@ -96,14 +99,15 @@ describe('cells', () => {
   test('the rail is the cells, from empty to fresh', () =>
     expect(cells.rail!.value).toEqual({ min: 1.8, typ: 2.6, max: 3.2 }))
   test('runtime is charge over current, weakest cells at the greatest current first', () => {
-    const most = 0.8e-3 + 1e6 * 7e-10
+    // the oscillator of the chip is within 10 %
+    const most = 0.8e-3 + 1.1e6 * 7e-10
     const usual = 0.4e-3 + 1e6 * 4.4e-10
     expect(cells.runtime!.value.min).toBeCloseTo((1.8 / most) * 3600, 3)
     expect(cells.runtime!.value.typ).toBeCloseTo((2.3 / usual) * 3600, 3)
   })
   test('without a regulator the chip is what gets warm, and hardly', () => {
     expect(cells.hottest!.label).toMatch(/TD8-28/)
-    expect(cells.hottest!.value.max).toBeCloseTo(30 + 3.2 * (0.8e-3 + 1e6 * 7e-10) * 60, 6)
+    expect(cells.hottest!.value.max).toBeCloseTo(30 + 3.2 * (0.8e-3 + 1.1e6 * 7e-10) * 60, 6)
   })
   test('an adapter never runs down', () => expect(rest.runtime).toBeUndefined())
 })

@@ -2,7 +2,23 @@
 // losing a digit. Everything between is plain SI numbers; this is the only place that knows prefixes.
 
 export type Unit =
-  'V' | 'A' | 'A/Hz' | 'Ω' | 'F' | 'Hz' | 's' | 'W' | '°C' | 'K/W' | 'm' | 'Ah' | 'Wh' | '%' | 'ppm' | ''
+  | 'V'
+  | 'A'
+  | 'A/Hz'
+  | 'Ω'
+  | 'F'
+  | 'H'
+  | 'Hz'
+  | 's'
+  | 'W'
+  | '°C'
+  | 'K/W'
+  | 'm'
+  | 'Ah'
+  | 'Wh'
+  | '%'
+  | 'ppm'
+  | ''
 
 const prefixes: Record<string, number> = {
   p: -12,

@@ -11,6 +11,7 @@ export {
   parallel,
   powerOfTwo,
   readAt,
+  rounded,
   squareRoot,
   type Term,
   total,

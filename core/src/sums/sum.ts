@@ -411,3 +411,7 @@ export const sum = <K extends string>(
   }))
   return worked
 }
+
+/** A value that is itself the result, under its own name. */
+export const asStated = (label: string, symbol: string, unit: Unit, of: SumInput, note?: string): Worked =>
+  sum({ label, symbol, unit, note }, { [of.symbol]: of }, (i: Record<string, Term>) => i[of.symbol]!)

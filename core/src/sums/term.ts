@@ -14,7 +14,7 @@ import {
 import * as I from './interval'
 import type { Interval } from './interval'
 
-type Call = 'sqrt' | 'ln' | 'exp' | 'exp2' | 'abs'
+type Call = 'sqrt' | 'ln' | 'exp' | 'exp2' | 'abs' | 'round'
 type Node =
   | { op: 'input'; symbol: string; index: number }
   | { op: 'number'; value: number }
@@ -99,6 +99,8 @@ const ofNumber = (name: Call, of: Term): Term => {
 }
 export const logarithm = (of: Term): Term => ofNumber('ln', of)
 export const exponential = (of: Term): Term => ofNumber('exp', of)
+/** To the nearest whole number. */
+export const rounded = (of: Term): Term => ofNumber('round', of)
 export const powerOfTwo = (of: Term): Term => ofNumber('exp2', of)
 /**
  * A curve of a sheet, read at a value. `dimension`: of what is read. `band`: where between its least (−1) and greatest
@@ -189,6 +191,7 @@ const calls: Record<Call, (x: number) => number> = {
   exp: Math.exp,
   exp2: (x) => 2 ** x,
   abs: Math.abs,
+  round: Math.round,
 }
 
 /** The value with these inputs, by index. */
@@ -259,9 +262,11 @@ const spreadOfCall = (name: Call, of: Spread): Spread => {
   const slope: Interval =
     name === 'sqrt'
       ? { lo: 1 / (2 * Math.sqrt(hi)), hi: 1 / (2 * Math.sqrt(Math.max(lo, 0))) }
-      : name === 'ln'
-        ? I.over(I.one, of.value)
-        : I.rising((x) => f(x) * (name === 'exp2' ? Math.LN2 : 1), of.value)
+      : name === 'round'
+        ? { lo: 0, hi: Infinity }
+        : name === 'ln'
+          ? I.over(I.one, of.value)
+          : I.rising((x) => f(x) * (name === 'exp2' ? Math.LN2 : 1), of.value)
   return { value: I.rising(f, of.value), slopes: through(slope, of.slopes) }
 }
 
@@ -475,6 +480,7 @@ const symbols: Style = {
     exp: (x) => `exp(${x})`,
     exp2: (x) => (/^\w+$/.test(x) ? `2^${x}` : `2^(${x})`),
     abs: (x) => `|${x}|`,
+    round: (x) => `round(${x})`,
   },
   parallel: (of) => of.join(' ∥ '),
   curve: ({ name }, at) => `${name}(${at})`,
@@ -505,6 +511,7 @@ export const lineOf = (term: Term, at: readonly number[]): string => {
       exp: (x) => `exp(${x})`,
       exp2: (x) => `2^(${x})`,
       abs: (x) => `abs(${x})`,
+      round: (x) => `round(${x})`,
     },
     parallel: (of) => `1 / (${of.map((x) => `1 / ${x}`).join(' + ')})`,
     curve: ({ curve, band, at: x }, text) => {

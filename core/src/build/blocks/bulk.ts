@@ -1,47 +1,86 @@
 import { preferred } from '../../circuit'
 import { careful, supportChoice } from '../../design'
-import { fromDecision, fromRule, fromWorked, type Worked } from '../../findings'
-import { exactly, formatQuantity } from '../../quantity'
-import type { SupportBlock } from './block'
+import { fromDecision, fromRule, type WorkedInput } from '../../findings'
+import { formatQuantity, within } from '../../quantity'
+import {
+  asStated,
+  asVariable,
+  dimensionOf,
+  greatest,
+  least,
+  number,
+  sum,
+  type SumInput,
+  type Term,
+  total,
+} from '../../sums'
+import type { BlockContext, SupportBlock } from './block'
+import { decoupling } from './decoupling'
 
 /** How long a regulator or a lead takes to follow a step of the load. */
 const response = 10e-6
 const sag = 0.1
 
-export const bulk: SupportBlock = ({ chip, design, stock, power, rail }) => {
+/** What of the chip’s decoupling is fitted. */
+const smallOnes = ({ chip, design, stock }: BlockContext): WorkedInput[] =>
+  decoupling({ chip, design, stock } as BlockContext)
+    .filter((s) => s.present && s.value && s.part.kind === 'capacitors')
+    .map((s, k) => ({
+      symbol: `C_${k + 1}`,
+      label: s.name,
+      value: within(s.value!.value, s.part.kind === 'capacitors' ? s.part.tolerance : 0),
+      unit: 'F',
+      origin: { kind: 'rule', source: 'fitted value and its tolerance' },
+      variable: s.key,
+    }))
+
+export const bulk: SupportBlock = (context) => {
+  const { chip, design, stock, power, rail } = context
   if (!stock.electrolytics) return []
-  const stepped = Math.max(0, power.work.value.max - power.rest.value.min)
-  const needed: Worked = {
-    label: 'Bulk capacitor',
-    symbol: 'C',
-    value: exactly((stepped * response) / sag),
-    unit: 'F',
-    formula: 'ΔI · Δt / ΔV',
-    inputs: [
-      { ...fromWorked(power.work), symbol: 'ΔI', label: 'step from rest to work', value: exactly(stepped) },
-      fromRule('Δt', 'until the supply follows', response, 's', 'usual for a linear regulator'),
-      fromDecision('ΔV', 'sag allowed', sag, 'V', 'a tenth of a volt'),
-    ],
-  }
-  const value = preferred(stock.electrolytics, Math.max(needed.value.typ, chip.support.bulk ?? 10e-6), 'up')
-  const dip: Worked = {
-    label: 'Sag without the bulk capacitor',
-    symbol: 'ΔV',
-    value: exactly((stepped * response) / (chip.support.decoupling.length * 100e-9 || 100e-9)),
-    unit: 'V',
-    formula: 'ΔI · Δt / C_decoupling',
-    inputs: [
-      ...needed.inputs.slice(0, 2),
-      fromRule(
-        'C_decoupling',
-        'all decoupling together',
-        chip.support.decoupling.length * 100e-9,
-        'F',
-        'counted',
-      ),
-    ],
-    note: 'Held by the small capacitors alone; in truth it sags until the supply follows.',
-  }
+  const Δt = fromRule('Δt', 'until the supply follows', response, 's', 'usual for a linear regulator')
+  const ΔI = sum(
+    { label: 'Step of the load', symbol: 'ΔI', unit: 'A', note: 'The greatest counts.' },
+    { I_work: asVariable(power.work), I_rest: asVariable(power.rest) },
+    (i) => greatest(number(0, dimensionOf('A')), i.I_work.minus(i.I_rest)),
+  )
+  const stepped = ΔI.value.max
+  const needed = sum(
+    { label: 'Bulk capacitor', symbol: 'C', unit: 'F', note: 'The greatest counts.' },
+    { ΔI, Δt, ΔV: fromDecision('ΔV', 'sag allowed', sag, 'V', 'a tenth of a volt') },
+    (i) => i.ΔI.times(i.Δt).over(i.ΔV),
+  )
+  const { tolerance } = stock.electrolytics
+  const value = preferred(
+    stock.electrolytics,
+    Math.max(needed.value.max / (1 - tolerance), chip.support.bulk ?? 10e-6),
+    'up',
+  )
+  const small = smallOnes(context)
+  const dip =
+    small.length > 0
+      ? sum(
+          {
+            label: 'Sag without the bulk capacitor',
+            symbol: 'ΔV',
+            unit: 'V',
+            note: 'Held by the small capacitors alone, and never below nothing.',
+          },
+          { ΔI, Δt, V_DD: rail, ...Object.fromEntries(small.map((c) => [c.symbol, c])) } as Record<
+            string,
+            SumInput
+          >,
+          (i: Record<string, Term>) =>
+            least(
+              i.V_DD!,
+              i.ΔI!.times(i.Δt!).over(
+                total(
+                  small.map((c) => i[c.symbol]!),
+                  dimensionOf('F'),
+                ),
+              ),
+            ),
+        )
+      : asStated('Sag without any capacitor', 'ΔV', 'V', rail, 'Nothing holds the rail at all.')
   const key = 'bulk'
   return [
     {
@@ -59,7 +98,7 @@ export const bulk: SupportBlock = ({ chip, design, stock, power, rail }) => {
       risk: {
         severity: 'risks',
         grade: 'typical',
-        text: `A step of ${formatQuantity(stepped, 'A', 2)} would sag the rail by ${formatQuantity(Math.min(dip.value.typ, rail.value.typ), 'V', 2)} before the supply follows.`,
+        text: `A step of ${formatQuantity(stepped, 'A', 2)} would sag the rail by up to ${formatQuantity(dip.value.max, 'V', 2)} before the supply follows.`,
         facts: [
           { text: 'The supply needs some microseconds to follow a step' },
           { text: 'The small capacitors alone can’t carry it', worked: dip },

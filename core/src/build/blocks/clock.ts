@@ -1,11 +1,11 @@
-import { preferred, type SupportPart } from '../../circuit'
-import { loadCapacitors } from '../../clock'
+import type { SupportPart } from '../../circuit'
+import { loadCapacitorKey } from '../../clock'
 import { careful, everyStance, supportChoice } from '../../design'
 import { formatQuantity } from '../../quantity'
 import type { SupportBlock } from './block'
 
 /** Crystal with two load capacitors, or a resonator; nothing for the chip's own oscillator. */
-export const clock: SupportBlock = ({ chip, clock: chosen, design, stock }) => {
+export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
   const { source, part } = chosen
   if (!source || !part || !source.pins || source.pins.length < 2) return []
   const [a, b] = source.pins as [string, string]
@@ -33,25 +33,22 @@ export const clock: SupportBlock = ({ chip, clock: chosen, design, stock }) => {
       risk: dead,
     },
   ]
-  if (part.kind === 'crystal' && stock.ceramics) {
-    const sums = loadCapacitors(chip, source, part)
-    const value = preferred(stock.ceramics, sums.wanted.value.typ, 'nearest')
-    const load = sums.load(value.value)
-    const pull = sums.pull(value.value)
-    const bare = sums.pull(1e-15)
+  const { load } = chosen
+  if (part.kind === 'crystal' && load && stock.ceramics) {
+    const { wanted, fitted, pull, bare } = load
     for (const [i, pin] of [a, b].entries()) {
-      const key = `load-capacitor:${pin}`
+      const key = loadCapacitorKey(pin)
       parts.push({
         key,
         name: `load capacitor at ${pin}`,
         part: stock.ceramics,
-        value,
+        value: fitted,
         legs: [
           { name: '1', net: pin },
           { name: '2', net: 'GND' },
         ],
         why: `loads the crystal with the ${formatQuantity(part.loadCapacitance, 'F')} it is cut for`,
-        worked: i === 0 ? [sums.wanted, load, ...(pull ? [pull] : [])] : [sums.wanted],
+        worked: i === 0 ? [wanted, load.load, ...(pull ? [pull] : [])] : [wanted],
         ...supportChoice(design, key, careful),
         risk: {
           severity: 'risks',

@@ -1,7 +1,8 @@
 import { preferred, type SupportPart } from '../../circuit'
 import { byTheBook, careful, supportChoice } from '../../design'
-import { fromPart, fromRule, type Worked } from '../../findings'
-import { exactly, formatQuantity } from '../../quantity'
+import { fromPart, fromRule } from '../../findings'
+import { formatQuantity } from '../../quantity'
+import { asStated, sum } from '../../sums'
 import { pinNet, type SupportBlock } from './block'
 
 /** One millimetre of wire has about a nanohenry; a hand's breadth to the supply and back. */
@@ -9,25 +10,20 @@ const wire = 100e-9
 const step = 20e-3
 const edge = 5e-9
 
-const dip: Worked = {
-  label: 'Dip of the supply at each clock edge',
-  symbol: 'ΔV',
-  value: exactly((wire * step) / edge),
-  unit: 'V',
-  formula: 'L · ΔI / Δt',
-  inputs: [
-    {
-      symbol: 'L',
-      label: 'inductance of 100 mm of wire, in henry',
-      value: exactly(wire),
-      unit: '',
-      origin: { kind: 'rule', source: 'about 1 nH a millimetre' },
-    },
-    fromRule('ΔI', 'step of the current when many gates switch', step, 'A', 'usual for an 8-bit chip'),
-    fromRule('Δt', 'length of that edge', edge, 's', 'usual'),
-  ],
-  note: 'A capacitor at the leg gives this current instead of the wire.',
-}
+const dip = sum(
+  {
+    label: 'Dip of the supply at each clock edge',
+    symbol: 'ΔV',
+    unit: 'V',
+    note: 'A capacitor at the leg gives this current instead of the wire.',
+  },
+  {
+    L: fromRule('L', 'inductance of 100 mm of wire', wire, 'H', 'about 1 nH a millimetre'),
+    ΔI: fromRule('ΔI', 'step of the current when many gates switch', step, 'A', 'usual for an 8-bit chip'),
+    Δt: fromRule('Δt', 'length of that edge', edge, 's', 'usual'),
+  },
+  (i) => i.L.times(i.ΔI).over(i.Δt),
+)
 
 export const decoupling: SupportBlock = ({ chip, design, stock }) =>
   chip.support.decoupling.flatMap((d, i): SupportPart[] => {
@@ -46,23 +42,19 @@ export const decoupling: SupportBlock = ({ chip, design, stock }) =>
         ],
         why: `gives ${d.pin} its short bursts of current${d.within ? `, no further than ${formatQuantity(d.within, 'm')} from the leg` : ''}`,
         worked: [
-          {
-            label: `Decoupling at ${d.pin}`,
-            symbol: 'C',
-            value: exactly(d.capacitance),
-            unit: 'F',
-            formula: 'C_sheet',
-            inputs: [
-              fromPart(
-                'C_sheet',
-                'capacitor the sheet asks for',
-                chip,
-                `support.decoupling[${i}]`,
-                { typ: d.capacitance, kind: 'recommended', source: d.source },
-                'F',
-              ),
-            ],
-          },
+          asStated(
+            `Decoupling at ${d.pin}`,
+            'C',
+            'F',
+            fromPart(
+              'C_sheet',
+              'capacitor the sheet asks for',
+              chip,
+              `support.decoupling[${i}]`,
+              { typ: d.capacitance, kind: 'recommended', source: d.source },
+              'F',
+            ),
+          ),
           dip,
         ],
         ...supportChoice(design, key, i === 0 ? careful : byTheBook),

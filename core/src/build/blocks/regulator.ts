@@ -1,7 +1,8 @@
 import { preferred, type SupportPart } from '../../circuit'
 import { careful, everyStance, supportChoice } from '../../design'
 import { fromPart } from '../../findings'
-import { exactly, formatQuantity } from '../../quantity'
+import { formatQuantity } from '../../quantity'
+import { asStated } from '../../sums'
 import type { SupportBlock } from './block'
 
 /** The regulator itself and the two capacitors its sheet asks for. */
@@ -54,24 +55,20 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
       ],
       why: `${reg.name} asks for at least ${formatQuantity(least, 'F')} there`,
       worked: [
-        {
-          label: name,
-          symbol: 'C',
-          value: exactly(least),
-          unit: 'F',
-          formula: 'C_sheet',
-          inputs: [
-            fromPart(
-              'C_sheet',
-              'least capacitor',
-              reg,
-              field,
-              { min: least, kind: 'recommended', source },
-              'F',
-            ),
-          ],
-          note: `Fitted is the next preferred value, ${formatQuantity(value.value, 'F')}.`,
-        },
+        asStated(
+          name,
+          'C',
+          'F',
+          fromPart(
+            'C_sheet',
+            'least capacitor',
+            reg,
+            field,
+            { min: least, kind: 'recommended', source },
+            'F',
+          ),
+          `Fitted is the next preferred value, ${formatQuantity(value.value, 'F')}.`,
+        ),
       ],
       ...supportChoice(design, key, careful),
       risk: {

@@ -4,6 +4,7 @@ import { fromPart } from '../../findings'
 import { partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { attributeOf } from '../../pins'
+import { asStated } from '../../sums'
 import type { SupportBlock } from './block'
 
 export const reset: SupportBlock = ({ chip, design, stock, library }) => {
@@ -27,23 +28,12 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
       ],
       why: 'holds reset high against noise on the button’s and the programmer’s leads',
       worked: [
-        {
-          label: 'Reset pull-up',
-          symbol: 'R',
-          value: wanted,
-          unit: 'Ω',
-          formula: 'R_sheet',
-          inputs: [
-            fromPart(
-              'R_sheet',
-              'pull-up the sheet asks for',
-              chip,
-              'support.reset.pullUp',
-              sheet.pullUp,
-              'Ω',
-            ),
-          ],
-        },
+        asStated(
+          'Reset pull-up',
+          'R',
+          'Ω',
+          fromPart('R_sheet', 'pull-up the sheet asks for', chip, 'support.reset.pullUp', sheet.pullUp, 'Ω'),
+        ),
       ],
       ...supportChoice(design, 'reset-pull-up', careful),
       risk: {

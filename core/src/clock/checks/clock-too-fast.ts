@@ -1,5 +1,6 @@
 import type { Check, Fix } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
+import { optionTooFast, tooFast } from '../resolve'
 
 export const clockTooFast: Check = {
   id: 'clock.too-fast',
@@ -7,10 +8,11 @@ export const clockTooFast: Check = {
   looksFor: 'a clock above what the chip permits at the rail’s lowest voltage',
   rule: 'the chip’s frequency limits over supply',
   run: ({ chip: { chip }, clock, power, regulators }) => {
-    const f = clock.frequency.value.max
-    if (!chip || !clock.limit || !power.rail || f <= clock.limit.value.min) return []
+    const over = tooFast(clock)
+    if (!chip || !clock.limit || !power.rail || !over) return []
+    const f = over === 'surely' ? clock.nominal.value.typ : clock.frequency.value.max
     const slower = clock.choices
-      .filter((o) => o.frequency <= clock.limit!.value.min)
+      .filter((o) => o.frequency < clock.nominal.value.typ && !optionTooFast(chip, o, power.rail!))
       .sort(
         (a, b) =>
           Number(b.source.id === clock.source?.id) - Number(a.source.id === clock.source?.id) ||
@@ -46,11 +48,14 @@ export const clockTooFast: Check = {
     return [
       {
         id: 'clock.too-fast',
-        severity: 'stops',
+        severity: over === 'surely' ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${formatQuantity(f, 'Hz')} is too fast for this supply: at ${formatQuantity(power.rail.value.min, 'V', 3)} ${chip.name} is good for ${formatQuantity(clock.limit.value.min, 'Hz', 3)}.`,
+        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${formatQuantity(power.rail.value.min, 'V', 3)} ${chip.name} is good for ${formatQuantity(clock.limit.value.min, 'Hz', 3)}.`,
         because: [
-          { text: `The clock is ${formatQuantity(f, 'Hz')}`, worked: clock.frequency },
+          {
+            text: `The clock is up to ${formatQuantity(clock.frequency.value.max, 'Hz', 4)}`,
+            worked: clock.frequency,
+          },
           {
             text: `The rail may be as low as ${formatQuantity(power.rail.value.min, 'V', 3)}`,
             worked: power.rail,

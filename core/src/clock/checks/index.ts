@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
 import { clockTooFast } from './clock-too-fast'
+import { clockTooLoose } from './clock-too-loose'
 
-export const clockChecks: Check[] = [clockTooFast]
+export const clockChecks: Check[] = [clockTooFast, clockTooLoose]

@@ -1,7 +1,7 @@
 import type { Check, Fact, Fix, Stages } from '../../findings'
 import type { NeedDevice } from '../../design'
 import type { DeviceSignal } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
+import { formatQuantity, fullRange, nextDown } from '../../quantity'
 import type { ClashRule } from '../clash'
 import { linksToSet } from '../demand'
 import type { Plan } from '../plan'
@@ -49,7 +49,9 @@ const easings: Record<ClashRule, Easing> = {
       )
       const lamps = clash.flatMap((s) => s.ends.filter((e) => e.signal.electrical.kind === 'led'))
       const groups = Math.max(1, chip?.limits.groups?.length ?? 1)
-      const each = Number((limit / Math.ceil(lamps.length / groups)).toPrecision(2))
+      // No more than a leg carries either, with room for what varies.
+      const leg = chip ? nextDown(fullRange(chip.limits.pinRecommended).max * 0.8, 'E6') : Infinity
+      const each = Math.min(leg, Number((limit / Math.ceil(lamps.length / groups)).toPrecision(2)))
       return [
         {
           label: `Ask for ${formatQuantity(each, 'A', 2)} for each of them`,

@@ -1,4 +1,4 @@
 export { type LineLevel, levelsOf, converterRange } from './verdict'
 export { referenceOf } from './reference'
-export { asStated, busLow, thresholdOf } from './sides'
+export { busLow, thresholdOf } from './sides'
 export { farNet, fittedShift, isFar, neededRate, passes, type Shift, shiftsFor } from './shift'

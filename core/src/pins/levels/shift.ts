@@ -4,8 +4,9 @@ import { type Stock, supplyOf, preferred, type Supplies, supplyNet } from '../..
 import { type Design, type NeedDevice, type ShiftKind, shiftKinds } from '../../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
 import { type Buffer, type Chip, type Diode, type Library, partsOfKind, type Transistor } from '../../parts'
-import { exactly, fullRange, within } from '../../quantity'
+import { fullRange, within } from '../../quantity'
 import {
+  asStated,
   greatest,
   number,
   parallel,
@@ -19,7 +20,7 @@ import {
 import type { Wire } from '../plan'
 import { netOf } from '../support/context'
 import { busMode } from '../support/bus-speeds'
-import { asStated, busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'
+import { busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'
 import { converterRange, type Divider, highestOf } from './verdict'
 
 export interface ShiftContext {

@@ -1,9 +1,19 @@
 // What each side of a line drives, reads and stands, from the sheets and the supply that feeds it.
 
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
-import type { Chip, ChipPin, Device, Rated } from '../../parts'
-import { fullRange, type Unit } from '../../quantity'
-import { dimensionOf, least, number, readCurve, sum, type SumInput, type Term, total } from '../../sums'
+import type { Chip, Device, Rated } from '../../parts'
+import { fullRange } from '../../quantity'
+import {
+  asStated,
+  dimensionOf,
+  least,
+  number,
+  readCurve,
+  sum,
+  type SumInput,
+  type Term,
+  total,
+} from '../../sums'
 import type { Wire } from '../plan'
 import { driverCurve } from '../support/driver'
 import { attributeOf } from '../ways'
@@ -20,10 +30,6 @@ export interface Levels {
 const aboveSupply = 0.3
 /** The greatest low level of a push-pull output, where a sheet says nothing. */
 const pushPullLow = 0.4
-
-/** A value that is itself the result, under its own name. */
-export const asStated = (label: string, symbol: string, unit: Unit, of: SumInput, note?: string): Worked =>
-  sum({ label, symbol, unit, note }, { [of.symbol]: of }, (i: Record<string, Term>) => i[of.symbol]!)
 
 /** A voltage as a part’s sheet states it. */
 export const statedVoltage = (

@@ -15,11 +15,10 @@ import {
 } from '../../findings'
 import type { Chip } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
-import { least, number, sum, type SumInput, type Term } from '../../sums'
+import { asStated, least, number, sum, type SumInput, type Term } from '../../sums'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
 import {
-  asStated,
   busLow,
   chipDrives,
   chipReads,

@@ -3,7 +3,7 @@
 import { preferred } from '../../circuit'
 import { everyStance, supportChoice } from '../../design'
 import { fromPart } from '../../findings'
-import { asStated } from '../levels/sides'
+import { asStated } from '../../sums'
 import { netOf, type SignalSupport } from './context'
 
 export const sensorDivider: SignalSupport = (wire, { stock, design }) => {

@@ -1,5 +1,6 @@
 // The clock: where it comes from, and how fast it may be at this supply.
 
+import { tooFast } from '@root-board/core/clock'
 import { formatQuantity } from '@root-board/core/quantity'
 import { lazy, Suspense } from 'react'
 import { useStage } from '../../shared/analysis'
@@ -12,7 +13,7 @@ export const ClockPart = () => {
   const { clock } = analysis
   const chip = analysis.chip.chip!
   const current = `${clock.source?.id} ${clock.frequency.value.typ} ${clock.part?.id ?? ''}`
-  const over = clock.limit && clock.frequency.value.max > clock.limit.value.min
+  const over = tooFast(clock) !== undefined
   return (
     <section className="clock-part" aria-labelledby="clock">
       <div>
@@ -77,12 +78,12 @@ export const ClockPart = () => {
               <th scope="row">Off by at most</th>
               <td>
                 {clock.deviation ? (
-                  <Num worked={clock.deviation}>
+                  <Num worked={clock.deviation} show="max">
                     <span className="mono">
                       ±
-                      {clock.deviation.value.typ >= 1000
-                        ? formatQuantity(clock.deviation.value.typ / 1e4, '%', 3)
-                        : formatQuantity(clock.deviation.value.typ, 'ppm', 3)}
+                      {clock.deviation.value.max >= 1000
+                        ? formatQuantity(clock.deviation.value.max / 1e4, '%', 3)
+                        : formatQuantity(clock.deviation.value.max, 'ppm', 3)}
                     </span>
                   </Num>
                 ) : (

@@ -3,6 +3,7 @@
 import { fromWorked, type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
 import type { Rated } from '@root-board/core/parts'
 import { durationWords, exactly, fullRange, type Unit } from '@root-board/core/quantity'
+import { sum } from '@root-board/core/sums'
 import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../shared/Num'
@@ -19,18 +20,16 @@ interface Line {
   origin: Origin
 }
 
-/** What is left to a limit, as a sum that can be opened. */
-const leftOf = (l: Line, left: number): Worked => ({
-  label: `${l.what}: left at the worst corner`,
-  symbol: 'left',
-  value: exactly(left),
-  unit: l.unit,
-  formula: l.keep === 'below' ? 'limit − used' : 'used − limit',
-  inputs: [
-    { symbol: 'limit', label: 'allowed', value: exactly(l.limit), unit: l.unit, origin: l.origin },
-    { ...fromWorked(l.used), symbol: 'used', value: exactly(l.used.value[l.show]) },
-  ],
-})
+/** What is left to a limit at the worst corner, as a sum that can be opened. */
+const leftOf = (l: Line): Worked =>
+  sum(
+    { label: `${l.what}: left at the worst corner`, symbol: 'left', unit: l.unit },
+    {
+      limit: { symbol: 'limit', label: 'allowed', value: exactly(l.limit), unit: l.unit, origin: l.origin },
+      used: { ...fromWorked(l.used), symbol: 'used', value: exactly(l.used.value[l.show]) },
+    },
+    (i) => (l.keep === 'below' ? i.limit.minus(i.used) : i.used.minus(i.limit)),
+  )
 
 export const LimitTable = () => {
   const { analysis, design } = useStage()
@@ -106,8 +105,7 @@ export const LimitTable = () => {
         <Columns of={['Limit', right('Used'), right('Allowed'), right('Left')]} />
         <tbody>
           {lines.map((l) => {
-            const value = l.used.value[l.show]
-            const left = l.keep === 'below' ? l.limit - value : value - l.limit
+            const left = leftOf(l)
             return (
               <tr key={l.what}>
                 <td>{l.what}</td>
@@ -118,8 +116,8 @@ export const LimitTable = () => {
                   {l.keep === 'above' && <span className="faint">at least </span>}
                   <Quantity value={l.limit} unit={l.unit} />
                 </td>
-                <td className={left < 0 ? 'right stops' : 'right settled'}>
-                  <Num worked={leftOf(l, left)} />
+                <td className={left.value.min < 0 ? 'right stops' : 'right settled'}>
+                  <Num worked={left} />
                 </td>
               </tr>
             )
