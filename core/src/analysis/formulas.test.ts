@@ -90,7 +90,10 @@ test('no formula is written beside its number', () => {
   const root = join(__dirname, '..', '..', '..')
   const beside = ['core/src', 'web/src', 'server/src'].flatMap((folder) =>
     readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
-      .filter((f) => /\.tsx?$/.test(f) && !/\.test\.tsx?$/.test(f) && !(folder === 'core/src' && f.startsWith('sums')))
+      .filter(
+        (f) =>
+          /\.tsx?$/.test(f) && !/\.test\.tsx?$/.test(f) && !(folder === 'core/src' && f.startsWith('sums')),
+      )
       .flatMap((f) => readFileSync(join(root, folder, f), 'utf8').match(/^\s*formula: .*$/gm) ?? [])
       .filter((line) => line.trim() !== 'formula: string'),
   )

@@ -1,16 +1,16 @@
 // Who draws how much from the rail, at rest and at work.
 
 import { blocksCurrent } from '../chip'
-import type { SupportPart } from '../circuit'
+import type { Supplies } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy, NeedDevice } from '../design'
 import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Instance, NeedsResult } from '../needs'
 import type { Board, Chip, Device, DeviceSignal } from '../parts'
 import type { PinsResult } from '../pins'
-import { within } from '../quantity'
 import { dimensionOf, sum, type Term, total } from '../sums'
 import type { PowerLamp } from './lamp'
+import { trickle } from './trickle'
 
 export interface Consumer {
   id: string
@@ -157,9 +157,10 @@ export const consumersOf = (
   chip: Chip | undefined,
   clock: ClockResult,
   pins: PinsResult,
-  rail: Worked | undefined,
+  supplies: Supplies,
   lamp: PowerLamp | undefined,
 ): Consumer[] => {
+  const { rail } = supplies
   const devices = design.needs.devices.flatMap((need) => {
     const instances = needs.instances.filter((i) => i.need.id === need.id)
     const part = instances[0]?.part
@@ -226,47 +227,14 @@ export const consumersOf = (
         : []
     return [...(own ? [own] : []), ...light, ...taken]
   })
-  const pulls = pins.support.filter((s) => s.present && s.key.startsWith('pull:') && s.value)
-  const pulled =
-    rail && pulls.length > 0
-      ? [
-          same(
-            'pull-ups',
-            'Pull-ups, lines low',
-            pulls.length,
-            sum(
-              { label: 'Pull-ups, all lines low', symbol: 'I', unit: 'A' },
-              {
-                V_DD: rail,
-                ...Object.fromEntries(pulls.map((p, i) => [`R_${i + 1}`, fitted(`R_${i + 1}`, p)])),
-              },
-              (i: Record<string, Term>) =>
-                total(
-                  pulls.map((_, k) => i.V_DD!.over(i[`R_${k + 1}`]!)),
-                  amperes,
-                ),
-            ),
-          ),
-        ]
-      : []
   return [
     ...(chip?.board ? [boardConsumer(chip.board)] : []),
     ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false)] : []),
     ...devices,
-    ...pulled,
+    ...trickle(chip, pins, supplies),
     ...(lamp?.present ? [same('power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),
   ]
 }
-
-/** A resistor of ours as it is fitted, with the tolerance of its drawer. */
-const fitted = (symbol: string, { key, name, part, value }: SupportPart): WorkedInput => ({
-  symbol,
-  label: name,
-  value: within(value!.value, part.kind === 'resistors' ? part.tolerance : 0),
-  unit: 'Ω',
-  origin: { kind: 'rule', source: 'fitted value and its tolerance' },
-  variable: key,
-})
 
 /** Sum over the consumers of one of their currents. */
 export const sumOf = (

@@ -1,5 +1,5 @@
 export { type Consumer } from './consumers'
-export { inputVoltage, type Path, polarityKey } from './path'
+export { inputVoltage, type Path } from './path'
 export { lampKey, type PowerLamp } from './lamp'
 export { objections, regulate, type Objection, type Regulation } from './regulate'
 export { rankRegulators, type RankedRegulator } from './rank'

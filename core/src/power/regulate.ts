@@ -10,6 +10,9 @@ export interface Regulation {
   dissipation: Worked
   junction: Worked
   margin: Worked
+  /** At this load. */
+  dropout: Worked
+  input: Worked
   /** Load at which the junction reaches its limit; absent where nothing is dropped. */
   loadLimit?: Worked
 }
@@ -54,7 +57,15 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
     { V_in: input, V_out, V_DO },
     (i) => i.V_in.minus(i.V_out).minus(i.V_DO),
   )
-  return { regulator, dissipation, junction, margin, loadLimit: loadLimitOf(regulator, input, θ_JA, T_A) }
+  return {
+    regulator,
+    dissipation,
+    junction,
+    margin,
+    dropout: V_DO,
+    input,
+    loadLimit: loadLimitOf(regulator, input, θ_JA, T_A),
+  }
 }
 
 /** The load at which the junction reaches its limit, where everything else is at its worst; none without a drop. */

@@ -3,11 +3,12 @@
 import { stockOf, type Supplies, suppliesOf } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy } from '../design'
-import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
+import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library, type Source } from '../parts'
 import type { PinsResult } from '../pins'
-import { dimensionOf, sum, type SumInput, total } from '../sums'
+import { fullRange } from '../quantity'
+import { asStated, asVariable, dimensionOf, greatest, least, sum, type SumInput, total } from '../sums'
 import { type Consumer, consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { inputVoltage, type Path, pathOf } from './path'
@@ -26,7 +27,9 @@ export interface PowerResult extends Path {
   average: Worked
   /** From everything at rest to everything at work. */
   loaded: Worked
-  /** At the regulator's input, with as much. */
+  /** Through the plug and what guards it, as much. */
+  through: Worked
+  /** At the regulator's input then; of the rail where there is none. */
   input?: Worked
   fromSource: Worked
   regulation?: Regulation
@@ -82,20 +85,81 @@ const between = (label: string, symbol: string, I_rest: Worked, I_work: Worked):
     i.I_rest.plus(i.s.times(i.I_work.minus(i.I_rest))),
   )
 
+/** At what voltage of the cells the project stops: where the regulator runs out of room, or the chip does. */
+const stopAt = (
+  path: Path,
+  regulation: Regulation | undefined,
+  chip: Chip | undefined,
+): Worked | undefined => {
+  const { source, regulator } = path
+  if (!source || source.voltage.max === undefined) return undefined
+  const V_lost =
+    regulation &&
+    sum(
+      { label: 'Lost on the way to the regulator', symbol: 'V_lost', unit: 'V' },
+      {
+        V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'),
+        V_in: regulation.input,
+      },
+      (i) => i.V_source.minus(i.V_in),
+    )
+  if (regulator && regulation)
+    return sum(
+      { label: 'Cells below which the rail sags', symbol: 'V_stop', unit: 'V' },
+      {
+        V_out: fromPart('V_out', 'output', regulator, 'output', regulator.output, 'V'),
+        V_DO: regulation.dropout,
+        V_lost: V_lost!,
+      },
+      (i) => i.V_out.plus(i.V_DO).plus(i.V_lost),
+    )
+  return (
+    chip &&
+    asStated(
+      'Cells below which the chip stops',
+      'V_stop',
+      'V',
+      fromRule(
+        'V_least',
+        `lowest supply of ${chip.name}`,
+        fullRange(chip.supply.recommended).min,
+        'V',
+        chip.supply.recommended.source ?? chip.sheet,
+      ),
+    )
+  )
+}
+
 /** Absent where the source doesn’t run down, or nothing runs it down. */
-const runtimeOf = ({ source }: Path, I_average: Worked): Worked | undefined =>
-  source?.capacity && I_average.value.min > 0
-    ? sum(
-        {
-          label: 'Runtime on one set of cells',
-          symbol: 't',
-          unit: 's',
-          note: 'Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.',
-        },
-        { Q: fromPart('Q', 'charge of the cells', source, 'capacity', source.capacity, 'Ah'), I_average },
-        (i) => i.Q.over(i.I_average),
-      )
-    : undefined
+const runtimeOf = (path: Path, I_average: Worked, V_stop: Worked | undefined): Worked | undefined => {
+  const { source } = path
+  if (!source?.capacity || I_average.value.min <= 0) return undefined
+  const { min: empty, max: fresh } = fullRange(source.voltage)
+  const Q = fromPart('Q', 'charge of the cells', source, 'capacity', source.capacity, 'Ah')
+  const meta = {
+    label: 'Runtime on one set of cells',
+    symbol: 't',
+    unit: 's' as const,
+    note: 'Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.',
+  }
+  if (!V_stop || V_stop.value.max <= empty || fresh <= empty)
+    return sum(meta, { Q, I_average }, (i) => i.Q.over(i.I_average))
+  const usable = sum(
+    {
+      label: 'Share of the charge until then',
+      symbol: 'k',
+      unit: '',
+      note: 'Cells fall about evenly from fresh to empty.',
+    },
+    {
+      V_fresh: fromRule('V_fresh', 'fresh cells', fresh, 'V', source.sheet),
+      V_empty: fromRule('V_empty', 'empty cells', empty, 'V', source.sheet),
+      V_stop: asVariable(V_stop),
+    },
+    (i) => least(1, greatest(0, i.V_fresh.minus(i.V_stop).over(i.V_fresh.minus(i.V_empty)))),
+  )
+  return sum(meta, { Q, k: usable, I_average }, (i) => i.Q.times(i.k).over(i.I_average))
+}
 
 export const resolvePower = (
   design: Design,
@@ -106,11 +170,11 @@ export const resolvePower = (
   pins: PinsResult,
 ): PowerResult => {
   const board = chip?.board
-  const path = pathOf(design, library, board !== undefined)
+  const path = pathOf(design, library)
   const supplies = suppliesOf(design, library)
   const { rail } = supplies
   const lamp = board ? undefined : powerLamp(design, library, rail, stockOf(library))
-  const consumers = consumersOf(design, needs, chip, clock, pins, rail, lamp)
+  const consumers = consumersOf(design, needs, chip, clock, pins, supplies, lamp)
   const fedBy = (from: FedBy) => consumers.filter((c) => c.from === from)
   const onRail = fedBy('rail')
   const rest = sumOf(onRail, 'rest', 'Rail current, everything at rest', 'I_rest')
@@ -161,11 +225,12 @@ export const resolvePower = (
     rest,
     work,
     average,
+    through,
     input,
     fromSource,
     loaded,
     regulation,
-    runtime: runtimeOf(path, average),
+    runtime: runtimeOf(path, average, stopAt(path, regulation, chip)),
     lamp,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }

@@ -2,7 +2,9 @@
 
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse, regulatorsOf } from '../analysis'
+import { project, type Project } from '../../test/project'
 import { applyEdits, type Edit, emptyDesign } from '../design'
+import { findPart, type Library } from '../parts'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -113,10 +115,11 @@ describe('cells', () => {
 })
 
 // Usual values of the files: 62 + 71 + 25 mA of devices, 3.92 mA of the chip, 4.48 mA of the safe light, 3.72 mA of
-// pull-ups, 1.72 mA of the power lamp, 0.2 mA: 172 mA at work. The diode drops 0.32 V at 100 mA and 0.45 V at 1 A.
+// pull-ups, 1.72 mA of the power lamp, 0.2 mA; into the
+// relay’s input 5 V / 10 kΩ and 0.4 mA, the sensor’s divider 5 V / 20 kΩ, a gate 5 V / 100 kΩ, 1.2 mA: 173.2 mA at work. The diode drops 0.32 V at 100 mA and 0.45 V at 1 A.
 test('usual heat is at full work, least heat at rest, and both inputs are as they are then', () => {
   const heat = rest.regulation!.dissipation
-  expect(heat.value.typ).toBeCloseTo((12 - 0.3306 - 5) * 0.172 + 11.669 * 1.2e-3, 2)
+  expect(heat.value.typ).toBeCloseTo((12 - 0.3306 - 5) * 0.1732 + 11.669 * 1.2e-3, 3)
   expect(heat.value.min).toBeLessThan(0.05)
   expect(rest.input!.value.typ).toBeCloseTo(12 - 0.3306, 3)
   expect(rest.input!.value.min).toBeGreaterThan(11.4 - 0.6)
@@ -159,4 +162,111 @@ describe('findings begin at the limit and not before', () => {
       false,
     ],
   ])('%s with %j: %s', (check, edit, fires) => expect(ids(edit).includes(check)).toBe(fires))
+})
+
+describe('every way that current takes, by hand', () => {
+  const of = (p: Project, ...edits: Edit[]) => analyse(applyEdits(project(p), edits), library).power
+  const td8 = { chip: 'td8-28-dip', source: 'adapter-12v', regulator: 'bl5-cool' }
+  const work = (p: ReturnType<typeof of>, id: string) => p.consumers.find((c) => c.id === id)!.work.value
+  test('into an input: its pull-down at the greatest rail, and its leakage', () => {
+    const power = of({ ...td8, devices: [['relay-module', 'Lamp']] })
+    expect(work(power, 'inputs').max).toBeCloseTo(5.1 / 8200 + 0.4e-3, 9)
+    expect(power.consumers.find((c) => c.id === 'inputs')!.rest.value.max).toBe(0)
+  })
+  test('pull-ups on a board take current like ours: two lines of 4.7 kΩ', () => {
+    expect(work(of({ ...td8, devices: [['glow-display', 'Face', 'i2c']] }), 'pull-ups').max).toBeCloseTo(
+      (2 * 5.1) / 4700,
+      9,
+    )
+  })
+  test('they are fed from where their device is: 5 V in front of a regulator of 3.3 V', () => {
+    const power = of({
+      chip: 'mw2-module',
+      source: 'usb-port',
+      regulator: 'bl33-low',
+      devices: [['glow-display', 'Face', 'i2c', { fedBy: 'source' }]],
+    })
+    expect(work(power, 'pull-ups.source').max).toBeCloseTo((2 * 5.25) / 4700, 9)
+  })
+  test('a sensor that is a resistance divides the rail at all times: 5.1 V / (9.5 kΩ + 2 kΩ)', () => {
+    const power = of({ ...td8, devices: [['light-resistor', 'Light']] })
+    expect(work(power, 'inputs').max).toBeCloseTo(5.1 / (9.5e3 + 2e3), 9)
+    expect(power.consumers.find((c) => c.id === 'inputs')!.rest.value.max).toBeCloseTo(5.1 / 11.5e3, 9)
+  })
+  test('a contact is not closed at all times: its average is usually a hundredth, and all of it at the most', () => {
+    const { average, work: closed } = of({ ...td8, devices: [['push-button', 'Go']] }).consumers.find(
+      (c) => c.id === 'pull-ups',
+    )!
+    expect(average.value.typ).toBeCloseTo(closed.value.typ / 100, 12)
+    expect(average.value.max).toBeCloseTo(closed.value.max, 12)
+  })
+  test('what hangs in front of the regulator sits behind the diode: 11.4 V − 0.55 V at 1 A to 12.8 V − 0.192 V', () => {
+    const { source } = of({ ...td8, devices: [] }).supplies
+    // the curve from 0.2 V at 10 mA over 0.27 V at 100 mA, back to nothing: 0.2 − 0.01 · 0.07/0.09
+    expect(source!.value.max).toBeCloseTo(12.8 - (0.2 - (0.01 * 0.07) / 0.09), 9)
+    expect(source!.value.min).toBeCloseTo(11.4 - 0.55, 9)
+    const bare = of(
+      { ...td8, devices: [] },
+      { kind: 'leaveOut', support: 'polarity-diode', name: '' },
+    ).supplies
+    expect(bare.source!.value).toEqual({ min: 11.4, typ: 12, max: 12.8 })
+  })
+  test('cells sag by what is inside them: 2.7 V less 0.9 Ω times the current', () => {
+    const power = of({ chip: 'td8-28-dip', source: 'cells-3-aa', devices: [['lamp-red', 'Lamp']] })
+    expect(power.input!.value.min).toBeCloseTo(2.7 - 0.9 * power.through.value.max, 9)
+    expect(power.through.value.max).toBeGreaterThan(5e-3)
+  })
+  test('cells last until the chip stops at 2.0 V: (3.2 − 2.0) / (3.2 − 1.8) of the charge', () => {
+    const { runtime, average } = of({ chip: 'qm32-48', source: 'cells-2-aa', devices: [] })
+    expect(runtime!.value.min).toBeCloseTo((((1.8 * 1.2) / 1.4) * 3600) / average.value.max, 3)
+    // a chip that runs to 1.8 V empties them
+    const whole = of({ chip: 'td8-28-dip', source: 'cells-2-aa', devices: [] })
+    expect(whole.runtime!.value.min).toBeCloseTo((1.8 * 3600) / whole.average.value.max, 3)
+  })
+  test('or until the regulator has no room: fewer hours than to the last volt', () => {
+    const { runtime, average, regulation } = of({
+      chip: 'qm32-48',
+      source: 'cells-3-aa',
+      regulator: 'bl33-low',
+      devices: [],
+    })
+    const most = regulation!.dropout.value.max + 3.366
+    const share = (4.8 - most) / (4.8 - 2.7)
+    const charge = findPart(library, 'source', 'cells-3-aa')!.capacity!
+    // the least: what falls in the cells themselves at their greatest current is left out of this bound
+    expect(runtime!.value.min).toBeLessThanOrEqual(
+      ((charge.min! * share) / average.value.max) * 3600 * 1.0001,
+    )
+    expect(runtime!.value.min).toBeGreaterThan(((charge.min! * share) / average.value.max) * 3600 * 0.9)
+  })
+})
+
+describe('the polarity diode', () => {
+  const design = project({
+    chip: 'td8-28-dip',
+    source: 'adapter-12v',
+    regulator: 'bl5-cool',
+    devices: [['relay-module', 'Lamp']],
+  })
+  const most = analyse(design, library).power.through.value.max
+  const withDiode = (change: object): Library => ({
+    parts: { ...library.parts, 'diode-polarity': { ...library.parts['diode-polarity'], ...change } as never },
+  })
+  const told = (change: object) =>
+    analyse(design, withDiode(change)).findings.filter((f) => f.check === 'power.diode-rating')
+  test('more than it is made for is told, and taken back by a fix', () => {
+    expect(told({ current: { max: most * 1.001 } })).toEqual([])
+    const [found] = told({ current: { max: most * 0.999 } })
+    expect([found!.severity, found!.grade]).toEqual(['risks', 'outside the sheet'])
+    const after = analyse(
+      applyEdits(design, found!.fixes[0]!.edits),
+      withDiode({ current: { max: most * 0.999 } }),
+    )
+    expect(after.findings.map((f) => f.check)).not.toContain('power.diode-rating')
+  })
+  test('one that carries all the source gives is taken before a cheaper one that does not', () => {
+    const weak = { ...library.parts['diode-polarity'], id: 'weak', price: 0.01, current: { max: 0.2 } }
+    const { polarity } = analyse(design, { parts: { ...library.parts, weak: weak as never } }).power
+    expect(polarity!.diode.id).toBe('diode-polarity')
+  })
 })

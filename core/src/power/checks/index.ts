@@ -2,6 +2,7 @@ import type { Check } from '../../findings'
 import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
 import { deviceSupply } from './device-supply'
+import { diodeRating } from './diode-rating'
 import { dropout } from './dropout'
 import { feedTooWeak } from './feed-too-weak'
 import { regulatorInput } from './regulator-input'
@@ -13,6 +14,7 @@ export const powerChecks: Check[] = [
   regulatorInput,
   regulatorTooHot,
   dropout,
+  diodeRating,
   sourceTooWeak,
   regulatorOverloaded,
   deviceSupply,

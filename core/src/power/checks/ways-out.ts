@@ -20,7 +20,7 @@ export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
 /** Whether the present regulator has nothing against this source. */
 const suitsRegulator = ({ design, power }: Stages, source: Source): boolean => {
   const path = { ...power, source, polarity: source.sort === 'adapter' ? power.polarity : undefined }
-  const input = power.regulator && inputVoltage(path, power.fromSource)
+  const input = power.regulator && inputVoltage(path, power.through)
   return (
     power.regulator !== undefined &&
     input !== undefined &&

@@ -1,0 +1,69 @@
+import { polarityKey } from '../../circuit'
+import { type Check, fromDecision, fromPart, partOrigin } from '../../findings'
+import { formatQuantity, fullRange } from '../../quantity'
+import { sum } from '../../sums'
+
+/** Where a sheet states no limit for its junction: what every silicon part stands. */
+const silicon = 125
+
+export const diodeRating: Check = {
+  id: 'power.diode-rating',
+  stage: 'power',
+  looksFor: 'a polarity diode with more current or heat than it stands',
+  rule: 'recommended current of the diode; its heat at the project’s ambient',
+  run: ({ design, power: { polarity, through, source, input } }) => {
+    if (!polarity?.present || !source || !input) return []
+    const { diode } = polarity
+    const rated = fullRange(diode.current).max
+    const most = through.value.max
+    const leave = [
+      {
+        label: 'Leave the diode out and guard the plug by care',
+        edits: [{ kind: 'leaveOut' as const, support: polarityKey, name: 'polarity diode' }],
+      },
+    ]
+    if (most > rated)
+      return [
+        {
+          id: 'power.diode-rating',
+          severity: 'risks',
+          grade: 'outside the sheet',
+          text: `Up to ${formatQuantity(most, 'A', 3)} flow through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}; no other of the library carries more.`,
+          because: [
+            { text: `Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
+            {
+              text: `${diode.sheet}: ${formatQuantity(rated, 'A')}`,
+              origin: partOrigin(diode, 'current', diode.current),
+            },
+          ],
+          fixes: leave,
+        },
+      ]
+    const θ_JA = diode.package.thermalResistance
+    const V_F = input.inputs.find((i) => i.symbol === 'V_F')
+    if (!θ_JA || !V_F) return []
+    const junction = sum(
+      { label: `Junction of ${diode.name}`, symbol: 'T_J', unit: '°C' },
+      {
+        T_A: fromDecision('T_A', 'ambient', design.needs.limits.ambient, '°C', 'set on the Needs page'),
+        V_F,
+        I: through,
+        θ_JA: fromPart('θ_JA', 'junction to ambient', diode, 'package.thermalResistance', θ_JA, 'K/W'),
+      },
+      (i) => i.T_A.plus(i.V_F.times(i.I).times(i.θ_JA)),
+    )
+    if (junction.value.max <= silicon) return []
+    return [
+      {
+        id: 'power.diode-rating',
+        severity: 'risks',
+        grade: 'outside the sheet',
+        text: `${diode.name} reaches ${formatQuantity(junction.value.max, '°C', 3)}; its sheet states no limit, and ${silicon} °C is what silicon is made for.`,
+        because: [
+          { text: `Its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}`, worked: junction },
+        ],
+        fixes: leave,
+      },
+    ]
+  },
+}

@@ -1,0 +1,180 @@
+// What flows through the resistors and inputs of the lines: pull-ups of ours and on boards, pulls inside inputs, dividers,
+// gates and leakage. Each way from a supply to ground is counted once.
+
+import { type SupportPart, type Supplies, supplyOf } from '../circuit'
+import type { FedBy } from '../design'
+import { fromPart, type Worked, type WorkedInput } from '../findings'
+import type { Chip } from '../parts'
+import { fittedResistor, type PinsResult } from '../pins'
+import { dimensionOf, sum, type SumInput, type Term, total } from '../sums'
+import type { Consumer } from './consumers'
+
+/** When it flows: while a contact is closed, a line low or high, or always. */
+type When = 'closed' | 'low' | 'high' | 'always'
+
+interface Way {
+  from: FedBy
+  when: When
+  name: string
+  /** Through these resistances in a row; or a current as the sheet states it. */
+  ohms?: WorkedInput[]
+  amperes?: WorkedInput
+}
+
+/** How much of the time, where nobody has said: a rule, with room on the careful side. */
+const shares: Record<Exclude<When, 'always'>, WorkedInput> = {
+  closed: share('s_closed', 'share of the time that a contact is closed', 0.01),
+  low: share('s_low', 'share of the time that a bus line is low', 0.05),
+  high: share('s_high', 'share of the time that a driven line is high', 0.5),
+}
+function share(symbol: string, label: string, typ: number): WorkedInput {
+  return {
+    symbol,
+    label,
+    value: { min: 0, typ, max: 1 },
+    unit: '',
+    origin: { kind: 'rule', source: 'nobody has said: usual, and anything from never to always' },
+    variable: symbol,
+  }
+}
+
+const resistorOf = (s: SupportPart): WorkedInput | undefined =>
+  s.part.kind === 'resistors' && s.value ? fittedResistor('R', s.name, s.part, s.value, s.key) : undefined
+
+const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
+  const fitted = pins.support.filter((s) => s.present)
+  const find = (key: string) => {
+    const s = fitted.find((p) => p.key === key)
+    return s && resistorOf(s)
+  }
+  const ways: Way[] = []
+  const add = (from: FedBy, when: When, name: string, ...ohms: (WorkedInput | undefined)[]) => {
+    const known = ohms.filter((r): r is WorkedInput => r !== undefined)
+    if (known.length === ohms.length) ways.push({ from, when, name, ohms: known })
+  }
+  for (const { signal, pin } of pins.plan?.wires ?? []) {
+    const far = signal.ends.find((e) => e.instance.need.fedBy)?.instance.need.fedBy ?? 'rail'
+    const isBus = signal.bus !== undefined
+    add('rail', isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find(`pull:${signal.id}`))
+    add('rail', 'low', `select of ${signal.name}`, find(`select:${signal.id}`))
+    add('rail', 'high', `gate of ${signal.name}`, find(`gate-pull-down:${signal.id}`))
+    if (!isBus) add('rail', 'low', `shift in ${signal.name}`, find(`shift-near:${signal.id}`))
+    add(far, 'low', `shift in ${signal.name}`, find(`shift-far:${signal.id}`))
+    const isAnalog = signal.kind === 'analog-in'
+    add(
+      far,
+      isAnalog ? 'always' : 'high',
+      `divider in ${signal.name}`,
+      find(`shift-upper:${signal.id}`),
+      find(`shift-lower:${signal.id}`),
+    )
+    for (const load of chip?.board?.loads ?? [])
+      if (load.pin === pin.id && load.resistance && load.pull)
+        add(
+          'rail',
+          load.pull === 'up' ? (isBus ? 'low' : 'closed') : 'high',
+          load.what,
+          fromPart('R', load.what, chip!.board!, `loads.${load.pin}.resistance`, load.resistance, 'Ω'),
+        )
+    for (const { instance, signal: end } of signal.ends) {
+      const { electrical: e, id } = end
+      const { part, name, need } = instance
+      const own = (field: string, rated: Parameters<typeof fromPart>[4]): WorkedInput => ({
+        ...fromPart('R', `${name}, ${field}`, part, `${id}.${field}`, rated, 'Ω'),
+        variable: `${instance.id} ${id}.${field}`,
+      })
+      const feed = need.fedBy ?? 'rail'
+      if (e.kind === 'open-drain' && e.fitted) add(feed, 'low', `pull-up on ${name}`, own('fitted', e.fitted))
+      if (e.kind === 'logic-input' && e.pullResistance)
+        add(
+          e.pull === 'up' ? feed : 'rail',
+          e.pull === 'up' ? 'low' : 'high',
+          `pull in ${name}`,
+          own('pullResistance', e.pullResistance),
+        )
+      if (e.kind === 'logic-input' && e.leakage)
+        ways.push({
+          from: 'rail',
+          when: 'high',
+          name: `input of ${name}`,
+          amperes: {
+            ...fromPart('I', `leakage into ${name}`, part, `${id}.leakage`, e.leakage, 'A'),
+            variable: `${instance.id} ${id}.leakage`,
+          },
+        })
+      if (e.kind === 'analog' && e.dividerTo && e.sourceResistance)
+        add(
+          'rail',
+          'always',
+          `divider of ${name}`,
+          find(`divider:${signal.id}`),
+          own('sourceResistance', e.sourceResistance),
+        )
+    }
+  }
+  return ways
+}
+
+const currentOf = (label: string, supply: Worked, ways: Way[], weighted: boolean): Worked => {
+  const inputs: Record<string, SumInput> = {}
+  const build: ((i: Record<string, Term>) => Term)[] = []
+  for (const [k, way] of ways.entries()) {
+    const symbols = (way.ohms ?? []).map((r, n) => {
+      const symbol = way.ohms!.length > 1 ? `R_${k + 1},${n + 1}` : `R_${k + 1}`
+      inputs[symbol] = { ...r, symbol, label: way.name }
+      return symbol
+    })
+    const own = `I_${k + 1}`
+    if (way.amperes) inputs[own] = { ...way.amperes, symbol: own, label: way.name }
+    else inputs[supply.symbol] = supply
+    const part = weighted && way.when !== 'always' ? shares[way.when] : undefined
+    if (part) inputs[part.symbol] = part
+    build.push((i) => {
+      const [first, ...more] = symbols.map((s) => i[s]!)
+      const current = way.amperes ? i[own]! : i[supply.symbol]!.over(more.reduce((a, b) => a.plus(b), first!))
+      return part ? i[part.symbol]!.times(current) : current
+    })
+  }
+  return sum({ label, symbol: 'I', unit: 'A' }, inputs, (i: Record<string, Term>) =>
+    total(
+      build.map((b) => b(i)),
+      dimensionOf('A'),
+    ),
+  )
+}
+
+/** One consumer for the pull-ups and one for the rest, for each supply that feeds any. */
+export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: Supplies): Consumer[] => {
+  const ways = waysOf(chip, pins)
+  const words = { rail: '', source: ', from the source', feed: ', from the second feed' }
+  return (['rail', 'source', 'feed'] as const).flatMap((from) => {
+    const supply = supplyOf(supplies, { fedBy: from === 'rail' ? undefined : from })
+    if (!supply) return []
+    const groups: [id: string, name: string, of: Way[]][] = [
+      ['pull-ups', 'Pull-ups, lines low', []],
+      ['inputs', 'Inputs, gates and dividers', []],
+    ]
+    for (const way of ways.filter((w) => w.from === from))
+      groups[way.when === 'closed' || way.when === 'low' ? 0 : 1]![2].push(way)
+    return groups.flatMap(([id, name, of]): Consumer[] => {
+      if (of.length === 0) return []
+      const title = `${name}${words[from]}`
+      return [
+        {
+          id: from === 'rail' ? id : `${id}.${from}`,
+          name: title,
+          count: of.length,
+          from,
+          rest: currentOf(
+            `${title}, at rest`,
+            supply,
+            of.filter((w) => w.when === 'always'),
+            false,
+          ),
+          work: currentOf(`${title}, all at once`, supply, of, false),
+          average: currentOf(`${title}, on average`, supply, of, true),
+        },
+      ]
+    })
+  })
+}
