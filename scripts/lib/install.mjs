@@ -8,23 +8,22 @@ export const ensureInstalled = () =>
     ['package.json', 'package-lock.json', 'core/package.json', 'server/package.json', 'web/package.json'],
     'node_modules/sqlite3/build/Release/node_sqlite3.node',
     async () => {
-      console.log(
+      console.error(
         'Installing packages. The database module sqlite3 is compiled on this machine: about three minutes.',
       )
       const began = Date.now()
       const pulse = setInterval(
         () =>
-          console.log(`  … still compiling and installing (${Math.round((Date.now() - began) / 1000)} s)`),
+          console.error(`  … still compiling and installing (${Math.round((Date.now() - began) / 1000)} s)`),
         20_000,
       )
-      await must('Installing packages', 'npm', [
-        'install',
-        '--no-save',
-        '--no-audit',
-        '--no-fund',
-        '--loglevel=error',
-      ])
+      await must(
+        'Installing packages',
+        'npm',
+        ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'],
+        { toStderr: true },
+      )
       clearInterval(pulse)
-      console.log(`Packages are installed (${Math.round((Date.now() - began) / 1000)} s).`)
+      console.error(`Packages are installed (${Math.round((Date.now() - began) / 1000)} s).`)
     },
   )

@@ -9,13 +9,17 @@ import { fileURLToPath } from 'node:url'
 export const root = fileURLToPath(new URL('../..', import.meta.url))
 const bin = join(root, 'node_modules', '.bin')
 
-/** Runs a program; resolves with its exit code. `onOutput` sees what it prints. */
-export const run = (command, args, { env = {}, quiet = false, onOutput } = {}) =>
+/** Runs a program; resolves with its exit code. `onOutput` sees what it prints; `toStderr` keeps our own output clean. */
+export const run = (command, args, { env = {}, quiet = false, toStderr = false, onOutput } = {}) =>
   new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd: root,
       env: { ...process.env, ...env, PATH: `${bin}:${process.env.PATH}` },
-      stdio: ['ignore', onOutput || quiet ? 'pipe' : 'inherit', onOutput || quiet ? 'pipe' : 'inherit'],
+      stdio: [
+        'ignore',
+        onOutput || quiet ? 'pipe' : toStderr ? process.stderr : 'inherit',
+        onOutput || quiet ? 'pipe' : 'inherit',
+      ],
     })
     const see = (chunk, to) => {
       if (!quiet) to.write(chunk)

@@ -16,6 +16,8 @@ export interface Analysis extends Omit<
   Stages,
   'library' | 'fitting' | 'regulators' | 'patience' | 'proposing'
 > {
+  /** The design as the builder decided it; `design` is what a board makes of that. */
+  decided: Design
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -70,7 +72,7 @@ export const analyse = (
     fitting: () => undefined,
     regulators: once(() => rankRegulators({ ...stages, library })),
   })
-  return { ...stages, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
+  return { ...stages, decided, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
 }
 
 const once = <T>(work: () => T): (() => T) => {

@@ -36,7 +36,7 @@ export const offersFor = (
   finding: Finding,
   patience?: Patience,
   /** The design as the builder decided it, where the analysis holds what a board settled. */
-  decided: Design = before.design,
+  decided: Design = before.decided,
 ): Offers => {
   const offers: Offer[] = []
   const untried: string[] = []

@@ -6,7 +6,16 @@ import { asleepOf, carrierOf } from '../chip'
 import { type Design, applyEdits, type Edit } from '../design'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
 import { pinsAcross } from '../pins'
-import { analyse, regulatorsOf, candidateOf, nextPlansOf, offersFor, proposalsFor } from '.'
+import {
+  analyse,
+  candidateOf,
+  compareAnalyses,
+  nextPlansOf,
+  offersFor,
+  previewEdits,
+  proposalsFor,
+  regulatorsOf,
+} from '.'
 
 const library = shippedLibrary()
 
@@ -386,6 +395,22 @@ describe('boards', () => {
     ],
   })
   const whole = analyse(on, library)
+  test('a preview says what applying does: off the board, its regulator and clock stay behind', () => {
+    for (const edits of [
+      [{ kind: 'chooseChip' as const, part: 'td8-28-dip', name: '' }],
+      [{ kind: 'chooseSource' as const, part: 'adapter-5v', name: '' }],
+    ]) {
+      const said = previewEdits(whole, library, edits)
+      const done = compareAnalyses(whole, analyse(applyEdits(on, edits), library))
+      expect(said).toEqual(done)
+    }
+    // The bare chip has no regulator of ours yet: the 9 V go straight to it.
+    const off = previewEdits(whole, library, [{ kind: 'chooseChip', part: 'td8-28-dip', name: '' }])
+    expect(off.appearing.map((f) => [f.check, f.severity])).toContainEqual([
+      'chip.supply-out-of-range',
+      'stops',
+    ])
+  })
   test('power: the board’s own blocks are counted, its regulator once, and no lamp, diode or regulator of ours', () => {
     const { consumers, polarity, lamp, regulator } = whole.power
     expect([polarity, lamp, regulatorsOf(whole, library), regulator?.id]).toEqual([

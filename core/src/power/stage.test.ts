@@ -4,7 +4,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { analyse, regulatorsOf } from '../analysis'
 import { project, type Project } from '../../test/project'
 import { applyEdits, type Edit, emptyDesign } from '../design'
-import { findPart, type Library } from '../parts'
+import { type Device, findPart, type Library } from '../parts'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -268,5 +268,40 @@ describe('the polarity diode', () => {
     const weak = { ...library.parts['diode-polarity'], id: 'weak', price: 0.01, current: { max: 0.2 } }
     const { polarity } = analyse(design, { parts: { ...library.parts, weak: weak as never } }).power
     expect(polarity!.diode.id).toBe('diode-polarity')
+  })
+})
+
+describe('what the source and the capacitor are asked', () => {
+  test.each([
+    // adjusted by the budget of a sheet: 0.1 A and a hair more through the plug
+    [0.0999, false],
+    [0.1001, true],
+  ])('%d A from a USB port that nobody asks: %s', (amperes, told) => {
+    const part = structuredClone(library.parts['relay-module']!) as Device
+    const own = {
+      ...part,
+      id: 'eater',
+      modes: [{ id: 'on', name: 'on', current: { typ: amperes, kind: 'guaranteed' } }],
+    }
+    const bare = { ...own, wirings: [{ id: 'none', name: 'none', signals: [] }] } as never as Device
+    const shelf: Library = { parts: { ...library.parts, eater: bare } }
+    const open = { ...project({ chip: '', source: 'usb-port', devices: [['eater', 'Eater']] }), chip: {} }
+    const design = applyEdits(open, [{ kind: 'leaveOut', support: 'power-lamp', name: 'lamp' }])
+    const found = analyse(design, shelf).findings.find((f) => f.check === 'power.usb-unasked')
+    expect([found !== undefined, found?.severity]).toEqual([told, told ? 'notes' : undefined])
+  })
+  test.each([
+    // the regulator’s sheet asks for 50 mΩ to 5 Ω
+    [{ min: 0.05, max: 5 }, undefined],
+    [{ min: 0.049, max: 5 }, 'risks'],
+    [{ min: 0.05, max: 5.1 }, 'risks'],
+    [undefined, 'notes'],
+  ])('an output capacitor with %j inside', (esr, severity) => {
+    const parts = { ...library.parts }
+    for (const id of ['capacitor-electrolytic', 'capacitor-ceramic'])
+      parts[id] = { ...parts[id], esr } as never
+    const design = project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [] })
+    const found = analyse(design, { parts }).findings.find((f) => f.check === 'build.capacitor-esr')
+    expect(found?.severity).toBe(severity)
   })
 })

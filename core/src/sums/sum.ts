@@ -70,9 +70,12 @@ const numberOf = (of: SumInput): number => {
   numbers.set(of, known)
   return known
 }
+/** How an input says that it is a sum as one variable. */
+const asWhole = 'as a whole'
 const leafOf = (of: SumInput): Leaf => {
   if (isSum(of)) return `sum ${numberOf(of)}`
   const { origin, variable, value } = of
+  if (variable === asWhole && origin.kind === 'worked') return `sum ${numberOf(origin.of)}`
   const place = variable ?? (origin.kind === 'part' ? `${origin.part}.${origin.field}` : undefined)
   // A narrower view of a stated quantity is another variable: it can’t be where the wider one is.
   return place === undefined ? `input ${numberOf(of)}` : `${place} ${value.min} ${value.typ} ${value.max}`
@@ -88,7 +91,7 @@ export const asVariable = (of: Worked): WorkedInput => ({
   value: of.value,
   unit: of.unit,
   origin: { kind: 'worked', of },
-  variable: `sum ${numberOf(of)}`,
+  variable: asWhole,
 })
 
 const madeInput = (symbol: string, of: SumInput): MadeInput => {

@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { capacitorEsr } from './capacitor-esr'
 import { leftOut } from './left-out'
 
-export const buildChecks: Check[] = [leftOut]
+export const buildChecks: Check[] = [leftOut, capacitorEsr]

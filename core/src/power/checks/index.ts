@@ -9,6 +9,7 @@ import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
 import { sourceTooWeak } from './source-too-weak'
+import { usbUnasked } from './usb-unasked'
 
 export const powerChecks: Check[] = [
   regulatorInput,
@@ -16,6 +17,7 @@ export const powerChecks: Check[] = [
   dropout,
   diodeRating,
   sourceTooWeak,
+  usbUnasked,
   regulatorOverloaded,
   deviceSupply,
   budgetExceeded,
