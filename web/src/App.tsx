@@ -3,8 +3,9 @@
 import { ThemeProvider } from '@mui/material'
 import { SnackbarProvider } from 'notistack'
 import { lazy, Suspense, useMemo } from 'react'
-import { createBrowserRouter, Navigate } from 'react-router'
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
+import { PageFailed } from './frame/Boundary'
 import { themeFor } from './look/theme'
 import { useMode } from './look/mode'
 
@@ -23,7 +24,7 @@ const stages = {
   build: lazy(() => import('./stages/build/BuildPage')),
 }
 
-const router = createBrowserRouter([
+const pages: RouteObject[] = [
   { path: '/', element: <StartPage /> },
   {
     path: '/projects/:id',
@@ -39,7 +40,8 @@ const router = createBrowserRouter([
   { path: '/parts/:id', element: <PartPage /> },
   { path: '/parts/:id/edit', element: <EditPage /> },
   { path: '*', element: <Navigate to="/" replace /> },
-])
+]
+const router = createBrowserRouter(pages.map((p) => ({ ...p, errorElement: <PageFailed /> }) as RouteObject))
 
 export const App = () => {
   const { mode } = useMode()

@@ -4,24 +4,15 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { calculate } from '../../test/calculate'
+import { numbersIn } from '../../test/numbers'
 import { demo, shippedLibrary } from '../../test/files'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
 import { readDesign } from '../design'
-import type { Worked } from '../findings'
 import { type Analysis, analyse } from '.'
 
 const library = shippedLibrary()
-
-/** Every number in a result, and what it stands on. */
-const numbersIn = (of: unknown, seen = new Set<object>(), found: Worked[] = []): Worked[] => {
-  if (typeof of !== 'object' || of === null || seen.has(of)) return found
-  seen.add(of)
-  if ('formula' in of && 'inputs' in of) found.push(of as Worked)
-  for (const value of of instanceof Map ? of.values() : Object.values(of)) numbersIn(value, seen, found)
-  return found
-}
 
 /** Checks those made by sums; says how many they are. */
 const check = (where: string, analysis: Analysis): number => {

@@ -165,7 +165,8 @@ export const deviationOf = (
       label: 'The clock is off by at most',
       symbol: 'ε',
       unit: 'ppm',
-      note: 'The greatest counts, either way. 1 % is 10 000 ppm; 11.6 ppm are a second a day.',
+      counts: 'max',
+      note: '1 % is 10 000 ppm; 11.6 ppm are a second a day.',
     },
     {
       ...Object.fromEntries(inputs.map((i) => [i.symbol, i])),

@@ -53,6 +53,8 @@ export interface Worked {
   corners?: Record<keyof Range, Corner>
   /** The least and the greatest were looked for and not proven to be the furthest. */
   unproven?: true
+  /** Of a limit: which of the three values is the one to keep to. Absent: the usual one tells most. */
+  counts?: 'min' | 'max'
   /** Which corner decides, or a source of the formula. */
   note?: string
 }

@@ -14,6 +14,7 @@ export interface SumMeta {
   label: string
   symbol: string
   unit: Unit
+  counts?: Worked['counts']
   note?: string
 }
 
@@ -374,6 +375,7 @@ export const sum = <K extends string>(
         ? { symbol, label: i.label, value: i.value, unit: i.unit, origin: { kind: 'worked', of: i } }
         : { ...i, symbol },
     ),
+    ...(meta.counts === undefined ? {} : { counts: meta.counts }),
     ...(meta.note === undefined ? {} : { note: meta.note }),
   }
   const parts = list.map(([symbol, i]) => madeInput(symbol, i))

@@ -14,6 +14,7 @@ import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
 import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary } from '../worker/client'
 import { latestWins } from '../worker/latest-wins'
+import { Boundary } from './Boundary'
 import { ChangedParts } from './ChangedParts'
 import { Conflict } from './Conflict'
 import { Evidence } from './Evidence'
@@ -160,11 +161,17 @@ const ProjectPage = () => {
                 go on.
               </p>
             )}
-            <Suspense fallback={<p className="faint">Loading …</p>}>
-              <Outlet />
-            </Suspense>
+            <Boundary what="This page" key={pathname} anew={result.analysis}>
+              <Suspense fallback={<p className="faint">Loading …</p>}>
+                <Outlet />
+              </Suspense>
+            </Boundary>
           </main>
-          {evidence && <Evidence />}
+          {evidence && (
+            <Boundary what="The evidence" anew={result.analysis}>
+              <Evidence />
+            </Boundary>
+          )}
           <Gauges />
           <SearchBox />
           <Keys />

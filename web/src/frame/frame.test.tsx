@@ -1,6 +1,7 @@
 // Root, gauges and top bar around a real analysis.
 
-import { act, fireEvent, screen, within } from '@testing-library/react'
+import { Boundary } from './Boundary'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
 import { design, show, steps, timer } from '../../test/stage'
 import { useProject } from '../store/project'
 import { Gauges } from './Gauges'
@@ -32,7 +33,7 @@ describe('the root', () => {
 describe('the gauges', () => {
   test('five numbers with their limits', () => {
     show(<Gauges />)
-    expect(gauge('Budget used')).toBe('Budget used220 mA of 300 mA')
+    expect(gauge('Budget used')).toBe('Budget used222 mA of 300 mA')
     expect(gauge('Runtime')).toBe('Runtimeno end: not on cells')
     expect(gauge('Hottest part')).toBe('Hottest part107 °C')
     expect(gauge('Legs left')).toBe('Legs left9')
@@ -77,4 +78,27 @@ describe('the top bar', () => {
     act(() => useProject.getState().setSave(save))
     expect(screen.getByRole('status').textContent).toBe(text)
   })
+})
+
+test('where a part of the page fails, it says so, and something new is tried again', () => {
+  const Fails = ({ on }: { on: boolean }) => {
+    if (on) throw new Error('no such leg')
+    return <p>legs</p>
+  }
+  const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined)
+  const page = (on: boolean, anew: number) => (
+    <Boundary what="The page" anew={anew}>
+      <Fails on={on} />
+    </Boundary>
+  )
+  const { rerender } = render(page(true, 1))
+  expect(screen.getByRole('alert').textContent).toMatch(
+    /The page can’t be shown \(no such leg\).*nothing of it is lost/,
+  )
+  // The same again fails again; a new analysis shows it.
+  rerender(page(false, 1))
+  expect(screen.queryByText('legs')).toBeNull()
+  rerender(page(false, 2))
+  expect(screen.getByText('legs').textContent).toBe('legs')
+  quiet.mockRestore()
 })

@@ -22,14 +22,14 @@ export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Uni
 
 interface Props {
   worked: Worked
-  /** Which corner to show; `range` shows least to greatest. */
+  /** Which corner to show, where it isn’t the one that counts or the usual one; `range` shows least to greatest. */
   show?: 'min' | 'typ' | 'max' | 'range'
   digits?: number
   /** Shown instead of the number: a time in hours, a price. */
   children?: ReactNode
 }
 
-export const Num = ({ worked, show = 'typ', digits = 3, children }: Props) => {
+export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, children }: Props) => {
   const [anchor, setAnchor] = useState<HTMLElement>()
   const id = useId()
   return (

@@ -39,13 +39,13 @@ export const bulk: SupportBlock = (context) => {
   if (!stock.electrolytics) return []
   const Δt = fromRule('Δt', 'until the supply follows', response, 's', 'usual for a linear regulator')
   const ΔI = sum(
-    { label: 'Step of the load', symbol: 'ΔI', unit: 'A', note: 'The greatest counts.' },
+    { label: 'Step of the load', symbol: 'ΔI', unit: 'A', counts: 'max' },
     { I_work: asVariable(power.work), I_rest: asVariable(power.rest) },
     (i) => greatest(number(0, dimensionOf('A')), i.I_work.minus(i.I_rest)),
   )
   const stepped = ΔI.value.max
   const needed = sum(
-    { label: 'Bulk capacitor', symbol: 'C', unit: 'F', note: 'The greatest counts.' },
+    { label: 'Bulk capacitor', symbol: 'C', unit: 'F', counts: 'max' },
     { ΔI, Δt, ΔV: fromDecision('ΔV', 'sag allowed', sag, 'V', 'a tenth of a volt') },
     (i) => i.ΔI.times(i.Δt).over(i.ΔV),
   )

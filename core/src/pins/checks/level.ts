@@ -53,7 +53,7 @@ const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[
   const holds = (line: Wire, shift: Shift | undefined) =>
     levelsOf([line], { ...context, shiftOf: (_, e) => (isFar(line, e) ? shift : undefined) })
       .filter((l) => l.end.instance.id === end.instance.id)
-      .every((l) => !l.severity)
+      .every((l) => !l.severity || l.severity === 'notes')
   const fit = (shift: Shift['kind'] | null) =>
     wires.map((w) => ({ kind: 'fitShift' as const, signal: w.signal.id, name: w.signal.name, shift }))
   const names = wires.map((w) => w.signal.name).join(' and ')

@@ -73,7 +73,12 @@ export const neededRate = ({ signal }: Wire): number =>
 /** Whether what is fitted, at the worst of its values, is fast enough for its line. */
 export const passes = ({ rate, needed }: Shift): boolean => rate.value.min >= needed * (1 - 1e-9)
 
-const rateMeta = { label: 'Highest rate it passes', symbol: 'f_max', unit: 'Hz' as const }
+const rateMeta = {
+  label: 'Highest rate it passes',
+  symbol: 'f_max',
+  unit: 'Hz' as const,
+  counts: 'min' as const,
+}
 /** Of a line whose bits last at least two rise times; t_r = 2.2 · R · C. */
 const rateOf = (R: Record<string, SumInput>, C: Record<string, SumInput>): Worked =>
   sum(
@@ -172,6 +177,7 @@ const divider: Maker = (wire, end, context) => {
       label: 'Least upper resistor',
       symbol: 'R_1',
       unit: 'Ω',
+      counts: 'max',
       note: `Fitted is the next preferred value above the greatest. The lower one is ${source > 1e3 ? 'ten times what the sensor’s own resistance is' : 'ten kilohms: little current, little noise'}.`,
     },
     {
@@ -236,6 +242,7 @@ const clamp: Maker = (wire, end, context) => {
       label: 'Least series resistor',
       symbol: 'R',
       unit: 'Ω',
+      counts: 'max',
       note: `The diode holds the leg within ${above} V above the rail. Fitted is the next preferred value above the greatest.`,
     },
     {
@@ -280,6 +287,7 @@ const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
         label: 'Gate drive left above the threshold',
         symbol: 'V_drive',
         unit: 'V',
+        counts: 'min',
         note: 'The gate is at the lower supply, the source at the low level of the line.',
       },
       {

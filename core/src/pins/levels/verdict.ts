@@ -224,7 +224,7 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
           }
         : bottom > 0
           ? {
-              grade: 'typical' as const,
+              grade: 'guaranteed' as const,
               severity: 'notes' as const,
               text: `all below ${volts(bottom)} reads as nothing: the converter’s range begins there`,
             }

@@ -37,7 +37,8 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       label: `Largest pull-down of ${name}`,
       symbol: 'R_max',
       unit: 'Ω',
-      note: 'The least counts. Leakage must leave the gate below half its least threshold.',
+      counts: 'min',
+      note: 'Leakage must leave the gate below half its least threshold.',
     },
     { V_th, I_leak },
     (i) => i.V_th.over(number(2).times(i.I_leak)),
@@ -47,7 +48,8 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       label: 'Time until a floating gate can switch on',
       symbol: 't',
       unit: 's',
-      note: 'The least counts. Leakage alone; noise from a finger is faster.',
+      counts: 'min',
+      note: 'Leakage alone; noise from a finger is faster.',
     },
     {
       C_gate: fromPart(
@@ -71,7 +73,8 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       label: `Gate resistor of ${name}`,
       symbol: 'R_G',
       unit: 'Ω',
-      note: 'The greatest counts. A gate is a capacitor: at each edge only this resistor limits the current.',
+      counts: 'max',
+      note: 'A gate is a capacitor: at each edge only this resistor limits the current.',
     },
     {
       V_DD: rail,

@@ -84,7 +84,13 @@ export const legLeakage = (chip: Chip, more?: WorkedInput): Worked =>
 /** A pull-up must hold a line at V_IH against leakage; the least of it counts. */
 export const largestPullUp = (label: string, V_DD: Worked, V_IH: Worked, I_leak: Worked): Worked =>
   sum(
-    { label, symbol: 'R_max', unit: 'Ω', note: 'The least counts: the lowest supply, the highest leakage.' },
+    {
+      label,
+      symbol: 'R_max',
+      unit: 'Ω',
+      counts: 'min',
+      note: 'At the lowest supply and the highest leakage.',
+    },
     { V_DD, V_IH, I_leak },
     (i) => i.V_DD.minus(i.V_IH).over(i.I_leak),
   )
@@ -228,7 +234,8 @@ export const busWindow = (
         label: `Smallest pull-up of ${wire.signal.name}`,
         symbol: 'R_min',
         unit: 'Ω',
-        note: 'The greatest counts (I2C-bus specification, section 7.1).',
+        counts: 'max',
+        note: 'I2C-bus specification, section 7.1.',
       },
       {
         V_DD: rail,
@@ -249,7 +256,8 @@ export const busWindow = (
         label: `Largest pull-up of ${wire.signal.name}`,
         symbol: 'R_max',
         unit: 'Ω',
-        note: `The least counts. At ${name} (I2C-bus specification, section 7.1).`,
+        counts: 'min',
+        note: `At ${name} (I2C-bus specification, section 7.1).`,
       },
       { t_r: fromRule('t_r', 'longest rise time', rise, 's', 'I2C-bus specification, table 10'), C_b: load },
       (i) => i.t_r.over(number(0.8473).times(i.C_b)),

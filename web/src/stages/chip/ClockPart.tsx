@@ -9,10 +9,18 @@ import { Num } from '../../shared/Num'
 const FrequencyChart = lazy(() => import('./FrequencyChart'))
 
 export const ClockPart = () => {
-  const { analysis, edit } = useStage()
+  const { analysis, design, edit } = useStage()
   const { clock } = analysis
   const chip = analysis.chip.chip!
-  const current = `${clock.source?.id} ${clock.frequency.value.typ} ${clock.part?.id ?? ''}`
+  const keyOf = (source: string | undefined, frequency: number, part: string | undefined) =>
+    `${source} ${frequency} ${part ?? ''}`
+  // What was chosen shows at once, and not when it has been analysed: the next key acts on it.
+  const { clock: asked } = design.chip
+  const chosen = asked && keyOf(asked.source, asked.frequency, asked.part)
+  const options = clock.choices.map((o) => ({ ...o, key: keyOf(o.source.id, o.frequency, o.part?.id) }))
+  const current = options.some((o) => o.key === chosen)
+    ? chosen
+    : keyOf(clock.source?.id, clock.nominal.value.typ, clock.part?.id)
   const over = tooFast(clock) !== undefined
   return (
     <section className="clock-part" aria-labelledby="clock">
@@ -24,9 +32,7 @@ export const ClockPart = () => {
           className="plain"
           value={current}
           onChange={(e) => {
-            const option = clock.choices.find(
-              (o) => `${o.source.id} ${o.frequency} ${o.part?.id ?? ''}` === e.target.value,
-            )
+            const option = options.find((o) => o.key === e.target.value)
             if (option)
               edit({
                 kind: 'chooseClock',
@@ -35,11 +41,8 @@ export const ClockPart = () => {
               })
           }}
         >
-          {clock.choices.map((o) => (
-            <option
-              key={`${o.source.id} ${o.frequency} ${o.part?.id ?? ''}`}
-              value={`${o.source.id} ${o.frequency} ${o.part?.id ?? ''}`}
-            >
+          {options.map((o) => (
+            <option key={o.key} value={o.key}>
               {formatQuantity(o.frequency, 'Hz')},{' '}
               {o.part ? `${o.source.name} on ${o.source.pins?.join(' and ')}` : o.name}
             </option>

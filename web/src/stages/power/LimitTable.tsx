@@ -26,7 +26,12 @@ const leftOf = (l: Line): Worked =>
     { label: `${l.what}: left at the worst corner`, symbol: 'left', unit: l.unit },
     {
       limit: { symbol: 'limit', label: 'allowed', value: exactly(l.limit), unit: l.unit, origin: l.origin },
-      used: { ...fromWorked(l.used), symbol: 'used', value: exactly(l.used.value[l.show]) },
+      used: {
+        ...fromWorked(l.used),
+        symbol: 'used',
+        value: exactly(l.used.value[l.show]),
+        variable: 'at its worst',
+      },
     },
     (i) => (l.keep === 'below' ? i.limit.minus(i.used) : i.used.minus(i.limit)),
   )

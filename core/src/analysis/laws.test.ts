@@ -1,0 +1,331 @@
+// Laws that every number obeys, whatever the project: random designs over the whole library, each law with the smallest
+// project that breaks it. A law says what it found wrong, 'not here' where it has nothing to say, or nothing.
+
+import { join } from 'node:path'
+import { numbersIn } from '../../test/numbers'
+import { shippedLibrary } from '../../test/files'
+import { shelf } from '../../test/referee/files'
+import { randomProject } from '../../test/referee/projects'
+import { deep, firstSeed } from '../../test/share'
+import { applyEdits, type Design, readDesign } from '../design'
+import { type Library, partsOfKind } from '../parts'
+import { fullRange } from '../quantity'
+import { steps } from '../pins'
+import { type Analysis, analyse } from '.'
+
+const library = shippedLibrary()
+type Told = string | undefined
+interface Law {
+  name: string
+  of: (a: Analysis, d: Design) => Told | 'not here'
+}
+
+/** So many steps for a plan: a law is about numbers, and a project that can’t be planned still has them. */
+const look = (d: Design, from: Library = library) => analyse(d, from, steps(3000))
+const near = (a: number, b: number, scale = Math.max(Math.abs(a), Math.abs(b))) =>
+  Math.abs(a - b) <= 1e-9 * scale + 1e-12
+const fitted = (a: Analysis) =>
+  a.build.support
+    .filter((s) => s.present)
+    .map((s) => `${s.key} ${s.value?.marking ?? ''}`)
+    .sort()
+/** Everything that was fitted is still fitted, with the same values, and every wire lies where it did. */
+const heldIn = (before: Analysis, after: Analysis): boolean => {
+  const now = new Set(fitted(after))
+  return (
+    fitted(before).every((s) => now.has(s)) &&
+    Object.entries(before.pins.assignment).every(([s, pin]) => after.pins.assignment[s] === pin)
+  )
+}
+const withDevice = (d: Design, part: string): Design =>
+  applyEdits(d, [{ kind: 'addDevices', devices: [{ part, name: 'One more', count: 1 }] }])
+/** What is added: something of everything that draws current by itself. */
+const others = [
+  'motion-sensor',
+  'humidity-two-wire',
+  'buzzer-magnetic',
+  'lamp-red',
+  'relay-module',
+  'light-resistor',
+]
+
+const laws: Law[] = [
+  {
+    name: 'least, usual, greatest, all finite',
+    of: (a) => {
+      for (const { label, value } of numbersIn(a)) {
+        const { min, typ, max } = value
+        if (!(min <= typ && typ <= max)) return `${label}: ${min} ${typ} ${max}`
+        if (![min, typ, max].every(Number.isFinite)) return `${label} is not finite`
+      }
+      return undefined
+    },
+  },
+  {
+    name: 'the rail’s current is its consumers’, at every corner',
+    of: ({ power }) => {
+      const on = power.consumers.filter((c) => c.from === 'rail')
+      for (const which of ['rest', 'work', 'average'] as const)
+        for (const corner of ['min', 'typ', 'max'] as const) {
+          const parts = on.reduce((sum, c) => sum + c[which].value[corner], 0)
+          const total = which === 'average' ? undefined : power[which].value[corner]
+          // Corners of one sum can be more moderate than all of its parts’ own: they share the rail.
+          if (total !== undefined && corner === 'typ' && !near(total, parts))
+            return `${which}: ${total} and ${parts}`
+          if (total !== undefined && corner === 'max' && total > parts * (1 + 1e-9))
+            return `${which}: too much`
+          if (total !== undefined && corner === 'min' && total < parts * (1 - 1e-9))
+            return `${which}: too little`
+        }
+      return undefined
+    },
+  },
+  {
+    name: 'what flows into the regulator is what flows out, its own and what hangs beside it',
+    of: ({ power }) => {
+      if (!power.regulator) return 'not here'
+      const own = fullRange(power.regulator.quiescent)
+      const beside = power.consumers
+        .filter((c) => c.from === 'source')
+        .reduce((sum, c) => sum + c.work.value.typ, 0)
+      const out = power.work.value.typ + own.typ + beside
+      return near(power.fromSource.value.typ, out) ? undefined : `${power.fromSource.value.typ} and ${out}`
+    },
+  },
+  {
+    name: 'power in = power delivered + heat, as usual',
+    of: ({ power }) => {
+      const { regulation, input, loaded, rail, regulator } = power
+      if (!regulation || !input || !rail || input.value.typ < rail.value.typ) return 'not here'
+      const [V, U, I, q] = [
+        input.value.typ,
+        rail.value.typ,
+        loaded.value.typ,
+        fullRange(regulator!.quiescent).typ,
+      ]
+      const heat = V * (I + q) - U * I
+      return near(regulation.dissipation.value.typ, heat, V * I)
+        ? undefined
+        : `${regulation.dissipation.value.typ} and ${heat}`
+    },
+  },
+  {
+    name: 'one device more never lowers a current, never raises a margin, never lengthens runtime',
+    of: (a, d) => {
+      if (!a.chip.chip) return 'not here'
+      const after = look(withDevice(d, others[d.needs.devices.length % others.length]!))
+      if (!heldIn(a, after)) return 'not here'
+      const [p, q] = [a.power, after.power]
+      for (const which of ['rest', 'work', 'fromSource', 'through'] as const)
+        if (q[which].value.max < p[which].value.max * (1 - 1e-9))
+          return `${which} ${p[which].value.max} → ${q[which].value.max}`
+      const [m, n] = [p.regulation?.margin.value.min, q.regulation?.margin.value.min]
+      if (m !== undefined && n !== undefined && n > m + 1e-9) return `margin ${m} → ${n}`
+      const [t, u] = [p.runtime?.value.min, q.runtime?.value.min]
+      if (t !== undefined && u !== undefined && u > t * (1 + 1e-9)) return `runtime ${t} → ${u}`
+      return undefined
+    },
+  },
+  {
+    name: 'with a source that doesn’t sag, one device more never lowers the worst heat of the regulator',
+    of: (a, d) => {
+      if (!a.power.regulation || a.power.source?.resistance) return 'not here'
+      const after = look(withDevice(d, others[d.needs.devices.length % others.length]!))
+      if (!heldIn(a, after) || !after.power.regulation) return 'not here'
+      const [p, q] = [a.power.regulation, after.power.regulation]
+      return q.dissipation.value.max < p.dissipation.value.max * (1 - 1e-9)
+        ? `${p.dissipation.value.max} → ${q.dissipation.value.max}`
+        : undefined
+    },
+  },
+  {
+    name: 'two of a thing draw twice one of it',
+    of: (a, d) => {
+      const one = d.needs.devices.find((x) => x.count === 1 && a.power.consumers.some((c) => c.id === x.id))
+      if (!one) return 'not here'
+      const after = look(applyEdits(d, [{ kind: 'setCount', id: one.id, count: 2 }]))
+      const of = (x: Analysis) => x.power.consumers.find((c) => c.id === one.id)?.work.value.max
+      const [p, q] = [of(a), of(after)]
+      if (p === undefined || q === undefined) return 'not here'
+      return near(q, 2 * p) ? undefined : `${p} → ${q}`
+    },
+  },
+  {
+    name: 'warmer air never cools a part',
+    of: (a, d) => {
+      if (!a.power.hottest) return 'not here'
+      const warm = look({
+        ...d,
+        needs: { ...d.needs, limits: { ...d.needs.limits, ambient: d.needs.limits.ambient + 15 } },
+      })
+      if (!warm.power.hottest) return 'it is gone'
+      return warm.power.hottest.value.max < a.power.hottest.value.max + 15 - 1e-6 ? 'cooler' : undefined
+    },
+  },
+  {
+    name: 'a higher input never cools a linear regulator',
+    of: (a, d) => {
+      const { source, regulation } = a.power
+      if (!source || !regulation) return 'not here'
+      const raise = (v: number | undefined) => (v === undefined ? undefined : v + 1)
+      const { voltage } = source
+      const higher = {
+        ...source,
+        voltage: { ...voltage, min: raise(voltage.min), typ: raise(voltage.typ), max: raise(voltage.max) },
+      }
+      const own = { ...d, parts: { ...d.parts, [source.id]: higher } } as Design
+      const after = look(own, { parts: { ...library.parts, [source.id]: higher } }).power.regulation
+      if (!after) return 'not here'
+      return after.dissipation.value.max < regulation.dissipation.value.max * (1 - 1e-9)
+        ? 'cooler'
+        : undefined
+    },
+  },
+  {
+    name: 'a resistor chosen for a current never gives more of it, as usual',
+    of: ({ pins }) => {
+      const on = Object.values(pins.leds)
+      if (on.length === 0) return 'not here'
+      // Where the rail is too low for the LED the smallest resistor there is says nothing.
+      for (const l of on)
+        if (l.resistance.value.typ > 1 && l.current.value.typ > l.wanted * (1 + 1e-9))
+          return `${l.current.label}: ${l.current.value.typ} for ${l.wanted}`
+      return undefined
+    },
+  },
+  {
+    name: 'all pull-ups of a bus together stay in its window, or it is told',
+    of: (a) => {
+      const lines = a.pins.windows.filter((w) => w.used && w.wire.signal.bus?.kind === 'i2c' && w.fitted)
+      if (lines.length === 0) return 'not here'
+      for (const w of lines) {
+        const told = a.findings.some(
+          (f) => f.id.endsWith(w.wire.signal.id) && /bus-(window|too-strong)/.test(f.check),
+        )
+        const shifted = a.pins.levels.some((l) => l.wire.signal.id === w.wire.signal.id && l.shift)
+        if (told || shifted) continue
+        const all = (ours: number, boards: number | undefined) => 1 / (1 / ours + (boards ? 1 / boards : 0))
+        const strongest = all(w.fitted! * 0.95, w.onBoards?.value.min)
+        const weakest = all(w.fitted! * 1.05, w.onBoards?.value.max)
+        if (strongest < w.smallest.value.max * (1 - 1e-9))
+          return `${w.wire.signal.name}: ${strongest} is too strong`
+        if (weakest > w.largest.value.min * (1 + 1e-9)) return `${w.wire.signal.name}: ${weakest} is too weak`
+      }
+      return undefined
+    },
+  },
+  {
+    name: 'a faster clock never needs less supply, and never draws less',
+    of: (a, d) => {
+      const { choices } = a.clock
+      const own = choices.filter((c) => c.source.id === a.clock.source?.id && !c.part)
+      if (own.length < 2 || a.chip.chip?.board) return 'not here'
+      const sorted = [...own].sort((x, y) => x.frequency - y.frequency)
+      const of = (c: (typeof own)[number]) =>
+        look({ ...d, chip: { ...d.chip, clock: { source: c.source.id, frequency: c.frequency } } })
+      const [slow, fast] = [of(sorted[0]!), of(sorted.at(-1)!)]
+      const [v, w] = [slow.clock.lowestSupply?.value.max, fast.clock.lowestSupply?.value.max]
+      if (v !== undefined && w !== undefined && w < v - 1e-9) return `${v} V → ${w} V`
+      const draw = (x: Analysis) => x.power.consumers.find((c) => c.id === 'chip')!.work.value.max
+      return draw(fast) < draw(slow) * (1 - 1e-9) ? 'draws less' : undefined
+    },
+  },
+  {
+    name: 'other names change no number',
+    of: (a, d) => {
+      const named = {
+        ...d,
+        needs: { ...d.needs, devices: d.needs.devices.map((x, k) => ({ ...x, name: `Other ${k}` })) },
+      }
+      const after = look(named)
+      const values = (x: Analysis) => x.gauges.map((g) => (g.worked ? JSON.stringify(g.worked.value) : ''))
+      const [p, q] = [values(a), values(after)]
+      return p.every((v, k) => v === q[k]) ? undefined : `${p.join()} → ${q.join()}`
+    },
+  },
+  {
+    name: 'what is told of a level is what its margins are',
+    of: ({ pins }) => {
+      if (pins.levels.length === 0) return 'not here'
+      for (const l of pins.levels) {
+        const least = Math.min(...l.margins.map((m) => m.value.min))
+        if (!l.severity && least < -1e-9) return `${l.wire.signal.name}: ${least} V and nothing told`
+        if (l.severity === 'stops' && least >= 0)
+          return `${l.wire.signal.name} stops, and ${least} V are left`
+      }
+      return undefined
+    },
+  },
+  {
+    name: 'every part in the path is within its rating, or it is told',
+    of: ({ power, findings }) => {
+      if (!power.source) return 'not here'
+      const checks = new Set(findings.map((f) => f.check))
+      const { polarity, regulator, regulation, through, work, input } = power
+      const over: [boolean, string][] = [
+        [power.fromSource.value.max > fullRange(power.source.current).max, 'power.source-too-weak'],
+        [
+          polarity?.present === true && through.value.max > fullRange(polarity.diode.current).max,
+          'power.diode-rating',
+        ],
+        [!!regulator && work.value.max > fullRange(regulator.current).max, 'power.regulator-overloaded'],
+        [
+          !!regulator && !!input && input.value.max > fullRange(regulator.inputRecommended).max,
+          'power.regulator-input',
+        ],
+        [
+          !!regulation && regulation.junction.value.max > fullRange(regulator!.junctionMax).max,
+          'power.regulator-too-hot',
+        ],
+        [!!regulation && regulation.margin.value.min < 0, 'power.dropout'],
+      ]
+      // A board’s own regulator is judged by its board’s input.
+      const board = checks.has('power.board-input')
+      for (const [is, check] of over) if (is && !checks.has(check) && !board) return `${check} is not told`
+      return undefined
+    },
+  },
+]
+
+/** With what is not needed to break the law taken out. */
+const smallest = (d: Design, broken: (d: Design) => boolean): Design => {
+  for (const device of d.needs.devices) {
+    const without = applyEdits(d, [{ kind: 'removeDevice', id: device.id }])
+    if (broken(without)) return smallest(without, broken)
+  }
+  return d
+}
+const words = (d: Design) =>
+  `${d.chip.part} on ${d.power.source}, ${d.power.regulator}: ${d.needs.devices.map((x) => `${x.count} ${x.part} ${x.wiring ?? ''} ${x.fedBy ?? ''} ${JSON.stringify(x.settings ?? {})}`).join('; ')}`
+
+test('laws hold over random designs', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  const seed = firstSeed('laws')
+  const sources = partsOfKind(library, 'source').map((s) => s.id)
+  const regulators = [...partsOfKind(library, 'regulator').map((r) => r.id), undefined]
+  const held = new Map(laws.map((l) => [l.name, 0]))
+  const designs = deep ? 600 : 90
+  for (let n = 0; n < designs; n++) {
+    const project = randomProject(files, seed + n, { signals: [2, 16] }) as { power: object }
+    const power = {
+      source: sources[n % sources.length],
+      regulator: regulators[(n * 7 + 3) % regulators.length],
+    }
+    const design = readDesign({ ...project, power: { ...project.power, ...power } }, 'random')
+    const analysis = look(design)
+    for (const law of laws) {
+      // Those that compute another analysis are asked in turn.
+      if (!deep && law.of.length > 1 && (n + laws.indexOf(law)) % 4 !== 0) continue
+      const told = law.of(analysis, design)
+      if (told === 'not here') continue
+      held.set(law.name, held.get(law.name)! + 1)
+      if (told === undefined) continue
+      const broken = (d: Design) => ![undefined, 'not here'].includes(law.of(look(d), d))
+      const small = smallest(design, broken)
+      throw new Error(`seed ${seed + n}: ${law.name}: ${law.of(look(small), small)}\n${words(small)}`)
+    }
+  }
+  console.info([...held].map(([name, count]) => `${count} of ${designs}: ${name}`).join('\n'))
+  // A law that never has anything to say is none.
+  for (const [name, count] of held) expect([name, count > 0]).toEqual([name, true])
+}, 600_000)

@@ -1,0 +1,51 @@
+// What is shown where a part of the page fails, instead of nothing: what happened, and that nothing is lost.
+
+import { Button } from '@mui/material'
+import { Component, type ReactNode } from 'react'
+import { Link, useRouteError } from 'react-router'
+
+interface Props {
+  /** What failed, in words: “The Pins page”. */
+  what: string
+  /** Something else is tried again: another page, another design. */
+  anew?: unknown
+  children: ReactNode
+}
+
+export class Boundary extends Component<Props, { error?: Error; anew?: unknown }> {
+  override state: { error?: Error; anew?: unknown } = { anew: this.props.anew }
+  static getDerivedStateFromError(error: Error) {
+    return { error }
+  }
+  static getDerivedStateFromProps({ anew }: Props, state: { anew?: unknown }) {
+    return anew === state.anew ? null : { error: undefined, anew }
+  }
+  override render() {
+    const { error } = this.state
+    if (!error) return this.props.children
+    return (
+      <section className="empty" role="alert">
+        <p className="stops">
+          {this.props.what} can’t be shown ({error.message}). Your project is saved as it is: nothing of it is
+          lost. Undo the last change, or go on with another page.
+        </p>
+        <Button onClick={() => this.setState({ error: undefined })}>Try again</Button>
+      </section>
+    )
+  }
+}
+
+/** In place of a whole page that failed. */
+export const PageFailed = () => {
+  const error = useRouteError()
+  return (
+    <main className="start" role="alert">
+      <h1>This page can’t be shown</h1>
+      <p className="stops">{error instanceof Error ? error.message : String(error)}</p>
+      <p>
+        Your projects are saved as they are: nothing is lost.{' '}
+        <Button onClick={() => window.location.reload()}>Try again</Button> <Link to="/">All projects</Link>
+      </p>
+    </main>
+  )
+}
