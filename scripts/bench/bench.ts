@@ -21,6 +21,7 @@ import { randomProject } from '../../core/test/referee/projects'
 import { randomLibrary } from '../../core/test/random-library'
 import { randomInstance } from '../../core/src/pins/solve/test/instances'
 import { readDesignFile, readLibraryFolder } from '../../server/src/files'
+import { compareOpinions } from '../second-opinion'
 import { analysisInBrowser } from './browser'
 
 const root = join(import.meta.dirname, '..', '..')
@@ -295,5 +296,20 @@ const intake = () => {
 }
 
 const only = process.argv.slice(2)
-const parts = { intake, abstract, projects, edits, clashes, candidates, demo, firstPage }
+/** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
+const opinion = () => {
+  const { compared, apart, kinds } = compareOpinions(root)
+  console.log(
+    `\nSecond opinion: ${compared} values of four demos and ten random projects, ${apart.length} more than 0.5 % apart`,
+  )
+  console.log(
+    `  ${Object.entries(kinds)
+      .map(([kind, count]) => `${kind} ${count}`)
+      .join(', ')}`,
+  )
+  for (const line of apart) console.log(`  ${line}`)
+  if (apart.length > 0) process.exitCode = 1
+}
+
+const parts = { opinion, intake, abstract, projects, edits, clashes, candidates, demo, firstPage }
 for (const [name, run] of Object.entries(parts)) if (only.length === 0 || only.includes(name)) await run()

@@ -1,0 +1,232 @@
+// A second opinion on numbers that a builder trusts: plain formulas over the part files as they lie in the folder, by trying
+// corners. It imports nothing of core. What was decided (which leg, which value is fitted, what flows in all) it is told.
+
+/* eslint-disable @typescript-eslint/no-explicit-any -- files are read as they are, without the program’s types */
+type Json = any
+
+export interface Span {
+  min: number
+  typ: number
+  max: number
+}
+/** What the program decided, in plain values. */
+export interface Decided {
+  /** signal → leg */
+  legs: Record<string, string>
+  /** support key → fitted value, where it is fitted */
+  fitted: Record<string, number>
+  clock: { source: string; frequency: number; part?: string }
+  /** Amperes through regulator and plug, from rest to work. */
+  load: Span
+  through: Span
+  busSpeed: number
+}
+
+const prefix: Record<string, number> = {
+  G: 1e9,
+  M: 1e6,
+  k: 1e3,
+  m: 1e-3,
+  µ: 1e-6,
+  u: 1e-6,
+  n: 1e-9,
+  p: 1e-12,
+}
+const value = (x: unknown): number => {
+  if (typeof x === 'number') return x
+  const text = String(x).trim()
+  // 4k7, 1R0
+  const marked = /^(\d+)([kMRmunp])(\d*)$/.exec(text)
+  if (marked) return Number(`${marked[1]}.${marked[3] || 0}`) * (marked[2] === 'R' ? 1 : prefix[marked[2]!]!)
+  const m = /^(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(A\/Hz|Hz|Ω|K\/W|Ah|A|V|F|W|s|°C|%|m)?$/.exec(text)
+  if (!m) throw new Error(`no number: ${text}`)
+  return Number(m[1]) * (m[2] ? prefix[m[2]]! : 1)
+}
+const span = (rated: Json): Span => {
+  if (typeof rated !== 'object') return { min: value(rated), typ: value(rated), max: value(rated) }
+  const [a, b, c] = [rated.min, rated.typ, rated.max].map((x) => (x === undefined ? undefined : value(x)))
+  const min = a ?? b ?? c!
+  const max = c ?? b ?? a!
+  return { min, max, typ: b ?? (a !== undefined && c !== undefined ? (a + c) / 2 : (c ?? a)!) }
+}
+const corners = (...of: Span[]): number[][] =>
+  of.reduce<number[][]>(
+    (all, s) =>
+      all.flatMap((p) => [
+        [...p, s.min],
+        [...p, s.max],
+      ]),
+    [[]],
+  )
+/** Least and greatest over all corners, and the usual. */
+const over = (f: (...x: number[]) => number, ...of: Span[]): Span => {
+  const at = corners(...of).map((c) => f(...c))
+  return { min: Math.min(...at), typ: f(...of.map((s) => s.typ)), max: Math.max(...at) }
+}
+type Line = [x: number, y: number][]
+const read = (line: Line, x: number): number => {
+  let k = 1
+  while (k < line.length - 1 && line[k]![0] < x) k++
+  if (line.length === 1) return line[0]![1]
+  const [[a, p], [b, q]] = [line[k - 1]!, line[k]!]
+  return p + ((q - p) * (x - a)) / (b - a)
+}
+const lines = (points: Json[], x: string, y: string): Record<keyof Span, Line> => {
+  const sorted = [...points].sort((a, b) => value(a[x]) - value(b[x]))
+  const of = (key: keyof Span): Line => sorted.map((p) => [value(p[x]), span(p[y])[key]])
+  return { min: of('min'), typ: of('typ'), max: of('max') }
+}
+/** Where a falling function meets nothing. */
+const root = (f: (x: number) => number): number => {
+  if (f(0) <= 0) return 0
+  let [low, high] = [0, 2]
+  for (let n = 0; n < 100; n++) {
+    const middle = (low + high) / 2
+    if (f(middle) > 0) low = middle
+    else high = middle
+  }
+  return low
+}
+
+export const secondOpinion = (
+  parts: Map<string, Json>,
+  project: Json,
+  decided: Decided,
+): Record<string, Span> => {
+  const out: Record<string, Span> = {}
+  const part = (id: string | undefined): Json => (id === undefined ? undefined : parts.get(id))
+  const carrier = part(project.chip.part)
+  const board = carrier.kind === 'board' ? carrier : undefined
+  const chip = board ? part(board.chip) : carrier
+  const source = part(project.power.source)
+  const regulator = part(board ? board.regulator : project.power.regulator)
+  const rail = span(regulator ? regulator.output : source.voltage)
+  out.rail = rail
+  const resistors = [...parts.values()].find((p) => p.kind === 'resistors')
+  const loose = (ohms: number): Span => ({
+    min: ohms * (1 - resistors.tolerance),
+    typ: ohms,
+    max: ohms * (1 + resistors.tolerance),
+  })
+
+  // The clock: off by all that can be, the crystal’s load among it.
+  const { clock } = decided
+  const oscillator = chip.clockSources.find((s: Json) => s.id === clock.source)
+  const crystal = part(clock.part)
+  let off = crystal ? value(crystal.tolerance) : value(oscillator?.tolerance ?? 0)
+  if (crystal?.kind === 'crystal') {
+    off += value(crystal.temperature) + value(crystal.ageing)
+    const stray = span(oscillator.strayCapacitance ?? 5e-12)
+    const C_L = value(crystal.loadCapacitance)
+    out['load capacitor'] = over((s) => Math.max(0, 2 * (C_L - s)), stray)
+    const each = decided.fitted[`load-capacitor:${oscillator.pins[0]}`]
+    const ceramic = [...parts.values()]
+      .filter((p) => p.kind === 'capacitors' && p.sort === 'ceramic')
+      .sort((a, b) => a.price - b.price)[0]
+    const C: Span =
+      each === undefined
+        ? { min: 0, typ: 0, max: 0 }
+        : { min: each * (1 - ceramic.tolerance), typ: each, max: each * (1 + ceramic.tolerance) }
+    if (crystal.motional !== undefined && crystal.shunt !== undefined) {
+      const [C_1, C_0] = [value(crystal.motional), value(crystal.shunt)]
+      const pull = over((c, s) => (C_1 / 2) * (1 / (C_0 + c / 2 + s) - 1 / (C_0 + C_L)), C, stray)
+      off += Math.max(Math.abs(pull.min), Math.abs(pull.max))
+    }
+  }
+  out['clock off, ppm'] = { min: off * 1e6, typ: off * 1e6, max: off * 1e6 }
+  const f: Span = {
+    min: clock.frequency * (1 - off),
+    typ: clock.frequency,
+    max: clock.frequency * (1 + off),
+  }
+  const permitted = [...chip.frequencyLimits]
+    .map((p: Json): [number, number] => [value(p.supply), value(p.frequency)])
+    .sort((a, b) => a[0] - b[0])
+  const [first, last] = [permitted[0]!, permitted.at(-1)!]
+  const limitAt = (v: number) => (v < first[0] ? 0 : v > last[0] ? last[1] : read(permitted, v))
+  out['clock limit'] = over(limitAt, rail)
+
+  // Currents.
+  for (const kind of ['active', 'idle'] as const) {
+    const mode = chip.modes.find((m: Json) => m.kind === kind)
+    if (!mode || project.needs.radio) continue
+    out[`chip ${kind}`] = mode.perHertz
+      ? over((a, k, hz) => a + k * hz, span(mode.current), span(mode.perHertz), f)
+      : span(mode.current)
+  }
+  for (const d of project.needs.devices) {
+    const device = part(d.part)
+    if (!device || device.modes.length === 0) continue
+    const of = (m: Json): Span => over((i) => d.count * i, span(m.current))
+    out[`${d.id} rest`] = of(device.modes[0])
+    out[`${d.id} work`] = of(device.modes.at(-1))
+  }
+
+  // From the plug to the rail.
+  if (regulator && source && !board) {
+    const I = decided.through
+    const guarded = 'polarity' in decided.fitted
+    const diode = guarded ? part('diode-polarity') : undefined
+    const V_F = diode && lines(diode.forward, 'current', 'voltage')
+    const R_i = source.resistance ? span(source.resistance) : { min: 0, typ: 0, max: 0 }
+    const drop = (i: number, key: keyof Span) => (V_F ? read(V_F[key], i) : 0)
+    const V = span(source.voltage)
+    const into = {
+      min: V.min - I.max * R_i.max - drop(I.max, 'max'),
+      typ: V.typ - I.typ * R_i.typ - drop(I.typ, 'typ'),
+      max: V.max - I.min * R_i.min - drop(I.min, 'min'),
+    }
+    out['into the regulator'] = into
+    const V_DO = lines(regulator.dropout, 'current', 'voltage')
+    out['drop-out margin'] = {
+      min: into.min - rail.max - read(V_DO.max, decided.load.max),
+      typ: into.typ - rail.typ - read(V_DO.typ, decided.load.typ),
+      max: into.max - rail.min - read(V_DO.min, decided.load.min),
+    }
+  }
+
+  // LEDs, by bisection, at every corner of supply, resistor, LED and leg.
+  const wiringOf = (d: Json): Json => {
+    const device = part(d.part)
+    return device?.wirings.find((w: Json) => w.id === d.wiring) ?? device?.wirings[0]
+  }
+  const pinOf = (id: string): Json => chip.pins.find((p: Json) => p.id === id)
+  const buses: Json[] = []
+  for (const d of project.needs.devices)
+    for (let n = 1; n <= d.count; n++)
+      for (const s of wiringOf(d)?.signals ?? []) {
+        const id = `${d.id}.${n}.${s.id}`
+        const e = s.electrical
+        if (e.kind === 'open-drain' && s.bus === 'i2c') buses.push({ d, s, e })
+        const leg = decided.legs[id]
+        if (leg === undefined || pinOf(leg)?.driver) continue
+        const key = `led:${id}`
+        if (e.kind === 'led' && decided.fitted[key] !== undefined) {
+          const led = lines(part(e.led).forward, 'current', 'voltage')
+          const points = e.to === 'ground' ? chip.io.outputHigh : chip.io.outputLow
+          const drive = lines([{ current: 0, drop: 0 }, ...points], 'current', 'drop')
+          const R = loose(decided.fitted[key]!)
+          const at = (v: number, r: number, l: Line, g: Line) =>
+            root((i) => v - i * r - read(l, i) - read(g, i))
+          out[`LED ${id}`] = {
+            min: at(rail.min, R.max, led.max, drive.max),
+            typ: at(rail.typ, R.typ, led.typ, drive.typ),
+            max: at(rail.max, R.min, led.min, drive.min),
+          }
+        }
+      }
+
+  // The window of an I2C line, with everything on the first bus.
+  const first_ = buses.filter((b) => (b.d.bus ?? 1) === 1 && b.s.line === 'SDA' && !b.d.fedBy)
+  if (first_.length > 0 && buses.every((b) => !b.d.fedBy)) {
+    const C = first_.reduce((sum, b) => sum + span(b.e.capacitance).max, span(chip.io.capacitance).max)
+    const rise = decided.busSpeed <= 100e3 ? 1000e-9 : decided.busSpeed <= 400e3 ? 300e-9 : 120e-9
+    const low = rail.min > 2 ? 0.4 : 0.2 * rail.max
+    const weakest = Math.min(...first_.map((b) => span(b.e.sinkCurrent).min))
+    const R_min = (rail.max - low) / weakest
+    out['SDA, smallest'] = { min: R_min, typ: R_min, max: R_min }
+    const R_max = rise / (0.8473 * C)
+    out['SDA, largest'] = { min: R_max, typ: R_max, max: R_max }
+  }
+  return out
+}
