@@ -29,7 +29,8 @@ describe('levels', () => {
     expect(low.value.min).toBeCloseTo(1.07, 9)
     // Its high is its own supply, which is the chip’s: (1 − 0.6) · 4.9 V
     expect(line.margins.find((m) => m.symbol === 'NM_H')!.value.min).toBeCloseTo(1.96, 9)
-    expect(line.margins.find((m) => m.symbol === 'M_top')!.value.min).toBeCloseTo(0.5, 9)
+    // Both ends on one rail: what a side stands is above what reaches it by the same 0.5 V at every corner, so nothing is said.
+    expect(line.margins.map((m) => m.symbol)).toEqual(['NM_H', 'NM_L'])
   })
   test('a pull-down of the device is against the high only: 5.1 V / 8.2 kΩ + 0.4 mA through 0.22 V / 5 mA', () => {
     const { pins } = on({ ...td8, devices: [['relay-module', 'Lamp']] })

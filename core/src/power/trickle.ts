@@ -151,8 +151,8 @@ export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: Supp
     const supply = supplyOf(supplies, { fedBy: from === 'rail' ? undefined : from })
     if (!supply) return []
     const groups: [id: string, name: string, of: Way[]][] = [
-      ['pull-ups', 'Pull-ups, lines low', []],
-      ['inputs', 'Inputs, gates and dividers', []],
+      ['pull-ups', 'Pull-ups', []],
+      ['inputs', 'Inputs and dividers', []],
     ]
     for (const way of ways.filter((w) => w.from === from))
       groups[way.when === 'closed' || way.when === 'low' ? 0 : 1]![2].push(way)

@@ -106,7 +106,7 @@ export const level: Check = {
       const supply = supplyOf(supplies, end.instance.need)
       const names = lines.map((l) => l.wire.signal.name).join(' and ')
       return {
-        id: `pins.level:${wire.signal.id}:${end.instance.id}`,
+        id: `pins.level:${wire.signal.id}:${end.instance.id}${worst.severity === 'notes' ? ':range' : ''}`,
         severity: worst.severity!,
         grade: worst.grade,
         text: `${names}${names === end.instance.name ? '' : `, ${end.instance.name}`}: ${worst.text}.`,

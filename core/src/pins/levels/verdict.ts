@@ -126,7 +126,7 @@ const oneWay = ({
   return {
     grade,
     severity: grade === 'guaranteed' ? undefined : grade === 'impossible' ? 'stops' : 'risks',
-    margins: [...margins, top],
+    margins,
     facts,
     text:
       grade === 'guaranteed'

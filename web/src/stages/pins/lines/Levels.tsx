@@ -13,6 +13,10 @@ const joined = {
   buffer: 'buffer',
 }
 /** The margin that is nearest to nothing. */
+/** What both ends share moves together: then the limit is the one that goes with the highest level. */
+const standsAt = ({ reaches, stands, severity }: LineLevel): 'min' | 'max' =>
+  reaches.value.max > stands.value.min && severity !== 'stops' && severity !== 'risks' ? 'max' : 'min'
+
 const tightest = (margins: Worked[]): Worked | undefined =>
   [...margins].sort((a, b) => a.value.min - b.value.min)[0]
 
@@ -54,7 +58,7 @@ export const Levels = () => {
                   <Num worked={l.reaches} show="max" />
                 </td>
                 <td className="right">
-                  <Num worked={l.stands} show="min" />
+                  <Num worked={l.stands} show={standsAt(l)} />
                 </td>
                 <td className="right">{margin && <Num worked={margin} show="min" />}</td>
                 <td>

@@ -54,7 +54,7 @@ export const Pulls = () => {
               <td className="mono">{shortPlace(w.wire.pin)}</td>
               <td>{w.what}</td>
               <td className="right">
-                <Num worked={w.smallest} show="max" />
+                <Num worked={w.smallest} show={cornerOf(w)} />
               </td>
               <td>
                 <Window window={w} />
@@ -73,6 +73,9 @@ export const Pulls = () => {
   )
 }
 
+/** Of a contact the smallest is no limit: a smaller one only wastes more. */
+const cornerOf = (w: PullWindow) => (w.what === 'contact' ? 'typ' : 'max')
+
 const decades = [100, 1e3, 1e4, 1e5, 1e6, 1e7]
 const names = ['100 Ω', '1 kΩ', '10 kΩ', '100 kΩ', '1 MΩ', '10 MΩ']
 
@@ -87,8 +90,8 @@ const Scale = () => (
 )
 
 const Window = ({ window: w }: { window: PullWindow }) => {
-  const [a, b] = [at(w.smallest.value.max), at(w.largest.value.min)]
-  const empty = w.largest.value.min < w.smallest.value.max
+  const [a, b] = [at(w.smallest.value[cornerOf(w)]), at(w.largest.value.min)]
+  const empty = w.largest.value.min < w.smallest.value[cornerOf(w)]
   return (
     <svg width={width + 30} height="18" aria-hidden="true">
       <g transform="translate(15 0)">
