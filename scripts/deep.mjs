@@ -11,7 +11,16 @@ const file = join(root, 'node_modules', '.cache', 'deep-result.json')
 rmSync(file, { force: true })
 const code = await run(
   'jest',
-  ['--json', `--outputFile=${file}`, 'referee.test', 'offers.test', 'solve.test'],
+  [
+    '--json',
+    `--outputFile=${file}`,
+    'referee.test',
+    'offers.test',
+    'solve.test',
+    'laws.test',
+    'formulas.test',
+    'sums/sums.test',
+  ],
   {
     env: { DEEP: '1' },
   },
