@@ -5,7 +5,15 @@ import { stockOf } from '../circuit'
 import { careful, type Design, supportChoice } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import { type Chip, type ClockSource, type Crystal, findPart, type Library, type Resonator } from '../parts'
-import { dimensionOf, magnitude, number, readCurve, sum, type SumInput, type Term, total } from '../sums'
+import {
+  dimensionOf,
+  number,
+  readCurve,
+  sum,
+  type SumInput,
+  type Term,
+  total,
+} from '../sums'
 import { type LoadCapacitors, loadCapacitors } from './load-capacitors'
 
 export interface ClockResult {
@@ -38,21 +46,21 @@ export interface ClockOption {
 const hertz = (label: string, value: number, what: string): Worked =>
   sum({ label, symbol: 'f_0', unit: 'Hz' }, { f: fromDecision('f', label, value, 'Hz', what) }, (i) => i.f)
 
-/** To which side it is off: the sheets say only by how much. */
-const side: WorkedInput = {
-  symbol: 's',
-  label: 'slower (−1) or faster (1)',
-  value: { min: -1, typ: 0, max: 1 },
-  unit: '',
-  origin: { kind: 'rule', source: 'either way' },
-  variable: 'side of the clock',
-}
+/** By how much it is off, slower or faster: the sheets say only how far. */
+const eitherWay = (deviation: Worked): WorkedInput => ({
+  symbol: 'ε',
+  label: 'off by, slower or faster',
+  value: { min: -deviation.value.max, typ: 0, max: deviation.value.max },
+  unit: 'ppm',
+  origin: { kind: 'worked', of: deviation },
+  variable: 'off by, either way',
+})
 
 /** A clock with what it is off by; `note` where nothing is known of that. */
 const asItIs = (f_0: Worked, deviation: Worked | undefined): Worked =>
   deviation
-    ? sum({ label: 'Clock', symbol: 'f', unit: 'Hz' }, { f_0, s: side, ε: deviation }, (i) =>
-        i.f_0.times(number(1).plus(i.s.times(i.ε))),
+    ? sum({ label: 'Clock', symbol: 'f', unit: 'Hz' }, { f_0, ε: eitherWay(deviation) }, (i) =>
+        i.f_0.times(number(1).plus(i.ε)),
       )
     : sum(
         { label: 'Clock', symbol: 'f', unit: 'Hz', note: 'By how much it is off is not stated.' },
@@ -129,6 +137,20 @@ export const resolveClock = (
 
 export const loadCapacitorKey = (pin: string): string => `load-capacitor:${pin}`
 
+/** How far it is pulled, whichever way. */
+const sizeOf = (pull: Worked): WorkedInput => {
+  const { min, typ, max } = pull.value
+  const ends = [Math.abs(min), Math.abs(max)]
+  return {
+    symbol: '|Δf/f|',
+    label: pull.label,
+    value: { min: min < 0 && max > 0 ? 0 : Math.min(...ends), typ: Math.abs(typ), max: Math.max(...ends) },
+    unit: 'ppm',
+    origin: { kind: 'worked', of: pull },
+    variable: 'size of the pull',
+  }
+}
+
 /** How far the clock may be off, either way: initial tolerance, temperature, ageing and load added at their worst. */
 export const deviationOf = (
   chip: Chip,
@@ -170,13 +192,10 @@ export const deviationOf = (
     },
     {
       ...Object.fromEntries(inputs.map((i) => [i.symbol, i])),
-      ...(pull && { 'Δf/f': pull }),
+      ...(pull && { '|Δf/f|': sizeOf(pull) }),
     } as Record<string, SumInput>,
     (i: Record<string, Term>) =>
-      total(
-        [...inputs.map(({ symbol }) => i[symbol]!), ...(pull ? [magnitude(i['Δf/f']!)] : [])],
-        dimensionOf(''),
-      ),
+      total([...inputs.map(({ symbol }) => i[symbol]!), ...(pull ? [i['|Δf/f|']!] : [])], dimensionOf('')),
   )
 }
 

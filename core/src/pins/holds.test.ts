@@ -1,7 +1,8 @@
 // The level of a line that several things pull on, by hand.
 
 import { exactly } from '../quantity'
-import { heldLevel, type Hold } from './holds'
+import { asStated } from '../sums'
+import { heldLevel as worked, type Hold } from './holds'
 
 const hold = (to: Hold['to'], resistance: Hold['resistance'], offset = exactly(0)): Hold => ({
   to,
@@ -9,8 +10,16 @@ const hold = (to: Hold['to'], resistance: Hold['resistance'], offset = exactly(0
   offset,
   text: '',
 })
-const supply = { min: 3.2, typ: 3.3, max: 3.4 }
-const own = { to: 'low' as const, resistance: { min: 25e3, typ: 40e3, max: 55e3 } }
+const given = (symbol: string, value: Hold['resistance'], unit: 'V' | 'Ω') => ({
+  symbol,
+  label: symbol,
+  value,
+  unit,
+  origin: { kind: 'rule' as const, source: 'test' },
+})
+const supply = asStated('Rail', 'V_DD', 'V', given('V_out', { min: 3.2, typ: 3.3, max: 3.4 }, 'V'))
+const own = { to: 'low' as const, input: given('R_own', { min: 25e3, typ: 40e3, max: 55e3 }, 'Ω') }
+const heldLevel = (...of: Parameters<typeof worked>) => worked(...of)?.value
 const up = hold('high', { min: 6460, typ: 6800, max: 7140 })
 
 test('a pull-up against the leg’s own pull-down: least where the one is weakest and the other strongest', () => {

@@ -2,9 +2,11 @@
 // pull; and the level that they come to together.
 
 import type { SupportPart } from '../circuit'
+import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import type { Chip, Library, PinAttribute, Rated } from '../parts'
 import { findPart } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range, within } from '../quantity'
+import { dimensionOf, greatest, least, number, parallel, sum, type SumInput, type Term } from '../sums'
 import type { Wire } from './plan'
 
 export type End = Wire['signal']['ends'][number]
@@ -147,58 +149,76 @@ export const ownPull = (chip: Chip, strap: Strap): { to: 'low' | 'high'; rated: 
   return rated && { to: strap.pull === 'up' ? 'high' : 'low', rated }
 }
 
-/** Volts of a node that resistors pull to ground and to the supply; diodes take what is above or below them. */
-const solved = (
-  supply: number,
-  pulls: { to: 'low' | 'high'; ohms: number }[],
-  clamps: { to: 'low' | 'high'; volts: number }[],
-): number | undefined => {
-  const fixed = pulls.filter((p) => p.ohms === 0)
-  if (fixed.length > 0) return fixed.some((p) => p.to === 'low') ? 0 : supply
-  let up = 0
-  let all = 0
-  for (const { to, ohms } of pulls) {
-    if (to === 'high') up += 1 / ohms
-    all += 1 / ohms
-  }
-  if (all === 0) return undefined
-  let volts = (supply * up) / all
-  for (const { to, volts: forward } of clamps)
-    volts = to === 'low' ? Math.min(volts, forward) : Math.max(volts, supply - forward)
-  return volts
-}
+const inputOf = (h: Hold, symbol: string): WorkedInput => ({
+  ...(h.from && h.end
+    ? fromPart(symbol, 'what holds it', h.end.instance.part, h.from.field, h.from.rated, 'Ω')
+    : { ...fromRule(symbol, 'what holds it', h.resistance.typ, 'Ω', h.text), value: h.resistance }),
+  // Two alike are two.
+  variable: `${symbol} ${h.text}`,
+})
 
-/** The level at the leg over all corners: the least when what pulls up is weakest and what pulls down strongest. */
+/**
+ * The level of a line that resistors pull to ground and to the supply, V_DD / (1 + R_up / R_down); diodes take what is
+ * above or below them. Undefined where nothing holds it.
+ */
 export const heldLevel = (
-  supply: Range,
+  V_DD: Worked,
   holds: Hold[],
-  own: { to: 'low' | 'high'; resistance: Range } | undefined,
-): Range | undefined => {
-  const all = [...holds, ...(own ? [{ ...own, offset: none }] : [])]
-  const isClamp = (h: { offset: Range }) => h.offset.max > 0
-  const corner = (volts: number, weak: 'low' | 'high' | undefined, which: 'min' | 'max' | 'typ') =>
-    solved(
-      volts,
-      all
-        .filter((h) => !isClamp(h))
-        .map((h) => ({
-          to: h.to,
-          ohms: weak === undefined ? h.resistance.typ : h.to === weak ? h.resistance.max : h.resistance.min,
-        })),
-      all.filter(isClamp).map((h) => ({
-        to: h.to,
-        volts:
-          which === 'typ'
-            ? h.offset.typ
-            : h.to === 'low'
-              ? h.offset[which]
-              : h.offset[which === 'min' ? 'max' : 'min'],
-      })),
-    )
-  const [min, typ, max] = [
-    corner(supply.min, 'high', 'min'),
-    corner(supply.typ, undefined, 'typ'),
-    corner(supply.max, 'low', 'max'),
-  ]
-  return min === undefined || typ === undefined || max === undefined ? undefined : { min, typ, max }
+  own: { to: 'low' | 'high'; input: WorkedInput } | undefined,
+): Worked | undefined => {
+  const clamps = holds.filter((h) => h.offset.max > 0)
+  const plain = holds.filter((h) => h.offset.max === 0)
+  if (plain.length === 0 && !own) return undefined
+  const tied = plain.filter((h) => h.resistance.max === 0)
+  const inputs: Record<string, SumInput> = { V_DD }
+  const pulls: Record<'low' | 'high', string[]> = { low: [], high: [] }
+  for (const [k, h] of plain.entries()) {
+    if (tied.length > 0) continue
+    const symbol = plain.length > 1 ? `R_${k + 1}` : 'R'
+    inputs[symbol] = inputOf(h, symbol)
+    pulls[h.to].push(symbol)
+  }
+  if (own && tied.length === 0) {
+    inputs.R_own = own.input
+    pulls[own.to].push('R_own')
+  }
+  for (const [k, h] of clamps.entries())
+    inputs[`V_F${k + 1}`] = {
+      symbol: `V_F${k + 1}`,
+      label: 'forward voltage of an LED',
+      value: h.offset,
+      unit: 'V',
+      origin: { kind: 'rule', source: h.text },
+      variable: `V_F${k + 1} ${h.text}`,
+    }
+  return sum(
+    {
+      label: 'Level sampled at reset',
+      symbol: 'V_strap',
+      unit: 'V',
+      ...(clamps.length > 0
+        ? { note: 'An LED takes what is beyond its forward voltage, so the level stops there.' }
+        : {}),
+    },
+    inputs,
+    (i: Record<string, Term>) => {
+      const nothing = number(0, dimensionOf('V'))
+      const together = (of: string[]) => parallel(...of.map((s) => i[s]!))
+      const level =
+        tied.length > 0
+          ? tied.some((h) => h.to === 'low')
+            ? nothing
+            : i.V_DD!
+          : pulls.low.length === 0
+            ? i.V_DD!
+            : pulls.high.length === 0
+              ? nothing
+              : i.V_DD!.over(number(1).plus(together(pulls.high).over(together(pulls.low))))
+      return clamps.reduce(
+        (v, h, k) =>
+          h.to === 'low' ? least(v, i[`V_F${k + 1}`]!) : greatest(v, i.V_DD!.minus(i[`V_F${k + 1}`]!)),
+        level,
+      )
+    },
+  )
 }

@@ -1,15 +1,6 @@
-import {
-  type Check,
-  type Fact,
-  type Fix,
-  fromPart,
-  fromRule,
-  fromWorked,
-  type Stages,
-  type Worked,
-} from '../../findings'
+import { type Check, type Fact, type Fix, fromPart, type Stages, type Worked } from '../../findings'
 import type { PinAttribute } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
+import { formatQuantity } from '../../quantity'
 import { type End, heldLevel, type Hold, holdsOf, ownPull } from '../holds'
 import { legName } from '../passport'
 import type { Wire } from '../plan'
@@ -24,44 +15,14 @@ const sampled = (holds: Hold[], { chip, power }: Stages, strap: Strap): Worked |
   const { rail } = power
   if (!rail || !chip.chip) return undefined
   const own = ownPull(chip.chip, strap)
-  const value = heldLevel(rail.value, holds, own && { to: own.to, resistance: fullRange(own.rated) })
-  if (!value) return undefined
-  const all = [...holds.map((h) => h.to), ...(own ? [own.to] : [])]
-  const names = holds.map((_, i) => (holds.length > 1 ? `R_${i + 1}` : 'R'))
-  const up = [...names.filter((_, i) => holds[i]!.to === 'high'), ...(own?.to === 'high' ? ['R_own'] : [])]
-  const sum = (of: string[]) => of.map((n) => `1 / ${n}`).join(' + ')
-  const [one] = holds
-  const formula =
-    holds.length === 1 && own && own.to !== one!.to
-      ? one!.to === 'low'
-        ? 'V_DD · R / (R + R_own)'
-        : 'V_DD · R_own / (R + R_own)'
-      : all.every((t) => t === 'low')
-        ? '0'
-        : all.every((t) => t === 'high')
-          ? 'V_DD'
-          : `V_DD · (${sum(up)}) / (${sum([...names, ...(own ? ['R_own'] : [])])})`
-  return {
-    label: 'Level sampled at reset',
-    symbol: 'V_strap',
-    value,
-    unit: 'V',
-    formula,
-    inputs: [
-      fromWorked(rail),
-      ...holds.map((h, i) =>
-        h.from && h.end
-          ? fromPart(names[i]!, 'what holds it', h.end.instance.part, h.from.field, h.from.rated, 'Ω')
-          : { ...fromRule(names[i]!, 'what holds it', h.resistance.typ, 'Ω', h.text), value: h.resistance },
-      ),
-      ...(own
-        ? [fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own.rated, 'Ω')]
-        : []),
-    ],
-    ...(holds.some((h) => h.offset.max > 0)
-      ? { note: 'An LED takes what is beyond its forward voltage, so the level stops there.' }
-      : {}),
-  }
+  return heldLevel(
+    rail,
+    holds,
+    own && {
+      to: own.to,
+      input: fromPart('R_own', `the leg’s own pull-${strap.pull}`, chip.chip, 'io', own.rated, 'Ω'),
+    },
+  )
 }
 
 /** “main.3 of the display deck is its Q2, the board’s D02, the chip’s P03”. */

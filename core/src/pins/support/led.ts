@@ -39,7 +39,16 @@ const leads = 0.01
 export const ledKey = (signal: string) => `led:${signal}`
 
 /** All about the LED on a wire; undefined when there is none. */
-export const ledOnLeg = (
+// Asked for by the support and by the page: the last answer for a wire and its rail stands.
+const known = new WeakMap<Wire, { of: object; on: LedOnLeg | undefined }>()
+export const ledOnLeg = (wire: Wire, context: Omit<SignalSupportContext, 'design'>): LedOnLeg | undefined => {
+  const before = known.get(wire)
+  if (before && before.of === context.rail) return before.on
+  const on = makeLed(wire, context)
+  known.set(wire, { of: context.rail, on })
+  return on
+}
+const makeLed = (
   wire: Wire,
   { chip, rail, library, stock }: Omit<SignalSupportContext, 'design'>,
 ): LedOnLeg | undefined => {

@@ -91,8 +91,13 @@ export const largestPullUp = (label: string, V_DD: Worked, V_IH: Worked, I_leak:
       counts: 'min',
       note: 'At the lowest supply and the highest leakage.',
     },
-    { V_DD, V_IH, I_leak },
-    (i) => i.V_DD.minus(i.V_IH).over(i.I_leak),
+    {
+      V_left: sum({ label: 'Left above the threshold', symbol: 'V_left', unit: 'V' }, { V_DD, V_IH }, (i) =>
+        i.V_DD.minus(i.V_IH),
+      ),
+      I_leak,
+    },
+    (i) => i.V_left.over(i.I_leak),
   )
 
 export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
