@@ -5,15 +5,7 @@ import { stockOf } from '../circuit'
 import { careful, type Design, supportChoice } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import { type Chip, type ClockSource, type Crystal, findPart, type Library, type Resonator } from '../parts'
-import {
-  dimensionOf,
-  number,
-  readCurve,
-  sum,
-  type SumInput,
-  type Term,
-  total,
-} from '../sums'
+import { dimensionOf, number, readCurve, sum, type SumInput, type Term, total } from '../sums'
 import { type LoadCapacitors, loadCapacitors } from './load-capacitors'
 
 export interface ClockResult {
