@@ -1,7 +1,7 @@
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
-import { partsOfKind } from '../parts'
+import { type Part, partsOfKind } from '../parts'
 import { cautionWords, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
 
 const library = shippedLibrary()
@@ -213,6 +213,36 @@ describe('steps of the darkroom timer', () => {
     expect(check.expect.min).toBeCloseTo(min, 6)
     expect(check.expect.max).toBeCloseTo(max, 6)
     expect(check.otherwise.length).toBeGreaterThan(10)
+  })
+  test('an adapter’s own caution of mains stands where it is plugged in; cells have none', () => {
+    expect(steps[0]!.cautions).toContain('mains')
+    const cells = built(
+      { kind: 'chooseSource', part: 'cells-3-aa', name: '' },
+      { kind: 'chooseRegulator', part: null, name: '' },
+    ).build.steps
+    expect(cells[0]!.cautions).not.toContain('mains')
+  })
+  test('a resistor reads within the tolerance of its own drawer: 1 % of 10 kΩ', () => {
+    const fine = { ...library.parts['resistor-film']!, tolerance: 0.01 } as Part
+    const own = analyse(timer, { parts: { ...library.parts, 'resistor-film': fine } }).build.steps
+    const { expect: read } = own
+      .flatMap((s) => s.checks)
+      .find((c) => c.where === 'between RESET and VCC, chip out')!
+    expect([read.min, read.max]).toEqual([expect.closeTo(9900, 6), expect.closeTo(10100, 6)])
+  })
+  test('what holds a step of the load without the bulk capacitor is what is fitted of the small ones', () => {
+    const sag = (...edits: Edit[]) =>
+      built(...edits)
+        .build.support.find((s) => s.key === 'bulk')!
+        .risk.facts.find((f) => f.worked?.symbol === 'ΔV')!.worked!
+    const small = built().build.support.filter((s) => s.key.startsWith('decoupling:'))
+    expect(sag().inputs.filter((i) => i.symbol.startsWith('C_'))).toHaveLength(small.length)
+    const [first] = small
+    expect(
+      sag({ kind: 'leaveOut', support: first!.key, name: '' }).inputs.filter((i) =>
+        i.symbol.startsWith('C_'),
+      ),
+    ).toHaveLength(small.length - 1)
   })
   test('cautions stand where they belong', () => {
     const of = (title: string) => steps.find((s) => s.title === title)!.cautions

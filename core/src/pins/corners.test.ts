@@ -106,6 +106,23 @@ describe('pull-ups of a bus', () => {
     expect(all[0]).toBeGreaterThan(4.7 / 3e-3)
     expect(all[1]).toBeLessThan(300e-9 / (0.8473 * 50e-12))
   })
+  test('by hand: 10 kΩ on a board and 100 pF at 400 kHz, all together 1567 Ω to 3541 Ω: ours 1858 Ω to 5480 Ω', () => {
+    const heavy = changed('humidity-two-wire', (d: Device) => {
+      for (const w of d.wirings)
+        for (const s of w.signals)
+          if (s.electrical.kind === 'open-drain')
+            s.electrical.capacitance = { typ: 90e-12, kind: 'guaranteed' }
+      d.wirings[0]!.busSpeed = { max: 400e3, kind: 'recommended' }
+    })
+    const design = applyEdits(project({ ...td8, devices: [['humidity-two-wire', 'Air']] }), [
+      { kind: 'setBusSpeed', speed: 400e3 },
+    ])
+    const { pins, findings } = analyse(design, withParts(heavy))
+    const ours = pins.support.find((s) => s.key === 'pull:i2c.SDA')!.value!.value
+    // 1/1567 − 1/10k → 1858 Ω, 5 % more: 1956 Ω; 1/3541 − 1/10k → 5482 Ω, 5 % less: 5221 Ω; the middle 3196 Ω, E12 3.3 kΩ
+    expect(ours).toBe(3300)
+    expect(findings.map((f) => f.check)).not.toContain('pins.bus-window')
+  })
   test('the check counts ours with those on the boards', () => {
     // Two of 4.7 kΩ are 2350 Ω, above 1567 Ω; with the builder’s own 4.7 kΩ in they come to 1567 · … = 1528 Ω at 5 % less.
     const devices: Project['devices'] = [
@@ -167,6 +184,55 @@ describe('shifts and their lines', () => {
       .worked.find((w) => w.symbol === 'f_max')!
     expect(rate.value.min).toBeCloseTo(0.1 / (0.8473 * 4700 * 1.05 * 85e-12), 0)
     expect(findings.map((f) => f.check)).not.toContain('pins.shift-too-slow')
+  })
+  test('a MOSFET whose two pull-ups are more than the device can pull low is not offered', () => {
+    const weak = (mA: number) =>
+      changed('glow-display', (d: Device) => {
+        for (const w of d.wirings)
+          for (const s of w.signals)
+            if (s.electrical.kind === 'open-drain')
+              s.electrical.sinkCurrent = { min: mA * 1e-3, kind: 'guaranteed' }
+      })
+    // (5.25 − 0.4) V over 4465 Ω, twice: 2.17 mA
+    const kinds = (mA: number) => {
+      const library = withParts(weak(mA))
+      const design = project({ chip: 'mw2-module', regulator: 'bl33-low', devices })
+      return analyse(design, library)
+        .findings.filter((f) => f.check === 'pins.level')
+        .flatMap((f) => f.fixes.map((x) => x.label))
+        .some((l) => l.includes('MOSFET'))
+    }
+    expect([kinds(2.2), kinds(2.1)]).toEqual([true, false])
+  })
+  test('it is judged by the slowest that its values give', () => {
+    // 12 MHz lies between the divider’s least and greatest rate: resistors are 5 % either way.
+    const rate = on(
+      {
+        chip: 'mw2-module',
+        regulator: 'bl33-low',
+        devices: [['track-sensor', 'Gate', 'plain', { fedBy: 'source' }]],
+      },
+      {
+        kind: 'fitShift',
+        signal: 'd1.1.OUT',
+        name: 'Gate',
+        shift: 'divider',
+      },
+    )
+      .pins.support.find((s) => s.key === 'shift-upper:d1.1.OUT')!
+      .worked.find((w) => w.symbol === 'f_max')!.value
+    const between = changed('track-sensor', (d: Device) => {
+      for (const w of d.wirings) for (const s of w.signals) s.rate = (rate.min + rate.max) / 2
+    })
+    const design = applyEdits(
+      project({
+        chip: 'mw2-module',
+        regulator: 'bl33-low',
+        devices: [['track-sensor', 'Gate', 'plain', { fedBy: 'source' }]],
+      }),
+      [{ kind: 'fitShift', signal: 'd1.1.OUT', name: 'Gate', shift: 'divider' }],
+    )
+    expect(analyse(design, withParts(between)).findings.map((f) => f.check)).toContain('pins.shift-too-slow')
   })
   test('a divider that is too slow for its line is told, and what is faster is offered', () => {
     const fast = changed('track-sensor', (d: Device) => {
