@@ -147,20 +147,32 @@ describe('devices', () => {
   })
 })
 
-test('docs/formats.md names every field that the shipped files use', () => {
+/** What a text names as code. */
+const named = (text: string): Set<string> =>
+  new Set([...text.matchAll(/`([^`]+)`/g)].flatMap(([, code]) => code!.match(/[A-Za-z]\w*/g) ?? []))
+
+test('docs/formats.md names every field that the shipped files use, where its kind is described', () => {
   const text = readFileSync(join(__dirname, '..', '..', '..', 'docs', 'formats.md'), 'utf8')
-  const fields = new Set<string>()
-  const collect = (value: unknown): void => {
-    if (Array.isArray(value)) value.forEach(collect)
+  const section = (title: string) => text.split(/^## /m).find((s) => s.startsWith(`${title}\n`))!
+  const everywhere = named(section('Quantities') + section('Every part'))
+  // One item of the list for a kind, or for two or three that are alike.
+  const others = section('The other kinds').split(/^- /m)
+  const own = (kind: string): Set<string> =>
+    named(
+      kind === 'chip' || kind === 'device'
+        ? section(kind)
+        : others.filter((item) => item.includes(`**${kind}**`)).join('\n'),
+    )
+  const missing = new Set<string>()
+  const collect = (value: unknown, kind: string): void => {
+    if (Array.isArray(value)) value.forEach((v) => collect(v, kind))
     else if (typeof value === 'object' && value !== null)
       for (const [key, inner] of Object.entries(value)) {
-        fields.add(key)
+        if (!everywhere.has(key) && !own(kind).has(key)) missing.add(`${kind}: ${key}`)
         // {link: position} is keyed by names that the file itself gives.
-        if (key !== 'links' || Array.isArray(inner)) collect(inner)
+        if (key !== 'links' || Array.isArray(inner)) collect(inner, kind)
       }
   }
-  partFiles().forEach((f) => collect(f.data))
-  expect(
-    [...fields].filter((f) => !text.includes(`\`${f}`) && !new RegExp(`[.\`]${f}\\b`).test(text)),
-  ).toEqual([])
+  for (const { data } of partFiles()) collect(data, (data as { kind: string }).kind)
+  expect([...missing].sort()).toEqual([])
 })
