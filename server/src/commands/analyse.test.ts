@@ -47,3 +47,21 @@ test.each([[[]], [['--html', demo]]])(
   },
   30_000,
 )
+
+test('what installing prints never gets into what a command prints', () => {
+  const noisy = (options: string) =>
+    spawnSync(
+      process.execPath,
+      [
+        '--input-type=module',
+        '-e',
+        `import { run } from './scripts/lib/run.mjs'; await run('node', ['-e', 'console.log("added 824 packages")'], ${options})`,
+      ],
+      { cwd: root, encoding: 'utf8' },
+    )
+  const kept = noisy('{ toStderr: true }')
+  expect([kept.stdout, kept.stderr.includes('added 824 packages')]).toEqual(['', true])
+  expect(noisy('{}').stdout).toContain('added 824 packages')
+  const install = readFileSync(join(root, 'scripts', 'lib', 'install.mjs'), 'utf8')
+  expect([install.includes('console.log'), install.includes('toStderr: true')]).toEqual([false, true])
+})
