@@ -55,6 +55,14 @@ describe('levels', () => {
     const { pins } = on({ chip: 'td8-28-dip', source: 'adapter-5v', devices })
     expect(pins.levels.map((l) => [l.grade, l.severity])).toEqual([['guaranteed', undefined]])
   })
+  test('a high of 2.9 V on a leg that reads it from 0.6 · 5.1 V: typical, and a risk', () => {
+    const { pins, findings } = on({ ...td8, devices: [['serial-link', 'Link']] })
+    const line = pins.levels.find((l) => l.direction === 'to the chip')!
+    // usual 3.2 V − 3.0 V = 0.2 V, at the worst 2.9 V − 3.06 V
+    expect([line.grade, line.severity]).toEqual(['typical', 'risks'])
+    expect(line.margins.find((m) => m.symbol === 'NM_H')!.value.min).toBeCloseTo(-0.16, 9)
+    expect(findings.find((f) => f.check === 'pins.level')?.severity).toBe('risks')
+  })
   test('a sensor that is a resistance gives up to the rail: 3.366 V on a converter that ends at 2.6 V', () => {
     const { pins } = on({ chip: 'mw2-module', regulator: 'bl33-low', devices: [['light-resistor', 'Light']] })
     const line = pins.levels[0]!

@@ -29,7 +29,7 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
   const I_out = asVariable(load)
   // Out of regulation its output is what comes in: nothing is left over it.
   const dissipation = sum(
-    { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W' },
+    { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W', counts: 'max' },
     { V_in: input, V_out, I_out, I_q },
     (i) => greatest(nothing, i.V_in.minus(i.V_out)).times(i.I_out).plus(i.V_in.times(i.I_q)),
   )
@@ -38,6 +38,7 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
       label: `Junction of ${regulator.name}`,
       symbol: 'T_J',
       unit: '°C',
+      counts: 'max',
       note: `Its limit is ${formatQuantity(limit, '°C')}. Without a heat sink, in still air.`,
     },
     { T_A, P: dissipation, θ_JA },
@@ -53,7 +54,7 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
     ['I_out', I_out],
   )
   const margin = sum(
-    { label: 'Drop-out margin', symbol: 'V_margin', unit: 'V' },
+    { label: 'Drop-out margin', symbol: 'V_margin', unit: 'V', counts: 'min' },
     { V_in: input, V_out, V_DO },
     (i) => i.V_in.minus(i.V_out).minus(i.V_DO),
   )

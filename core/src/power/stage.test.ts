@@ -116,10 +116,10 @@ describe('cells', () => {
 
 // Usual values of the files: 62 + 71 + 25 mA of devices, 3.92 mA of the chip, 4.48 mA of the safe light, 3.72 mA of
 // pull-ups, 1.72 mA of the power lamp, 0.2 mA; into the
-// relay’s input 5 V / 10 kΩ and 0.4 mA, the sensor’s divider 5 V / 20 kΩ, a gate 5 V / 100 kΩ, 1.2 mA: 173.2 mA at work. The diode drops 0.32 V at 100 mA and 0.45 V at 1 A.
+// relay’s input 5 V / 10 kΩ and 0.4 mA, a gate 5 V / 100 kΩ, 0.95 mA: 172.95 mA at work. The diode drops 0.32 V at 100 mA and 0.45 V at 1 A.
 test('usual heat is at full work, least heat at rest, and both inputs are as they are then', () => {
   const heat = rest.regulation!.dissipation
-  expect(heat.value.typ).toBeCloseTo((12 - 0.3306 - 5) * 0.1732 + 11.669 * 1.2e-3, 3)
+  expect(heat.value.typ).toBeCloseTo((12 - 0.3306 - 5) * 0.17295 + 11.669 * 1.2e-3, 3)
   expect(heat.value.min).toBeLessThan(0.05)
   expect(rest.input!.value.typ).toBeCloseTo(12 - 0.3306, 3)
   expect(rest.input!.value.min).toBeGreaterThan(11.4 - 0.6)
@@ -188,8 +188,13 @@ describe('every way that current takes, by hand', () => {
     })
     expect(work(power, 'pull-ups.source').max).toBeCloseTo((2 * 5.25) / 4700, 9)
   })
-  test('a sensor that is a resistance divides the rail at all times: 5.1 V / (9.5 kΩ + 2 kΩ)', () => {
-    const power = of({ ...td8, devices: [['light-resistor', 'Light']] })
+  test('a sensor’s divider counts once: by its sheet, 0.5 mA, or else 5.1 V / (9.5 kΩ + 2 kΩ) at all times', () => {
+    const p = project({ ...td8, devices: [['light-resistor', 'Light']] })
+    const stated = analyse(p, library).power
+    expect(stated.consumers.map((c) => c.id)).not.toContain('inputs')
+    expect(work(stated, 'd1').max).toBeCloseTo(0.5e-3, 9)
+    const silent = { ...library.parts['light-resistor'], modes: [] } as never
+    const power = analyse(p, { parts: { ...library.parts, 'light-resistor': silent } }).power
     expect(work(power, 'inputs').max).toBeCloseTo(5.1 / (9.5e3 + 2e3), 9)
     expect(power.consumers.find((c) => c.id === 'inputs')!.rest.value.max).toBeCloseTo(5.1 / 11.5e3, 9)
   })
@@ -263,6 +268,19 @@ describe('the polarity diode', () => {
       withDiode({ current: { max: most * 0.999 } }),
     )
     expect(after.findings.map((f) => f.check)).not.toContain('power.diode-rating')
+  })
+  test('its heat: V_F · I at the most, by the way of its package, up to 125 °C', () => {
+    const { input, through } = analyse(design, library).power
+    const drop = input!.inputs.find((i) => i.symbol === 'V_F')!.value.max
+    const limit = (125 - design.needs.limits.ambient) / (drop * through.value.max)
+    const hot = (kelvin: number) => {
+      const package_ = {
+        ...findPart(library, 'diode', 'diode-polarity')!.package,
+        thermalResistance: { typ: kelvin },
+      }
+      return told({ package: package_ }).map((f) => f.severity)
+    }
+    expect([hot(limit * 0.99), hot(limit * 1.01)]).toEqual([[], ['risks']])
   })
   test('one that carries all the source gives is taken before a cheaper one that does not', () => {
     const weak = { ...library.parts['diode-polarity'], id: 'weak', price: 0.01, current: { max: 0.2 } }

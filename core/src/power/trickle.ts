@@ -102,7 +102,8 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
             variable: `${instance.id} ${id}.leakage`,
           },
         })
-      if (e.kind === 'analog' && e.dividerTo && e.sourceResistance)
+      // Where a sensor’s sheet gives currents, they are those of its divider.
+      if (e.kind === 'analog' && e.dividerTo && e.sourceResistance && part.modes.length === 0)
         add(
           'rail',
           'always',

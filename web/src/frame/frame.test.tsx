@@ -33,7 +33,7 @@ describe('the root', () => {
 describe('the gauges', () => {
   test('five numbers with their limits', () => {
     show(<Gauges />)
-    expect(gauge('Budget used')).toBe('Budget used222 mA of 300 mA')
+    expect(gauge('Budget used')).toBe('Budget used221 mA of 300 mA')
     expect(gauge('Runtime')).toBe('Runtimeno end: not on cells')
     expect(gauge('Hottest part')).toBe('Hottest part107 °C')
     expect(gauge('Legs left')).toBe('Legs left9')

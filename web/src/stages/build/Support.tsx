@@ -74,11 +74,7 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
       <td>
         {part.worked.map((w, i) => (
           <span key={i} className="sum-of">
-            <span className="mono faint">{w.symbol}</span>{' '}
-            <Num
-              worked={w}
-              show={w.symbol === 'T_J' || w.symbol === 'P' ? 'max' : w.symbol === 'V_margin' ? 'min' : 'typ'}
-            />
+            <span className="mono faint">{w.symbol}</span> <Num worked={w} />
           </span>
         ))}
       </td>
