@@ -6,7 +6,6 @@ import fc from 'fast-check'
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
-import { ledCurrentThrough, tableCurrent, tableDriver } from '../electrical'
 import {
   chipFileFrom,
   joinStarts,
@@ -17,6 +16,9 @@ import {
   withStart,
 } from '../intake'
 import { type Chip, FaultyFile, makeLibrary, readPart } from '../parts'
+import { driverCurve, tableCurrent } from '../pins'
+import { fromRule } from '../findings'
+import { currentInSeries, readCurve } from '../sums'
 import { ibisNumber, readBsdl, readIbis } from '.'
 
 const file = (name: string) => readFileSync(join(__dirname, 'test', name), 'utf8')
@@ -197,7 +199,17 @@ test('both files begin the part, and a pasted table completes it', () => {
 })
 
 describe('the current of a driver', () => {
-  const { pullDown, pullUp, powerClamp } = chipOf().io.drivers!.find((d) => d.id === 'strong')!
+  const chip = chipOf()
+  const { pullDown, pullUp, powerClamp } = chip.io.drivers!.find((d) => d.id === 'strong')!
+  const strong = chip.pins.find((p) => p.driver === 'strong')
+  const given = (symbol: string, value: number, unit: 'V' | 'A' | 'Ω') =>
+    fromRule(symbol, symbol, value, unit, 'test')
+  /** Volts that the product’s own curve of the leg drops at a current. */
+  const drop = (current: number) =>
+    readCurve({ label: 'Drop', symbol: 'V', unit: 'V' }, driverCurve(chip, strong, 'low'), [
+      'I',
+      given('I', current, 'A'),
+    ])
   /** Straight from the file's rows, by another way: area weights. */
   const between = (rows: [number, number][], v: number) => {
     const i = rows.findIndex(([x]) => x > v)
@@ -228,15 +240,16 @@ describe('the current of a driver', () => {
     ],
   }
   test('equals an independent interpolation, in three corners, and its inverse comes back', () => {
-    const driver = tableDriver(pullDown!)
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 3.29, noNaN: true }),
         fc.constantFrom('typ', 'min', 'max'),
-        (v, corner) => {
-          const current = tableCurrent(pullDown!, v, corner)
-          expect(current).toBeCloseTo(between(down[corner], v), 12)
-          expect(driver(current, corner)).toBeCloseTo(v, 9)
+        (v, line) => {
+          const current = tableCurrent(pullDown!, v, line)
+          // The weakest, with the least current, drops most.
+          const corner = { min: 'max', typ: 'typ', max: 'min' } as const
+          expect(current).toBeCloseTo(between(down[corner[line]], v), 12)
+          expect(drop(current).value[corner[line]]).toBeCloseTo(v, 9)
         },
       ),
     )
@@ -244,22 +257,29 @@ describe('the current of a driver', () => {
   test('the other tables: volts from their own rail, current away from it', () => {
     expect(tableCurrent(pullUp!, 0.2, 'typ')).toBeCloseTo(6e-3, 12)
     expect(tableCurrent(powerClamp!, 0.8, 'typ')).toBeCloseTo((1e-3 + 40e-3) / 2, 12)
-    expect(tableCurrent(powerClamp!, 9, 'min')).toBeCloseTo(0.18, 12)
+    expect(tableCurrent(powerClamp!, 9, 'max')).toBeCloseTo(0.18, 12)
   })
   test('an LED on it agrees with a hand solution', () => {
     // LED of 2 V flat, 100 Ω, 3.3 V, pulled down: between 0.2 V / 8 mA and 0.5 V / 18 mA the driver is
     // V = 0.2 + 30 Ω·(I − 8 mA). 3.3 − 2 − 100·I − 0.2 − 30·I + 0.24 = 0, so I = 1.34 / 130.
-    const led = [{ current: 10e-3, voltage: { typ: 2, kind: 'typical' as const } }]
-    expect(ledCurrentThrough(3.3, tableDriver(pullDown!), 100, led, 'typ')).toBeCloseTo(1.34 / 130, 9)
+    const led = {
+      symbol: 'V_F',
+      label: 'LED',
+      curve: { part: chip, field: 'led', points: [{ x: 10e-3, y: { typ: 2, kind: 'typical' as const } }] },
+    }
+    const driver = { symbol: 'V_drop', label: 'driver', curve: driverCurve(chip, strong, 'low') }
+    const through = (ohms: number) =>
+      currentInSeries(
+        { label: 'LED', symbol: 'I' },
+        ['V', given('V', 3.3, 'V')],
+        ['R', given('R', ohms, 'Ω')],
+        [led, driver],
+      ).value.typ
+    expect(through(100)).toBeCloseTo(1.34 / 130, 9)
     // Without a resistor 1.3 V is left for the driver: 0.3 V into the last stretch, 6 mA over 2.3 V.
-    expect(ledCurrentThrough(3.3, tableDriver(pullDown!), 0, led, 'typ')).toBeCloseTo(
-      30e-3 + (6e-3 * 0.3) / 2.3,
-      9,
-    )
+    expect(through(0)).toBeCloseTo(30e-3 + (6e-3 * 0.3) / 2.3, 9)
   })
-  test('a driver that can’t carry it doesn’t', () => {
-    expect(tableDriver(pullDown!)(1, 'typ')).toBeGreaterThan(3.3)
-  })
+  test('a driver that can’t carry it doesn’t', () => expect(drop(1).value.typ).toBeGreaterThan(3.3))
 })
 
 test('in a project, the LED’s current and its working come from the table', () => {

@@ -13,7 +13,16 @@ export { type PullWindow } from './windows'
 export * from './resolve'
 export * from './question'
 export { pinsAcross, type Swap, swapTo, swapWords } from './swap'
-export { busSpeeds, fittedResistor, gateKey, ledKey, type LedOnLeg, netOf } from './support'
+export {
+  busSpeeds,
+  driverCurve,
+  fittedResistor,
+  gateKey,
+  ledKey,
+  type LedOnLeg,
+  netOf,
+  tableCurrent,
+} from './support'
 export { type ClashRule } from './clash'
 export { linksToSet, makeDemand, type OnOther, type PinChoices, type PinQuestion } from './demand'
 export { pinsChecks } from './checks'

@@ -3,7 +3,8 @@
 import { shippedLibrary } from '../../test/files'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice } from '../design'
-import { ledCurrent, type CurvePoint } from '../electrical'
+import { fromRule } from '../findings'
+import { currentInSeries } from '../sums'
 import { bytePlans, patternBases, portValue, pwmFit, readPattern, topCode, writePattern } from '.'
 
 const library = shippedLibrary()
@@ -149,29 +150,39 @@ describe('the I2C window by hand from the I2C-bus specification, at three speeds
   })
 })
 
-describe('an LED without resistor against an independent solution', () => {
+describe('an LED behind a resistance against an independent solution', () => {
   // Walking the current up in steps of a microampere until drop and forward voltage use up the supply.
-  const walked = (supply: number, ohms: number, curve: readonly CurvePoint[]): number => {
-    const points = curve.map((c) => [c.current, c.voltage.typ!] as const)
-    // The last segment that begins at or below i; it goes on beyond the curve, and the first point holds before it.
+  const walked = (supply: number, ohms: number, points: (readonly [number, number])[]): number => {
+    // The last segment that begins at or below i; it goes on beyond the curve, the first one before it.
     const at = (i: number) => {
       const k = points.slice(0, -1).reduce((last, [x], n) => (x <= i ? n : last), 0)
       const [[x0, y0], [x1, y1]] = [points[k]!, points[k + 1]!]
-      return y0 + (Math.max(0, i - x0) / (x1 - x0)) * (y1 - y0)
+      return y0 + ((i - x0) / (x1 - x0)) * (y1 - y0)
     }
     for (let i = 0; i < 0.3; i += 1e-6) if (i * ohms + at(i) >= supply) return i
     return Infinity
   }
+  const given = (symbol: string, value: number, unit: 'V' | 'Ω') =>
+    fromRule(symbol, symbol, value, unit, 'test')
   const colours = ['led-red', 'led-yellow', 'led-green', 'led-white']
   test.each(colours.flatMap((c) => [3, 3.3, 5].flatMap((v) => [22, 35, 80].map((r) => [c, v, r] as const))))(
     '%s on %d V behind %d Ω',
     (id, supply, ohms) => {
       const led = library.parts[id]!
       if (led.kind !== 'led') throw new Error(id)
-      const curve = led.forward.map((f) => ({ ...f, voltage: { ...f.voltage, typ: f.voltage.typ! } }))
-      expect(Math.abs(ledCurrent(supply, ohms, curve, 'typ') - walked(supply, ohms, curve))).toBeLessThan(
-        2e-6,
-      )
+      const curve = {
+        part: led,
+        field: 'forward',
+        points: led.forward.map((f) => ({ x: f.current, y: f.voltage })),
+      }
+      const current = currentInSeries(
+        { label: 'LED', symbol: 'I' },
+        ['V', given('V', supply, 'V')],
+        ['R', given('R', ohms, 'Ω')],
+        [{ symbol: 'V_F', label: 'LED', curve }],
+      ).value.typ
+      const points = led.forward.map((f) => [f.current, f.voltage.typ!] as const)
+      expect(Math.abs(current - walked(supply, ohms, points))).toBeLessThan(2e-6)
     },
   )
 })

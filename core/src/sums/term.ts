@@ -493,10 +493,6 @@ const symbols: Style = {
 /** As it is printed, in the field's symbols. */
 export const formulaOf = (term: Term): string => written(term, symbols)
 
-/** As a formula with something else in place of each input: its value with unit. */
-export const formulaWith = (term: Term, text: (symbol: string) => string): string =>
-  written(term, { ...symbols, input: text })
-
 /** As a line that a calculator evaluates: `(5 - 2) / 0.01`. */
 export const lineOf = (term: Term, at: readonly number[]): string => {
   const plainNumber = (value: number) => (value < 0 ? `(${digits(value)})` : digits(value))

@@ -3,10 +3,8 @@
 import { shippedLibrary } from '../../../test/files'
 import { analyse } from '../../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
-import { divided, leastTopResistor, noiseMargin, rateThrough } from '../../electrical'
 import { stockOf } from '../../circuit'
 import { carrierOf } from '../../chip'
-import { nextUp } from '../../quantity'
 import { shiftsFor } from '.'
 
 const library = shippedLibrary()
@@ -28,37 +26,6 @@ const project = (
 }
 const levels = (d: Design) => analyse(d, library).pins.levels
 const one = (d: Design, signal: RegExp) => levels(d).find((l) => signal.test(l.wire.signal.name))!
-
-describe('formulas by hand', () => {
-  test('margins: apart the worst meet, together corner by corner', () => {
-    const over = { min: 3, typ: 3.3, max: 3.6 }
-    const under = { min: 2.1, typ: 2.31, max: 2.52 }
-    expect(noiseMargin(over, under, false).min).toBeCloseTo(3 - 2.52, 12)
-    expect(noiseMargin(over, under, true).min).toBeCloseTo(3 - 2.1, 12)
-  })
-  test('divider: 5 V over 10k to 10k is 2.5 V, and 2.625 V with 5 % resistors at their worst', () => {
-    const exact = { min: 1e4, typ: 1e4, max: 1e4 }
-    const loose = { min: 9.5e3, typ: 1e4, max: 10.5e3 }
-    const v = { min: 5, typ: 5, max: 5 }
-    expect(divided(v, exact, exact).max).toBeCloseTo(2.5, 12)
-    expect(divided(v, loose, loose).max).toBeCloseTo(2.625, 12)
-  })
-  test.each([
-    // V, limit, tolerance → R_1 for 10k below, and the next of E12 up
-    [5, 3.3, 0, 5151.5, 5600],
-    [5, 2.5, 0, 10000, 10000],
-    // exactly on a preferred value stays there; a hair above goes to the next
-    [5, 2.499, 0, 10008, 12000],
-    [5, 3.3, 0.05, 5693.8, 6800],
-    [3, 3.3, 0.05, 0, undefined],
-  ])('least upper resistor of %d V to %d V at %d', (v, limit, t, least, fitted) => {
-    const r = leastTopResistor(v, limit, 10e3, t)
-    expect(r).toBeCloseTo(least, 0)
-    if (fitted !== undefined) expect(nextUp(r, 'E12')).toBe(fitted)
-  })
-  test('10 kΩ into 10 pF: t_r = 220 ns, 2.27 Mbit/s', () =>
-    expect(rateThrough(10e3, 10e-12)).toBeCloseTo(1 / 440e-9, 0))
-})
 
 test('a 5 V level on a 3.3 V converter: the divider’s values and what is left, by hand', () => {
   const design = project('qm32-48', [{ part: 'gas-sensor-5v', fedBy: 'source' }])

@@ -3,7 +3,6 @@
 import type { Supplies } from '../../circuit'
 import { supplyOf } from '../../circuit'
 import type { ShiftKind } from '../../design'
-import { tableCurrent } from '../../electrical'
 import {
   type Fact,
   fromPart,
@@ -17,6 +16,7 @@ import type { Chip } from '../../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
 import { asStated, least, number, sum, type SumInput, type Term } from '../../sums'
 import { legName } from '../passport'
+import { tableCurrent } from '../support/driver'
 import type { Wire } from '../plan'
 import {
   busLow,
@@ -389,7 +389,7 @@ const clampFacts = (chip: Chip, wire: Wire, reaches: Worked, rail: Worked): Fact
   const driver = chip.io.drivers?.find((d) => d.id === wire.pin.driver)
   const above = reaches.value.max - rail.value.min
   if (!driver?.powerClamp || above <= 0) return []
-  const current = tableCurrent(driver.powerClamp, above, 'min')
+  const current = tableCurrent(driver.powerClamp, above, 'max')
   const text = formatQuantity(current, 'A', 3)
   return [
     {

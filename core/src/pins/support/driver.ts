@@ -64,3 +64,13 @@ export const driverCurve = (chip: Chip, pin: ChipPin | undefined, side: 'high' |
       }
     : { part: chip, field: `io.${which}`, points: pointsOfSheet(chip.io[which]) }
 }
+
+/**
+ * Amperes at volts from the rail, the other way round: straight between the rows of one line, held beyond the last.
+ * `line`: `min` the least current that the table states.
+ */
+export const tableCurrent = (table: DriveTable, voltage: number, line: 'min' | 'typ' | 'max'): number => {
+  const rows = table.map((p): [number, number] => [p.voltage, fullRange(p.current)[line]])
+  const [first, last] = [rows[0]!, rows.at(-1)!]
+  return voltage <= first[0] ? first[1] : voltage >= last[0] ? last[1] : along(rows, voltage)
+}

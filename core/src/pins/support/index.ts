@@ -28,4 +28,4 @@ export const supportOf = (wires: Wire[], context: SignalSupportContext): Support
 export { gateKey, switchOnLeg } from './gate'
 export { ledKey, ledOnLeg, type LedOnLeg, smallerLed } from './led'
 export { fittedResistor, netOf } from './context'
-export { driverCurve } from './driver'
+export { driverCurve, tableCurrent } from './driver'

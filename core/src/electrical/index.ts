@@ -1,5 +1,0 @@
-export * from './curve'
-export * from './driver'
-export * from './led'
-export * from './levels'
-export * from './pulls'
