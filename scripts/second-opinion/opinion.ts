@@ -1,5 +1,7 @@
 // A second opinion on numbers that a builder trusts: plain formulas over the part files as they lie in the folder, by trying
-// corners. It imports nothing of core. What was decided (which leg, which value is fitted, what flows in all) it is told.
+// corners. It imports nothing of core, only the referee’s reading of numbers. What was decided (which leg, which value is fitted, what flows in all) it is told.
+
+import { si } from '../../core/test/referee/files'
 
 /* eslint-disable @typescript-eslint/no-explicit-any -- files are read as they are, without the program’s types */
 type Json = any
@@ -22,26 +24,7 @@ export interface Decided {
   busSpeed: number
 }
 
-const prefix: Record<string, number> = {
-  G: 1e9,
-  M: 1e6,
-  k: 1e3,
-  m: 1e-3,
-  µ: 1e-6,
-  u: 1e-6,
-  n: 1e-9,
-  p: 1e-12,
-}
-const value = (x: unknown): number => {
-  if (typeof x === 'number') return x
-  const text = String(x).trim()
-  // 4k7, 1R0
-  const marked = /^(\d+)([kMRmunp])(\d*)$/.exec(text)
-  if (marked) return Number(`${marked[1]}.${marked[3] || 0}`) * (marked[2] === 'R' ? 1 : prefix[marked[2]!]!)
-  const m = /^(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(A\/Hz|Hz|Ω|K\/W|Ah|A|V|F|W|s|°C|%|m)?$/.exec(text)
-  if (!m) throw new Error(`no number: ${text}`)
-  return Number(m[1]) * (m[2] ? prefix[m[2]]! : 1)
-}
+const value = si
 const span = (rated: Json): Span => {
   if (typeof rated !== 'object') return { min: value(rated), typ: value(rated), max: value(rated) }
   const [a, b, c] = [rated.min, rated.typ, rated.max].map((x) => (x === undefined ? undefined : value(x)))

@@ -147,6 +147,14 @@ describe('what is said of a clock', () => {
       severity,
     ),
   )
+  test('a tolerance that no sheet states is told where a serial line hangs on it', () => {
+    const silent = {
+      ...td8,
+      clockSources: td8.clockSources.map((s) => ({ ...s, tolerance: undefined })),
+    } as Chip
+    const found = analyse(project({ ...on5, devices: [['serial-link', 'Link']] }), withParts(silent)).findings
+    expect(found.filter((f) => f.check === 'clock.too-loose').map((f) => f.severity)).toEqual(['notes'])
+  })
   test.each([
     ['serial-link', 0.02, undefined],
     ['serial-link', 0.0201, 'risks'],

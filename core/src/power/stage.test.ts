@@ -282,6 +282,18 @@ describe('the polarity diode', () => {
     }
     expect([hot(limit * 0.99), hot(limit * 1.01)]).toEqual([[], ['risks']])
   })
+  test('what a sheet says nothing of is told where it can be felt: 0.25 W', () => {
+    const package_ = {
+      ...findPart(library, 'diode', 'diode-polarity')!.package,
+      thermalResistance: undefined,
+    }
+    const dropping = (volts: number) => {
+      const forward = [{ current: 0.1, voltage: { typ: volts, kind: 'typical' } }]
+      return told({ package: package_, forward }).map((f) => f.severity)
+    }
+    // the drop lowers what the regulator gets, and not what flows
+    expect([dropping(0.249 / most), dropping(0.251 / most)]).toEqual([[], ['notes']])
+  })
   test('one that carries all the source gives is taken before a cheaper one that does not', () => {
     const weak = { ...library.parts['diode-polarity'], id: 'weak', price: 0.01, current: { max: 0.2 } }
     const { polarity } = analyse(design, { parts: { ...library.parts, weak: weak as never } }).power

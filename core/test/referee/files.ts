@@ -25,11 +25,15 @@ const prefixes: Record<string, number> = {
   p: 1e-12,
 }
 
-/** `"2.7 kHz"` or a number, in SI. */
+/** `"2.7 kHz"`, `"4k7"` or a number, in SI. */
 export const si = (given: unknown): number => {
   if (typeof given === 'number') return given
-  const match = /^\s*(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(?:Hz|A|V|F|Ω|s)?\s*$/.exec(String(given))
-  if (!match) throw new Error(`no number: ${String(given)}`)
+  const text = String(given).trim()
+  const marked = /^(\d+)([kMRmunp])(\d*)$/.exec(text)
+  if (marked)
+    return Number(`${marked[1]}.${marked[3] || 0}`) * (marked[2] === 'R' ? 1 : prefixes[marked[2]!]!)
+  const match = /^(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(?:A\/Hz|Hz|Ω|K\/W|Ah|A|V|F|W|s|°C|%|m)?$/.exec(text)
+  if (!match) throw new Error(`no number: ${text}`)
   return Number(match[1]) * (match[2] ? prefixes[match[2]]! : 1)
 }
 

@@ -1,4 +1,4 @@
-import type { Check, Fix } from '../../findings'
+import type { Check, Finding, Fix } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { type ClockOption, deviationOf, optionTooFast } from '../resolve'
 
@@ -17,10 +17,28 @@ export const clockTooLoose: Check = {
   rule: 'sampling of a frame of ten bits; ISO 11898-1',
   run: ({ chip: { chip }, clock, needs, power }) => {
     const off = clock.deviation?.value.max
-    if (!chip || off === undefined) return []
-    return (['uart', 'can'] as const).flatMap((kind) => {
+    if (!chip) return []
+    return (['uart', 'can'] as const).flatMap((kind): Omit<Finding, 'check' | 'stage'>[] => {
       const on = needs.instances.filter((i) => i.wiring.signals.some((s) => s.bus === kind))
-      if (on.length === 0 || off <= allowed[kind]) return []
+      if (on.length === 0) return []
+      const names = [...new Set(on.map((i) => i.name))].join(', ')
+      if (off === undefined)
+        return [
+          {
+            id: `clock.too-loose:${kind}:unknown`,
+            severity: 'notes' as const,
+            grade: 'typical' as const,
+            text: `By how much the clock is off is not stated; ${words[kind]} bears ${formatQuantity(allowed[kind] / 1e4, '%')} at each end (${names}).`,
+            because: [
+              {
+                text: `${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
+                worked: clock.frequency,
+              },
+            ],
+            fixes: [],
+          },
+        ]
+      if (off <= allowed[kind]) return []
       const tight = (o: ClockOption) =>
         (deviationOf(chip, o.source, o.part, undefined)?.value.max ?? Infinity) <= allowed[kind]
       const fixes: Fix[] = clock.choices
@@ -41,7 +59,6 @@ export const clockTooLoose: Check = {
             },
           ],
         }))
-      const names = [...new Set(on.map((i) => i.name))].join(', ')
       return [
         {
           id: `clock.too-loose:${kind}`,

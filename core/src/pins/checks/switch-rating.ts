@@ -31,14 +31,14 @@ export const switchRating: Check = {
       const found: Omit<Finding, 'check' | 'stage'>[] = []
       const say = (
         what: string,
-        severity: 'stops' | 'risks',
+        severity: 'stops' | 'risks' | 'notes',
         text: string,
         because: Finding['because'],
       ): void => {
         found.push({
           id: `pins.switch-rating:${what}:${wire.signal.id}`,
           severity,
-          grade: severity === 'stops' ? 'impossible' : 'outside the sheet',
+          grade: severity === 'stops' ? 'impossible' : severity === 'risks' ? 'outside the sheet' : 'typical',
           text,
           because,
           fixes: [],
@@ -46,7 +46,7 @@ export const switchRating: Check = {
         })
       }
       const gate = on.drive.value.min
-      const lowest = Math.min(...(transistor.channel ?? []).map((c) => c.gate))
+      const stated = (transistor.channel ?? []).map((c) => c.gate)
       if (transistor.threshold && gate < fullRange(transistor.threshold).max)
         say(
           'off',
@@ -60,11 +60,18 @@ export const switchRating: Check = {
             },
           ],
         )
-      else if (gate < lowest)
+      else if (stated.length === 0)
+        say(
+          'unknown',
+          'notes',
+          `The sheet of ${transistor.name} states no resistance of its channel: how far it turns on ${name}, and how hot it gets, is not known.`,
+          [{ text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: on.drive }],
+        )
+      else if (gate < Math.min(...stated))
         say(
           'weak',
           'risks',
-          `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(lowest, 'V')} on.`,
+          `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(Math.min(...stated), 'V')} on.`,
           [{ text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: on.drive }],
         )
       const rated = fullRange(transistor.current).max

@@ -275,6 +275,9 @@ const clamp: Maker = (wire, end, context) => {
   }
 }
 
+/** What an output pulls low where its sheet doesn’t say: usual for CMOS, amperes. */
+const usualSink = 4e-3
+
 const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
   const supply = supplyOf(supplies, end.instance.need)
   const { electrical, id } = end.signal
@@ -333,11 +336,12 @@ const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
   const usual = bus ? 4.7e3 : 10e3
   const fast = usual * Math.min(1, rateWith(usual).value.min / needed)
   const pull = preferred(stock.resistors, fast, fast < usual ? 'down' : 'nearest')
-  const strongest = bus
-    ? (higher.value.max - busLow(lower).value.max) / fullRange(electrical.sinkCurrent).min
-    : 0
   // Whoever pulls the line low takes the current of both sides: no smaller than that allows.
-  if (bus && pull.value * (1 - stock.resistors.tolerance) < 2 * strongest) return undefined
+  const sink = bus
+    ? fullRange(electrical.sinkCurrent).min
+    : Math.min(usualSink, fullRange(chip.limits.pinRecommended).max)
+  const across = higher.value.max + lower.value.max - 2 * busLow(lower).value.max
+  if (across / (pull.value * (1 - stock.resistors.tolerance)) > sink) return undefined
   const drive = driveOf(part)
   return {
     kind: 'mosfet',

@@ -6,6 +6,9 @@ import { sum } from '../../sums'
 /** Where a sheet states no limit for its junction: what every silicon part stands. */
 const silicon = 125
 
+/** What no small part gets hot by, watts. */
+const felt = 0.25
+
 export const diodeRating: Check = {
   id: 'power.diode-rating',
   stage: 'power',
@@ -41,7 +44,21 @@ export const diodeRating: Check = {
       ]
     const θ_JA = diode.package.thermalResistance
     const V_F = input.inputs.find((i) => i.symbol === 'V_F')
-    if (!θ_JA || !V_F) return []
+    if (!V_F) return []
+    const heat = V_F.value.max * most
+    if (!θ_JA)
+      return heat <= felt
+        ? []
+        : [
+            {
+              id: 'power.diode-rating',
+              severity: 'notes',
+              grade: 'typical',
+              text: `${diode.name} turns up to ${formatQuantity(heat, 'W', 2)} into heat; how hot it gets is not known, since its sheet says nothing of its way for the heat.`,
+              because: [{ text: `Through it flow up to ${formatQuantity(most, 'A', 3)}`, worked: through }],
+              fixes: [],
+            },
+          ]
     const junction = sum(
       { label: `Junction of ${diode.name}`, symbol: 'T_J', unit: '°C' },
       {
