@@ -6,6 +6,7 @@ import { deep } from '../../test/share'
 import { fromDecision, type Worked, type WorkedInput, workingText } from '../findings'
 import { exactly, type Range, type Unit } from '../quantity'
 import {
+  currentInSeries,
   exponential,
   greatest,
   least,
@@ -299,6 +300,64 @@ const madeOf = (build: Build, spans: [number, number][]): { made: Worked; values
   >
   return { made: sum({ label: 'S', symbol: 's', unit: '' }, inputs, build), values }
 }
+
+describe('a current through parts in a row', () => {
+  const red = [
+    { x: 1e-3, y: { min: 1.6, typ: 1.7, max: 1.8, kind: 'guaranteed' as const } },
+    { x: 20e-3, y: { min: 1.85, typ: 2.05, max: 2.4, kind: 'guaranteed' as const } },
+  ]
+  const part = { id: 'p', name: 'p', sheet: 'p' }
+  const through = (V: Range, R: Range, points = red) =>
+    currentInSeries(
+      { label: 'Current', symbol: 'I' },
+      ['V', given('V', V, 'V')],
+      ['R', given('R', R, 'Ω')],
+      [{ symbol: 'V_F', label: 'LED', curve: { part, field: 'f', points } }],
+    )
+  test('by hand: 330 Ω on 5 V, V_F = 1.7 V + (I − 1 mA) · 18.42 Ω', () => {
+    const I = through(exactly(5), exactly(330))
+    // 5 = 330·I + 1.7 + (I − 1e-3)·(0.35 / 19e-3)
+    expect(I.value.typ).toBeCloseTo((3.3 + 0.35 / 19) / (330 + 0.35 / 19e-3), 12)
+    expect(I.formula).toBe('(V − V_F(I)) / R')
+  })
+  test('nothing flows where the voltage is not enough', () =>
+    expect(through(exactly(1.5), exactly(100)).value.typ).toBe(0))
+  test('whatever the corners: most where V is high, R small and V_F low, by bisection; lines evaluate to it', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 9, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 1, max: 2000, noNaN: true }),
+        fc.double({ min: 0, max: 0.3, noNaN: true }),
+        (v, dv, r, dr) => {
+          const [V, R] = [range(v - dv, v, v + dv), range(r * (1 - dr), r, r * (1 + dr))]
+          const I = through(V, R)
+          const solved = (volts: number, ohms: number, key: 'min' | 'typ' | 'max') => {
+            const [[x0, y0], [x1, y1]] = red.map((p) => [p.x, p.y[key]]) as [
+              [number, number],
+              [number, number],
+            ]
+            let [low, high] = [0, 20]
+            const left = (i: number) => volts - i * ohms - y0 - ((y1 - y0) / (x1 - x0)) * (i - x0)
+            if (left(0) <= 0) return 0
+            for (let n = 0; n < 90; n++) {
+              const middle = (low + high) / 2
+              if (left(middle) > 0) low = middle
+              else high = middle
+            }
+            return low
+          }
+          expect(I.value.min).toBeCloseTo(solved(V.min, R.max, 'max'), 9)
+          expect(I.value.typ).toBeCloseTo(solved(V.typ, R.typ, 'typ'), 9)
+          expect(I.value.max).toBeCloseTo(solved(V.max, R.min, 'min'), 9)
+          for (const key of ['min', 'typ', 'max'] as const)
+            expect(calculate(I.corners![key].line)).toBeCloseTo(I.value[key], 9)
+        },
+      ),
+      { numRuns: deep ? 1000 : 100 },
+    )
+  })
+})
 
 describe('whatever the expression', () => {
   test('no point of the box is outside the range; each extreme is reached where it says, and its line evaluates to it', () => {
