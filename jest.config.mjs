@@ -15,7 +15,7 @@ const room = (name, more = {}) => ({
   testEnvironment: 'node',
   transform: { '^.+\\.(t|j)sx?$': swc },
   moduleNameMapper: { '\\.css$': '<rootDir>/../web/test/style.ts' },
-  transformIgnorePatterns: ['/node_modules/(?!(comlink|idb-keyval)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(comlink|idb-keyval|react-hotkeys-hook)/)'],
   ...more,
 })
 

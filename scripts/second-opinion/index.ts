@@ -27,6 +27,7 @@ const decidedBy = (a: Analysis, design: Design): Decided => ({
   load: a.power.loaded.value,
   through: a.power.through.value,
   busSpeed: busSpeedOf(design, 1),
+  shifted: a.pins.levels.filter((l) => l.shift || l.wire.signal.ends.length > 1).map((l) => l.wire.signal.id),
 })
 
 /** The program’s values by the names that the second opinion uses. */
@@ -51,6 +52,28 @@ const valuesOf = (a: Analysis): Record<string, Span | undefined> => {
         [`${c.id} rest`, c.rest.value],
         [`${c.id} work`, c.work.value],
       ]),
+    ),
+    'heat of the regulator': a.power.regulation?.dissipation.value,
+    'junction of the regulator': a.power.regulation?.junction.value,
+    ...Object.fromEntries(
+      a.pins.levels.flatMap((l) => {
+        const at = l.direction === 'to the chip' ? 'leg' : 'device'
+        const of = (symbol: string) => l.margins.find((m) => m.symbol === symbol)?.value
+        return [
+          [`high at the ${at} ${l.wire.signal.id}`, of('NM_H')],
+          [`low at the ${at} ${l.wire.signal.id}`, of('NM_L')],
+        ]
+      }),
+    ),
+    ...Object.fromEntries(
+      a.build.support.flatMap((s) =>
+        s.key.startsWith('pull:')
+          ? s.worked.map((w) => [
+              s.key.replace('pull:', w.symbol === 'R_max' ? 'largest pull-up ' : 'pull-up '),
+              w.value,
+            ])
+          : [],
+      ),
     ),
     ...Object.fromEntries(Object.entries(a.pins.leds).map(([id, l]) => [`LED ${id}`, l.current.value])),
   }
@@ -84,9 +107,7 @@ export const compareOpinions = (
     for (const [what, other] of Object.entries(secondOpinion(files, design, decidedBy(analysis, design)))) {
       const ours = own[what]
       if (!ours) continue
-      const kind = what.replace(/^(LED|d\d+).*( rest| work)?$/, (_, k: string) =>
-        k === 'LED' ? 'LED' : 'devices',
-      )
+      const kind = what.replace(/ ?\b(i2c|d\d+)\b\S*/, '').replace(/^ ?(rest|work)$/, 'devices')
       for (const corner of ['min', 'typ', 'max'] as const) {
         compared++
         kinds[kind] = (kinds[kind] ?? 0) + 1

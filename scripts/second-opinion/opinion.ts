@@ -22,6 +22,8 @@ export interface Decided {
   load: Span
   through: Span
   busSpeed: number
+  /** Signals with something between the leg and the device. */
+  shifted: string[]
 }
 
 const value = si
@@ -168,6 +170,23 @@ export const secondOpinion = (
     }
   }
 
+  // Heat: what is dropped times what flows, and its own current; nothing is dropped out of regulation.
+  const into = out['into the regulator']
+  if (into) {
+    out['heat of the regulator'] = over(
+      (v, o, i, q) => Math.max(0, v - o) * i + v * q,
+      into,
+      rail,
+      decided.load,
+      span(regulator.quiescent),
+    )
+    out['junction of the regulator'] = over(
+      (p, k) => project.needs.limits.ambient + p * k,
+      out['heat of the regulator'],
+      span(regulator.package.thermalResistance ?? 100),
+    )
+  }
+
   // LEDs, by bisection, at every corner of supply, resistor, LED and leg.
   const wiringOf = (d: Json): Json => {
     const device = part(d.part)
@@ -198,6 +217,60 @@ export const secondOpinion = (
           }
         }
       }
+
+  // Levels of lines without anything between, of devices on the rail: V on a grid, since a corner may lie inside.
+  const grid = (f: (v: number, x: number) => number, x: Span): Span => {
+    const at = Array.from({ length: 401 }, (_, n) => rail.min + ((rail.max - rail.min) * n) / 400).flatMap(
+      (v) => [x.min, x.max].map((y) => f(v, y)),
+    )
+    return { min: Math.min(...at), typ: f(rail.typ, x.typ), max: Math.max(...at) }
+  }
+  const nothing = { min: 0, typ: 0, max: 0 }
+  for (const d of project.needs.devices) {
+    const device = part(d.part)
+    const fed = device?.terminals.some((t: Json) => t.role === 'supply')
+    if (!device || d.fedBy) continue
+    for (let n = 1; n <= d.count; n++)
+      for (const s of wiringOf(d).signals) {
+        const id = `${d.id}.${n}.${s.id}`
+        const e = s.electrical
+        if (
+          decided.legs[id] === undefined ||
+          pinOf(decided.legs[id]!)?.driver ||
+          decided.shifted.includes(id)
+        )
+          continue
+        if (e.kind === 'contact' && decided.fitted[`pull:${id}`] !== undefined) {
+          out[`pull-up ${id}`] = over((v) => v / 0.5e-3, rail)
+          const { inputHigh: H, leakage } = chip.io
+          // The contact's own leakage beside the leg's.
+          out[`largest pull-up ${id}`] = over(
+            (v, i, j) => (v * (1 - H.factor) - (H.offset ?? 0)) / (i + j),
+            rail,
+            span(leakage),
+            span(e.leakage ?? 0),
+          )
+        }
+        if (!fed) continue
+        if (e.kind === 'logic-output' && !e.openDrain) {
+          const { inputHigh: H, inputLow: L } = chip.io
+          const high = e.high ? span(e.high) : { min: 1e9, typ: 1e9, max: 1e9 }
+          out[`high at the leg ${id}`] = grid((v, x) => Math.min(x, v) - H.factor * v - (H.offset ?? 0), high)
+          out[`low at the leg ${id}`] = grid((v, x) => L.factor * v + (L.offset ?? 0) - x, {
+            min: 0,
+            typ: 0.2,
+            max: 0.4,
+          })
+        }
+        if (e.kind === 'logic-input' && !e.pullResistance && !e.leakage) {
+          out[`high at the device ${id}`] = grid(
+            (v) => v - e.high.factor * v - value(e.high.offset ?? 0),
+            nothing,
+          )
+          out[`low at the device ${id}`] = grid((v) => e.low.factor * v + value(e.low.offset ?? 0), nothing)
+        }
+      }
+  }
 
   // The window of an I2C line, with everything on the first bus.
   const first_ = buses.filter((b) => (b.d.bus ?? 1) === 1 && b.s.line === 'SDA' && !b.d.fedBy)

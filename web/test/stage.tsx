@@ -1,17 +1,21 @@
 // A stage page with the real analysis of a real design around it; edits go to the real store and are analysed at once.
 
-import { analyse } from '@root-board/core/analysis'
+import { type Analysis, analyse } from '@root-board/core/analysis'
 import { type Design, readDesign } from '@root-board/core/design'
 import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
 import type { Patience } from '@root-board/core/pins'
+import type { Shown, Worked } from '@root-board/core/findings'
+import { spelled } from '@root-board/core/sums'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { deserialize, serialize } from 'node:v8'
 import { type ReactNode, useMemo } from 'react'
 import { MemoryRouter } from 'react-router'
 import { StageContext, type StageData } from '../src/shared/analysis'
 import { useProject } from '../src/store/project'
+import { follow, pathTo } from '../src/worker/path'
 
 const root = join(__dirname, '..', '..')
 const read = (file: string): unknown => JSON.parse(readFileSync(join(root, file), 'utf8'))
@@ -33,7 +37,15 @@ interface AroundProps {
 
 const Around = ({ children, patience, looking }: AroundProps) => {
   const design = useProject((s) => s.design)!
-  const analysis = useMemo(() => analyse(design, library, patience?.()), [design, patience])
+  // Copied and asked as through the worker: the numbers leave behind how they were worked out.
+  const { analysis, workingOf } = useMemo(() => {
+    const kept = analyse(design, library, patience?.())
+    return {
+      analysis: deserialize(serialize(kept)) as Analysis,
+      workingOf: (of: Analysis, shown: Shown) =>
+        Promise.resolve(spelled(follow(kept, pathTo(of, shown)!)) as Worked),
+    }
+  }, [design, patience])
   return (
     <StageContext.Provider
       value={{
@@ -44,6 +56,7 @@ const Around = ({ children, patience, looking }: AroundProps) => {
         lookLonger: () => undefined,
         lookedLonger: false,
         enough: () => undefined,
+        workingOf,
         ...looking,
       }}
     >

@@ -1,6 +1,7 @@
 // The whole way through, on the shipped demo: what the plan is, and each planted mistake found, explained and cleared.
 
 import { demo, shippedLibrary } from '../../test/files'
+import { numbersIn } from '../../test/numbers'
 import { applyEdits, type Design, type Edit } from '../design'
 import type { Finding, Worked } from '../findings'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
@@ -54,6 +55,8 @@ describe('the darkroom timer', () => {
     clean.gauges.forEach((g) => g.worked && follow(g.worked))
     clean.build.support.forEach((s) => s.worked.forEach((w) => follow(w)))
     expect(ends.length).toBeGreaterThan(200)
+    const kinds = numbersIn(clean).flatMap((w) => w.inputs.map((i) => i.origin.kind))
+    expect([...new Set(kinds.map(String))].sort()).toEqual(['decision', 'part', 'rule', 'worked'])
   })
   test('the netlist joins every terminal once, and no net both rails', () => {
     const seen = clean.build.nets.flatMap((n) => n.nodes.map((x) => `${x.ref}.${x.terminal}`))
@@ -206,14 +209,64 @@ const planted: Plant[] = [
   ],
 ]
 
-describe.each(planted)('planted: %s', (_, check, plant, severity) => {
+/** What is proposed, in its order. Judged one by one: each is a way out that a builder could take, the nearest first. */
+const proposed: Record<string, string[]> = {
+  'LED current over the leg’s limit': ['Ask for 15 mA instead'],
+  'LED without resistor above the absolute maximum': ['Ask for 15 mA instead', 'Put the resistor in'],
+  'signal moved to a pin that can’t serve it': ['Move Paper light to PA0', 'Release the lock'],
+  'signal on the crystal’s leg': ['Move Start to PA1', 'Release the lock'],
+  'regulator too hot': [
+    'Use BL5 cool 5 V',
+    'Feed it from USB port (5 V), without a regulator',
+    'Feed it from 7.5 V adapter (7.5 V)',
+  ],
+  'drop-out at the source’s lowest voltage': [
+    'Use BL5 low drop 5 V',
+    'Use BL5 cool 5 V',
+    'Feed it from USB port (5 V), without a regulator',
+    'Feed it from 9 V adapter (9 V)',
+  ],
+  'source too weak': [
+    'Feed it from 5 V adapter, 2 A (5 V), without a regulator',
+    'Feed it from 5 V adapter, 4 A (5 V), without a regulator',
+    'Do without Servo',
+  ],
+  'clock too fast for the supply': ['Clock at 8 MHz from crystal 8 MHz', 'Raise the rail with BL5 cool 5 V'],
+  'device that fights the programmer': [
+    'Move Barrier to PB3',
+    'Keep PC5 and the free legs of that kind free',
+  ],
+  'decoupling left out': ['Put in the decoupling capacitor at VCC'],
+  'gate without pull-down': ['Put in the gate pull-down of Buzzer'],
+  'regulator input above its absolute maximum': [
+    'Use BL5 cool 5 V',
+    'Feed it from USB port (5 V)',
+    'Feed it from 5 V adapter, 2 A (5 V)',
+  ],
+  'more current than the regulator gives': ['Use BL5 cool 5 V'],
+  'chip on the wrong rail': ['Choose TD8-28 flat'],
+  'device on the wrong rail': ['Use BL5 cool 5 V', 'Feed Display from a second feed, USB port'],
+  'over the current budget': ['Leave out the power lamp', 'Raise the budget to 230 mA'],
+  'over the price limit': ['Raise the limit to € 27'],
+  'more than the chip can serve': ['Choose TD8-40 DIP', 'Do without all 7 of Paper light'],
+  'legs that carry too much together': ['Ask for 14 mA for Safe light'],
+  'code that does not fit': ['Choose TD8-28 flat'],
+}
+
+describe.each(planted)('planted: %s', (name, check, plant, severity) => {
   const spoilt = applyEdits(timer, plant)
   const found = analyse(spoilt, library).findings.filter((f) => f.check === check)
 
   test('is found, with a chain of facts and a number in its words', () => {
     expect(found.map((f) => f.severity)).toContain(severity)
     expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)
+    // Every fact is a sentence of its own, and says a number or names a thing.
+    for (const fact of found[0]!.because) expect(fact.text).toMatch(/^\S+ .*\S$/)
   })
+  test('what is proposed', () =>
+    expect(proposalsFor(analyse(spoilt, library), library, found[0]!).map((f) => f.label)).toEqual(
+      proposed[name],
+    ))
   test('at least one fix is offered, which clears it and brings nothing as bad', () => {
     const before = analyse(spoilt, library)
     const { offers } = offersFor(before, library, found[0]!, undefined, spoilt)
@@ -289,6 +342,7 @@ test('every check has been seen firing here', () => {
     'pins.stack-top',
     // in power/stage.test.ts
     'power.diode-rating',
+    'power.sags',
     'power.usb-unasked',
     // in traps.test.ts again
     'power.board-input',

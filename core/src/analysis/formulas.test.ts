@@ -59,7 +59,7 @@ test('random projects: each copied line evaluates to its number', () => {
   const files = shelf(join(__dirname, '..', '..', '..'))
   const seed = firstSeed('formulas')
   let made = 0
-  for (let n = 0; n < (deep ? 100 : 15); n++) {
+  for (let n = 0; n < (deep ? 300 : 100); n++) {
     const project = randomProject(files, seed + n, { signals: [5, 40] }) as { power: object }
     const power = {
       source: ['adapter-9v', 'usb-port', 'cells-3-aa', 'adapter-5v'][n % 4],

@@ -127,9 +127,14 @@ const laws: Law[] = [
     },
   },
   {
+    // (V − V_F(I) − V_out)·I grows with I as long as what is left exceeds I·dV_F/dI, which for a diode’s curve is below V_F: 1.1 V is
+    // more than any of them drops. Nearly out of regulation the diode takes the heat over.
     name: 'with a source that doesn’t sag, one device more never lowers the worst heat of the regulator',
     of: (a, d) => {
       if (!a.power.regulation || a.power.source?.resistance) return 'not here'
+      const given = (symbol: string) =>
+        a.power.regulation!.dissipation.inputs.find((i) => i.symbol === symbol)?.value
+      if (a.power.polarity && !(given('V_in')!.max - given('V_out')!.min > 1.1)) return 'not here'
       const after = look(withDevice(d, others[d.needs.devices.length % others.length]!))
       if (!heldIn(a, after) || !after.power.regulation) return 'not here'
       const [p, q] = [a.power.regulation, after.power.regulation]

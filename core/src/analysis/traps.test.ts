@@ -197,9 +197,107 @@ const traps: [name: string, check: string, words: RegExp, built: Project, harmle
   ],
 ]
 
-describe.each(traps)('%s', (_, check, words, built, harmless) => {
+/** How bad it is, and what is proposed, in its order. Judged one by one. */
+const told: Record<string, [severity: string, grade: string | undefined, proposed: string[]]> = {
+  'a converter that the radio stops': [
+    'stops',
+    'impossible',
+    [
+      'Move Ear to P04',
+      'Pause the radio to read Ear',
+      'Accept that Ear fails while the radio is on',
+      'Release the lock',
+    ],
+  ],
+  'a reading that can wait, on a converter that the radio stops': ['notes', undefined, ['Move Cells to P04']],
+  'two servos and a dimmed lamp on the timers of eight legs': [
+    'stops',
+    'impossible',
+    ['Choose TD8-28 flat', 'Do without Points B', 'Do without Dimmer'],
+  ],
+  'two displays at one address': [
+    'stops',
+    'impossible',
+    [
+      'Give Left address 0x3D',
+      'Wire Left by SPI bus',
+      'Put Left on a second bus',
+      'Give Right address 0x3D',
+      'Wire Right by SPI bus',
+      'Put Right on a second bus',
+    ],
+  ],
+  'a device at the address of one on the board': [
+    'stops',
+    'impossible',
+    ['Give Screen address 0x3D', 'Wire Screen by SPI bus', 'Put Screen on a second bus'],
+  ],
+  'an input-only leg for a select': ['stops', 'impossible', ['Move Card CS to P06', 'Release the lock']],
+  'one interrupt line for two legs of the same number': [
+    'stops',
+    'impossible',
+    ['Release all locks', 'Choose QM32-20', 'Do without East', 'Do without West'],
+  ],
+  'a load on a leg that chatters at start-up': ['stops', undefined, ['Move Siren to P00']],
+  'four boards with pull-ups of 4.7 kΩ each on one bus': [
+    'risks',
+    'outside the sheet',
+    ['Wire Left by SPI bus', 'Wire Right by SPI bus', 'Do without Clock', 'Wire Eye by serial lines'],
+  ],
+  'a select on a leg that chatters at start-up': ['stops', undefined, ['Move Card CS to P06']],
+  'a display’s missing line, tied to ground, on the boot strap through three names': [
+    'stops',
+    'impossible',
+    ['Use Screen as in the sheet', 'Choose Trestle 32', 'Do without Screen'],
+  ],
+  'a 5 V sensor on a 3.3 V converter': [
+    'stops',
+    'outside the sheet',
+    ['Fit into Air: a divider of 33k over 47k, up to 1.6 MHz'],
+  ],
+  'a 5 V display on the two lines of a 3.3 V bus': [
+    'stops',
+    'outside the sheet',
+    [
+      'Feed Screen from the rail',
+      'Fit into I2C SDA and I2C SCL: a MOSFET with a 4k7 pull-up on each side, both ways, up to 280 kHz',
+    ],
+  ],
+  'lamps at 5 V that don’t read a high of 3.3 V': [
+    'risks',
+    'outside the sheet',
+    [
+      'Fit into Pixels: a buffer, one way, up to 40 MHz',
+      'Fit into Pixels: a MOSFET with a 2k7 pull-up on each side, both ways, up to 940 kHz',
+    ],
+  ],
+  'more on the second feed than it gives': [
+    'stops',
+    'outside the sheet',
+    ['Second feed from 5 V adapter, 4 A'],
+  ],
+  'an overlap in a stack': [
+    'stops',
+    'impossible',
+    ['Set Crane: relays at R3 and R4', 'Do without Points', 'Do without Crane'],
+  ],
+  'two expansion boards that must both be on top': [
+    'stops',
+    'impossible',
+    ['Do without Screen', 'Do without Second'],
+  ],
+}
+
+describe.each(traps)('%s', (name, check, words, built, harmless) => {
   const design = project(built)
-  const found = analyse(design, library).findings.filter((f) => f.check === check)
+  const analysis = analyse(design, library)
+  const found = analysis.findings.filter((f) => f.check === check)
+  test('is as bad as it is, and what is proposed', () => {
+    const one = found.find((f) => words.test(f.text))!
+    expect([one.severity, one.grade, proposalsFor(analysis, library, one).map((f) => f.label)]).toEqual(
+      told[name],
+    )
+  })
   test('is found with its chain', () => {
     expect(found.map((f) => f.text).join('\n')).toMatch(words)
     expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)

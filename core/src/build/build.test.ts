@@ -1,4 +1,5 @@
 import { demo, shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
 import { type Part, partsOfKind } from '../parts'
@@ -97,6 +98,337 @@ describe('values and their reasons', () => {
     expect(r.build.support.find((s) => s.key === 'crystal')?.part.kind).toBe('resonator')
     expect(r.build.support.some((s) => s.key.startsWith('load-capacitor'))).toBe(false)
   })
+})
+
+// Each part with its value, the numbers that it stands on, and what leaving it out risks; judged one by one, values by hand where
+// they are not the sheet's: 10 kΩ is 5 V / 0.5 mA; 8k2 the middle of 1.65 kΩ to 37.5 kΩ; 680R the next above 602 Ω; 27p the nearest to 26 pF.
+type Row = [
+  key: string,
+  value: string | undefined,
+  numbers: string,
+  severity: string,
+  grade: string,
+  text: string,
+]
+const rowsOf = (design: Design): Row[] =>
+  analyse(design, library).build.support.map((s): Row => [
+    s.key,
+    s.value?.marking ?? s.part?.id,
+    s.worked.map((w) => w.symbol).join(' '),
+    s.risk.severity,
+    s.risk.grade,
+    s.risk.text,
+  ])
+const ofTimer: Row[] = [
+  ['entry', 'jack-barrel', '', 'stops', 'impossible', 'Nothing brings the supply onto the board.'],
+  [
+    'polarity-diode',
+    'diode-polarity',
+    'V_in',
+    'risks',
+    'outside the sheet',
+    'A plug of the other polarity puts −12 V on a board that stands −500 mV.',
+  ],
+  ['regulator', 'bl5-cool', 'P T_J V_margin', 'stops', 'impossible', 'Without it nothing feeds the rail.'],
+  [
+    'regulator-in',
+    '10u',
+    'C',
+    'risks',
+    'outside the sheet',
+    'The regulator may oscillate with less than 10 µF at its input.',
+  ],
+  [
+    'regulator-out',
+    '22u',
+    'C',
+    'risks',
+    'outside the sheet',
+    'Its output may ring or oscillate with less than 22 µF.',
+  ],
+  [
+    'bulk',
+    '33u',
+    'C',
+    'risks',
+    'typical',
+    'A step of 220 mA would sag the rail by up to 5.1 V before the supply follows.',
+  ],
+  [
+    'power-lamp',
+    'led-green',
+    'I_lamp',
+    'notes',
+    'guaranteed',
+    'Nothing shows that the rail is up; 1.7 mA is saved.',
+  ],
+  [
+    'power-lamp-resistor',
+    '1k8',
+    'R',
+    'notes',
+    'guaranteed',
+    'Nothing shows that the rail is up; 1.7 mA is saved.',
+  ],
+  [
+    'socket',
+    'socket-28',
+    '',
+    'notes',
+    'guaranteed',
+    'The chip is soldered in by 28 legs and can’t be taken out whole.',
+  ],
+  [
+    'decoupling:VCC',
+    '100n',
+    'C ΔV',
+    'risks',
+    'outside the sheet',
+    'Without it the supply at VCC dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+  ],
+  [
+    'decoupling:AVCC',
+    '100n',
+    'C ΔV',
+    'risks',
+    'outside the sheet',
+    'Without it the supply at AVCC dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+  ],
+  [
+    'decoupling:AREF',
+    '100n',
+    'C ΔV',
+    'risks',
+    'outside the sheet',
+    'Without it the supply at AREF dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+  ],
+  [
+    'reset-pull-up',
+    '10k',
+    'R',
+    'notes',
+    'typical',
+    'Only the chip’s own 30 kΩ to 60 kΩ hold reset high: near a motor or relay it may restart by itself.',
+  ],
+  [
+    'reset-button',
+    'switch-push',
+    '',
+    'notes',
+    'guaranteed',
+    'To restart the program, the plug must be pulled.',
+  ],
+  [
+    'crystal',
+    'crystal-8mhz',
+    'f',
+    'stops',
+    'impossible',
+    'The chip is set to run from it and stays dead without it, to the programmer too.',
+  ],
+  [
+    'load-capacitor:PB0',
+    '27p',
+    'C C_load Δf/f',
+    'risks',
+    'outside the sheet',
+    'Without load capacitors the crystal runs 390 ppm fast, if it starts at all.',
+  ],
+  [
+    'load-capacitor:PB1',
+    '27p',
+    'C',
+    'risks',
+    'outside the sheet',
+    'Without load capacitors the crystal runs 390 ppm fast, if it starts at all.',
+  ],
+  [
+    'programming-header',
+    'header-6',
+    '',
+    'risks',
+    'guaranteed',
+    'To load a program the chip must come out of the board.',
+  ],
+  [
+    'pull:i2c.SDA',
+    '8k2',
+    'R_min R_max',
+    'stops',
+    'impossible',
+    'Without a pull-up below 39.3 kΩ I2C SDA can’t rise in time.',
+  ],
+  [
+    'pull:i2c.SCL',
+    '8k2',
+    'R_min R_max',
+    'stops',
+    'impossible',
+    'Without a pull-up below 39.3 kΩ I2C SCL can’t rise in time.',
+  ],
+  [
+    'pull:d2.1.A',
+    '10k',
+    'R R_max',
+    'notes',
+    'guaranteed',
+    'The program must switch on the leg’s own pull-up of 20 kΩ to 50 kΩ; until then Dial A floats.',
+  ],
+  [
+    'pull:d2.1.B',
+    '10k',
+    'R R_max',
+    'notes',
+    'guaranteed',
+    'The program must switch on the leg’s own pull-up of 20 kΩ to 50 kΩ; until then Dial B floats.',
+  ],
+  [
+    'pull:d2.1.SW',
+    '10k',
+    'R R_max',
+    'notes',
+    'guaranteed',
+    'The program must switch on the leg’s own pull-up of 20 kΩ to 50 kΩ; until then Dial SW floats.',
+  ],
+  [
+    'pull:d3.1.contact',
+    '10k',
+    'R R_max',
+    'notes',
+    'guaranteed',
+    'The program must switch on the leg’s own pull-up of 20 kΩ to 50 kΩ; until then Start floats.',
+  ],
+  [
+    'pull:d4.1.contact',
+    '10k',
+    'R R_max',
+    'notes',
+    'guaranteed',
+    'The program must switch on the leg’s own pull-up of 20 kΩ to 50 kΩ; until then Focus floats.',
+  ],
+  [
+    'transistor:d5.1.drive',
+    'nfet-small',
+    '',
+    'stops',
+    'impossible',
+    'Without the transistor nothing switches Buzzer.',
+  ],
+  [
+    'gate-series:d5.1.drive',
+    '270R',
+    'R_G',
+    'notes',
+    'typical',
+    'Each edge draws a short pulse above 20 mA from the leg.',
+  ],
+  [
+    'gate-pull-down:d5.1.drive',
+    '100k',
+    'R_max t',
+    'risks',
+    'outside the sheet',
+    'From power-up until the program drives PB2, the gate floats: leakage can switch Buzzer on after 37 µs.',
+  ],
+  [
+    'flyback:d5.1.drive',
+    'diode-small',
+    '',
+    'risks',
+    'outside the sheet',
+    'When it switches off, the coil’s 32 mA pulls the transistor above its 50 V.',
+  ],
+  [
+    'led:d7.1.light',
+    '680R',
+    'R I_LED P_R',
+    'stops',
+    'outside the sheet',
+    'Without it Safe light draws up to 115 mA, limited only by the leg’s driver.',
+  ],
+  [
+    'divider:d8.1.level',
+    '10k',
+    'R',
+    'stops',
+    'impossible',
+    'Without it Paper light reads the same, whatever Paper light sees.',
+  ],
+]
+test('the darkroom timer: what each part is, stands on and prevents', () =>
+  expect(rowsOf(timer)).toEqual(ofTimer))
+test('a radio module with a card, a sensor and a relay: what is different there', () => {
+  const design = project({
+    chip: 'mw2-module',
+    source: 'usb-port',
+    regulator: 'bl33-low',
+    devices: [
+      ['card-reader', 'Card'],
+      ['light-resistor', 'Light'],
+      ['relay-module', 'Pump'],
+    ],
+  })
+  const same = new Set(ofTimer.map(String))
+  expect(rowsOf(design).filter((r) => !same.has(String(r)))).toEqual([
+    ['entry', 'jack-usb', '', 'stops', 'impossible', 'Nothing brings the supply onto the board.'],
+    ['regulator', 'bl33-low', 'P T_J V_margin', 'stops', 'impossible', 'Without it nothing feeds the rail.'],
+    [
+      'regulator-out',
+      '10u',
+      'C',
+      'risks',
+      'outside the sheet',
+      'Its output may ring or oscillate with less than 10 µF.',
+    ],
+    [
+      'bulk',
+      '33u',
+      'C',
+      'risks',
+      'typical',
+      'A step of 220 mA would sag the rail by up to 3.4 V before the supply follows.',
+    ],
+    [
+      'power-lamp-resistor',
+      '820R',
+      'R',
+      'notes',
+      'guaranteed',
+      'Nothing shows that the rail is up; 1.7 mA is saved.',
+    ],
+    [
+      'decoupling:V33A',
+      '100n',
+      'C ΔV',
+      'risks',
+      'outside the sheet',
+      'Without it the supply at V33A dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+    ],
+    [
+      'reset-pull-up',
+      '10k',
+      'R',
+      'risks',
+      'outside the sheet',
+      'Reset floats: the chip may restart at any touch.',
+    ],
+    [
+      'select:d1.1.CS',
+      '10k',
+      'R_max',
+      'notes',
+      'typical',
+      'Until the program drives Card CS, 100 nA of leakage decides whether Card is selected.',
+    ],
+    [
+      'divider:d2.1.level',
+      '10k',
+      'R',
+      'stops',
+      'impossible',
+      'Without it Light reads the same, whatever Light sees.',
+    ],
+  ])
 })
 
 describe('over every chip, source, regulator and stance', () => {

@@ -36,7 +36,7 @@ export interface Stock {
   electrolytics?: Capacitors
 }
 export const stockOf = (library: Library): Stock => {
-  const cheapest = <P extends { price: number }>(parts: P[]) =>
+  const cheapest = <P extends { price: number }>(parts: readonly P[]) =>
     [...parts].sort((a, b) => a.price - b.price)[0]
   const capacitors = partsOfKind(library, 'capacitors')
   return {

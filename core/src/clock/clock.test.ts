@@ -1,10 +1,11 @@
 // Clocks by hand: load capacitors and what they do to a crystal, limits over supply, tolerances.
 
-import { shippedLibrary } from '../../test/files'
+import { demo, shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
-import { analyse } from '../analysis'
+import { analyse, proposalsFor as proposals } from '../analysis'
 import { stockOf } from '../circuit'
 import { type Chip, type Crystal, makeLibrary, type Part, type Resonator } from '../parts'
+import { applyEdits, type ClockChoice, type Design } from '../design'
 import { loadCapacitors, resolveClock } from '.'
 
 const library = shippedLibrary()
@@ -165,4 +166,107 @@ describe('what is said of a clock', () => {
       said({ ...on5, devices: [[part, 'Link']] }, { frequency: 8e6, tolerance }, 'clock.too-loose')?.severity,
     ).toBe(severity),
   )
+})
+
+const proposalsFor = (finding: string, design: Design) => {
+  const analysis = analyse(design, library)
+  return proposals(
+    analysis,
+    library,
+    analysis.findings.find((f) => f.id === finding)!,
+  )
+}
+
+describe('which part, and what is proposed', () => {
+  const clocked = (clock: ClockChoice, p: Partial<Project> = {}) => ({
+    ...project({ chip: td8.id, source: 'adapter-12v', regulator: 'bl5-cool', devices: [], ...p }),
+    chip: { part: td8.id, clock },
+  })
+  test.each([
+    ['crystal', 12e6, 'crystal-12mhz'],
+    ['crystal', 8e6, 'crystal-8mhz'],
+    ['resonator', 16e6, 'resonator-16mhz'],
+    ['resonator', 8e6, 'resonator-8mhz'],
+    ['internal', 8e6, undefined],
+    ['crystal', 5e6, undefined],
+  ])('a %s of %d Hz: of its kind and of its frequency', (source, frequency, id) =>
+    expect(resolveClock(clocked({ source, frequency }), library, td8, undefined).part?.id).toBe(id),
+  )
+  test('without its load capacitors a resonator, which has none to be pulled by, is off by its tolerance', () => {
+    const design = applyEdits(clocked({ source: 'resonator', frequency: 8e6 }), [
+      { kind: 'leaveOut', support: 'load-capacitor:PB0', name: '' },
+    ])
+    expect(resolveClock(design, library, td8, undefined).deviation!.value.max).toBeCloseTo(5000, 9)
+  })
+  // 3.234 V permits 8 MHz + 10 MHz · 0.634 V / 1.6 V = 11.96 MHz: of 4, 8 and 12 MHz the crystal of 8. 16 MHz needs
+  // 2.6 V + 1.6 V · 8/10 = 3.88 V: a regulator of 5 V, and of those only one stays cool enough at 12 V.
+  test('too fast at 3.3 V: the fastest crystal that is not, or a rail that permits it', () => {
+    const design = applyEdits(demo('darkroom-timer'), [
+      { kind: 'chooseRegulator', part: 'bl33-low', name: '' },
+      { kind: 'chooseClock', name: '', clock: { source: 'crystal', frequency: 16e6, part: 'crystal-16mhz' } },
+    ])
+    const found = analyse(design, library).findings.find((f) => f.check === 'clock.too-fast')!
+    expect(found.text).toBe('16 MHz is too fast for this supply: at 3.23 V TD8-28 DIP is good for 11.96 MHz.')
+    const fixes = proposalsFor(found.id, design)
+    expect(fixes).toEqual([
+      {
+        label: 'Clock at 8 MHz from crystal 8 MHz',
+        edits: [
+          {
+            kind: 'chooseClock',
+            name: 'crystal 8 MHz',
+            clock: { source: 'crystal', frequency: 8e6, part: 'crystal-8mhz' },
+          },
+        ],
+      },
+      {
+        label: 'Raise the rail with BL5 cool 5 V',
+        edits: [{ kind: 'chooseRegulator', part: 'bl5-cool', name: 'BL5 cool 5 V' }],
+      },
+    ])
+  })
+  // The internal one of 8 MHz is off by 10 %; nearest to it are what has 8 MHz and is tight enough, the cheaper first.
+  test('too loose for a serial line: the nearest clocks that are not', () => {
+    const design = clocked({ source: 'internal', frequency: 8e6 }, { devices: [['serial-link', 'Link']] })
+    const [first, second, ...more] = proposalsFor('clock.too-loose:uart', design)
+    expect(more).toEqual([])
+    expect([first, second].map((f) => f!.edits)).toEqual(
+      [
+        { source: 'resonator', frequency: 8e6, part: 'resonator-8mhz' },
+        { source: 'crystal', frequency: 8e6, part: 'crystal-8mhz' },
+      ].map((clock) => [{ kind: 'chooseClock', name: expect.any(String) as string, clock }]),
+    )
+  })
+  // With 27 pF of no tolerance and 5 to 5.5 pF of stray: 6e-15 · (1/22.5e-12 − 1/22e-12) = −6.06 ppm to 6e-15 · (1/23e-12 − 1/22e-12) = −11.86 ppm.
+  test.each([
+    [{ min: 5e-12, typ: 5e-12, max: 5.5e-12 }, 6.06, 11.86],
+    // 3 pF: 6e-15 · (1/20.5e-12 − 1/22e-12) = 19.96 ppm, and at −6.06 on the other side; in between it is not pulled at all.
+    [{ min: 3e-12, typ: 5e-12, max: 5e-12 }, 0, 19.96],
+  ])('pulled by %j: the size of it counts', (stray, least, most) => {
+    const chip: Chip = {
+      ...td8,
+      clockSources: td8.clockSources.map((s) =>
+        s.kind === 'crystal' ? { ...s, strayCapacitance: { ...stray, kind: 'typical' as const } } : s,
+      ),
+    }
+    const crystal: Crystal = {
+      ...(library.parts['crystal-8mhz'] as Crystal),
+      loadCapacitance: 18e-12,
+      tolerance: 0,
+      temperature: 0,
+      ageing: 0,
+      motional: 12e-15,
+      shunt: 4e-12,
+    }
+    const ceramics = { ...stockOf(library).ceramics!, tolerance: 0 }
+    const { deviation } = resolveClock(
+      clocked({ source: 'crystal', frequency: 8e6, part: crystal.id }),
+      withParts(chip, crystal, ceramics),
+      chip,
+      undefined,
+    )
+    expect(deviation!.value.min).toBeCloseTo(least, 2)
+    expect(deviation!.value.typ).toBeCloseTo(6.06, 2)
+    expect(deviation!.value.max).toBeCloseTo(most, 2)
+  })
 })

@@ -58,6 +58,7 @@ const schema = object({
       ambient: quantity('°C').min(-60).max(150).required(),
       current: quantity('A').min(0).max(100).optional(),
       price: number().strict(true).min(0).max(1e6).optional(),
+      awake: number().strict(true).min(0).max(1).optional(),
     })
       .exact()
       .required(),

@@ -37,6 +37,8 @@ export interface Limits {
   current?: number
   /** Euro. */
   price?: number
+  /** How much of the time the chip is awake, 0 to 1; absent: always. */
+  awake?: number
 }
 export type LimitName = keyof Limits
 

@@ -23,6 +23,9 @@ test('a symbol inside another is left alone', () =>
 test('ranges say their corners, exact values once', () => {
   expect(rangeText(heat.value, 'W')).toBe('100 mW … 200 mW … 300 mW')
   expect(rangeText(exactly(5), 'V')).toBe('5 V')
+  expect([rangeText(exactly(3599), 's'), rangeText(exactly(3600), 's')]).toEqual(['3.599 ks', '1 h 0 min'])
+  // 166 300 s are 46 h 11 min 40 s
+  expect(rangeText({ min: 30, typ: 166_300, max: 10 * 86_400 }, 's')).toBe('30 s … 46 h 12 min … 10 days')
 })
 test('the working is copied with the workings it stands on', () => {
   const text = workingText({

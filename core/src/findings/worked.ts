@@ -41,22 +41,27 @@ export interface Corner {
   where: string
 }
 
-export interface Worked {
+/** A number as it is shown, wherever it was worked out. */
+export interface Shown {
   label: string
   symbol: string
   value: Range
   unit: Unit
-  /** In the field's symbols, with the inputs' symbols in it. */
-  formula: string
-  inputs: WorkedInput[]
-  /** The corner that each of the three values belongs to. */
-  corners?: Record<keyof Range, Corner>
   /** The least and the greatest were looked for and not proven to be the furthest. */
   unproven?: true
   /** Of a limit: which of the three values is the one to keep to. Absent: the usual one tells most. */
   counts?: 'min' | 'max'
   /** Which corner decides, or a source of the formula. */
   note?: string
+}
+
+/** A number and how it is worked out. */
+export interface Worked extends Shown {
+  /** In the field's symbols, with the inputs' symbols in it. */
+  formula: string
+  inputs: WorkedInput[]
+  /** The corner that each of the three values belongs to. */
+  corners?: Record<keyof Range, Corner>
 }
 
 export const fromWorked = (of: Worked): WorkedInput => ({

@@ -46,7 +46,7 @@ const score = (device: Device, words: string[]): number => {
   return sum - name.length * 0.1 - (device.expansion ? 2 : 0)
 }
 
-export const searchDevices = (text: string, devices: Device[]): Device[] => {
+export const searchDevices = (text: string, devices: readonly Device[]): Device[] => {
   const words = wordsOf(text)
   return devices
     .map((device) => ({ device, score: words.length > 0 ? score(device, words) : -9 }))
@@ -56,7 +56,7 @@ export const searchDevices = (text: string, devices: Device[]): Device[] => {
 }
 
 /** Splits at commas and “and”; a leading number or number word is the count. */
-export const readTypedDevices = (line: string, devices: Device[]): TypedDevice[] =>
+export const readTypedDevices = (line: string, devices: readonly Device[]): TypedDevice[] =>
   line
     .split(/,|;|\band\b|\+|\n/i)
     .map((t) => t.trim())

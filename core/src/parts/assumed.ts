@@ -12,6 +12,9 @@ export interface Assumption {
   follows?: true
 }
 
+/** °C that the junction of every silicon part stands, where its sheet states no limit. */
+export const siliconJunction = 125
+
 const at = (value: unknown, path: string): unknown =>
   path
     .split('.')

@@ -55,5 +55,12 @@ export const findPart = <K extends PartKind>(
   return part?.kind === kind ? (part as PartOf<K>) : undefined
 }
 
-export const partsOfKind = <K extends PartKind>(library: Library, kind: K): PartOf<K>[] =>
-  Object.values(library.parts).filter((p): p is PartOf<K> => p.kind === kind)
+export const partsOfKind = <K extends PartKind>(library: Library, kind: K): readonly PartOf<K>[] => {
+  const known = byKind.get(library.parts) ?? new Map<PartKind, readonly Part[]>()
+  byKind.set(library.parts, known)
+  const parts = known.get(kind) ?? Object.values(library.parts).filter((p) => p.kind === kind)
+  known.set(kind, parts)
+  return parts as readonly PartOf<K>[]
+}
+/** Sorted out once for each library: none of them changes. */
+const byKind = new WeakMap<Library['parts'], Map<PartKind, readonly Part[]>>()

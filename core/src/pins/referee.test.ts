@@ -22,11 +22,12 @@ const sorts: [name: string, count: number, sort: Sort][] = [
 ]
 
 test.each(sorts)(
-  '%s projects (%d): the same cost as the integer programme, or neither finds a plan',
+  '%s projects (%d): the same cost as the integer programme, or neither finds a plan; one in a hundred may be said to be unproven',
   async (name, count, sort) => {
     const highs = (await loadHighs()) as unknown as IntegerProgrammeSolver
     const seed = firstSeed(`referee, ${name}`)
     let planned = 0
+    let unproven = 0
     for (let n = 0; n < count; n++) {
       const project: unknown = randomProject(files, seed + n, sort)
       const { plan } = analyse(readDesign(project, 'random'), library).pins
@@ -35,9 +36,16 @@ test.each(sorts)(
           plan!.status === 'proven' ? 'Optimal' : plan!.status === 'clash' ? 'Infeasible' : plan!.status,
         cost: plan!.status === 'proven' ? plan!.cost : undefined,
       }
-      expect([seed + n, ours]).toEqual([seed + n, judge(highs, programmeOf(project, files), ours)])
+      const right = judge(highs, programmeOf(project, files), ours)
+      if (plan!.status === 'found') {
+        // Said to be unproven: a plan all the same, and none costs less than the best.
+        unproven++
+        expect(right.status).toBe('Optimal')
+        expect(plan!.cost).toBeGreaterThanOrEqual(right.cost!)
+      } else expect([seed + n, ours]).toEqual([seed + n, right])
       if (ours.status === 'Optimal') planned++
     }
+    expect(unproven).toBeLessThanOrEqual(Math.max(1, count / 100))
     // Of a share a seed may draw few that can be planned; of all of them some must be.
     if (deep) expect(planned).toBeGreaterThan(count / 8)
   },

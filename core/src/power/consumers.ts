@@ -4,11 +4,11 @@ import { blocksCurrent } from '../chip'
 import type { Supplies } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, FedBy, NeedDevice } from '../design'
-import { fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
+import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Instance, NeedsResult } from '../needs'
 import type { Board, Chip, Device, DeviceSignal } from '../parts'
 import type { PinsResult } from '../pins'
-import { dimensionOf, sum, type Term, total } from '../sums'
+import { dimensionOf, number, sum, type Term, total } from '../sums'
 import type { PowerLamp } from './lamp'
 import { trickle } from './trickle'
 
@@ -43,10 +43,28 @@ const same = (id: string, name: string, count: number, work: Worked, rest?: Work
   average: work,
 })
 
-const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer => {
+/** How much of the time the chip is awake, as an input. */
+const awakeShare = (awake: number): WorkedInput =>
+  fromDecision('s', 'share of the time awake', awake, '', 'set on the Needs page')
+
+/** Some of the time awake, the rest asleep. */
+const overTime = (label: string, symbol: string, awake: number, I_awake: Worked, I_asleep: Worked): Worked =>
+  sum({ label, symbol, unit: 'A' }, { s: awakeShare(awake), I_awake, I_asleep }, (i) =>
+    i.s.times(i.I_awake).plus(one.minus(i.s).times(i.I_asleep)),
+  )
+const one = number(1)
+
+/** `awake`: how much of the time; absent: always. */
+const chipConsumer = (
+  chip: Chip,
+  clock: ClockResult,
+  radio: boolean,
+  awake: number | undefined,
+): Consumer => {
   const f = clock.frequency
   const ofMode = (kind: 'active' | 'idle' | 'sleep', word: string): Worked | undefined => {
-    const mode = chip.modes.find((m) => m.kind === kind)
+    // Of several sleeps the deepest.
+    const mode = chip.modes.filter((m) => m.kind === kind).at(kind === 'sleep' ? -1 : 0)
     if (!mode) return undefined
     const meta = { label: `${chip.name} ${word}`, symbol: 'I_chip', unit: 'A' as const }
     const I_0 = fromPart(
@@ -82,15 +100,26 @@ const chipConsumer = (chip: Chip, clock: ClockResult, radio: boolean): Consumer 
         )
       : running
   const name = chip.board ? 'Chip on the board' : chip.name
-  return { id: 'chip', name, count: 1, from: 'rail', work, rest, average: work }
+  const average =
+    awake === undefined
+      ? work
+      : overTime(`${chip.name}, awake and asleep`, 'I_chip', awake, work, ofMode('sleep', 'asleep') ?? rest)
+  return { id: 'chip', name, count: 1, from: 'rail', work, rest, average }
 }
 
 /** A board's own blocks; its regulator is left out, since the path from the source counts that. */
-const boardConsumer = (board: Board): Consumer => {
+const boardConsumer = (board: Board, awake: number | undefined): Consumer => {
   const blocks = board.blocks.filter((b) => b.part === undefined || b.part !== board.regulator)
   const of = (which: 'asleep' | 'awake') =>
     blocksCurrent(board, blocks, which, `Blocks of ${board.name}, ${which}`, 'I_blocks')
-  return same('board', 'Blocks of the board', 1, of('awake'), of('asleep'))
+  const [work, rest] = [of('awake'), of('asleep')]
+  const always = same('board', 'Blocks of the board', 1, work, rest)
+  return awake === undefined
+    ? always
+    : {
+        ...always,
+        average: overTime(`Blocks of ${board.name}, awake and asleep`, 'I_blocks', awake, work, rest),
+      }
 }
 
 const deviceConsumer = (
@@ -161,6 +190,7 @@ export const consumersOf = (
   lamp: PowerLamp | undefined,
 ): Consumer[] => {
   const { rail } = supplies
+  const { awake } = design.needs.limits
   const devices = design.needs.devices.flatMap((need) => {
     const instances = needs.instances.filter((i) => i.need.id === need.id)
     const part = instances[0]?.part
@@ -228,8 +258,8 @@ export const consumersOf = (
     return [...(own ? [own] : []), ...light, ...taken]
   })
   return [
-    ...(chip?.board ? [boardConsumer(chip.board)] : []),
-    ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false)] : []),
+    ...(chip?.board ? [boardConsumer(chip.board, awake)] : []),
+    ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false, awake)] : []),
     ...devices,
     ...trickle(chip, pins, supplies),
     ...(lamp?.present ? [same('power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),

@@ -8,7 +8,7 @@ import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library, type Source } from '../parts'
 import type { PinsResult } from '../pins'
 import { fullRange } from '../quantity'
-import { asStated, asVariable, dimensionOf, greatest, least, sum, type SumInput, total } from '../sums'
+import { asVariable, dimensionOf, greatest, least, sum, type SumInput, type Term, total } from '../sums'
 import { type Consumer, consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { inputVoltage, type Path, pathOf } from './path'
@@ -18,6 +18,8 @@ const sideWords = { rest: 'at rest', work: 'at work', average: 'on average' }
 
 export interface PowerResult extends Path {
   rail?: Worked
+  /** With all that can flow: straight from its source it sags. */
+  railLoaded?: Worked
   supplies: Supplies
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
@@ -89,49 +91,55 @@ const between = (label: string, symbol: string, I_rest: Worked, I_work: Worked):
 const stopAt = (
   path: Path,
   regulation: Regulation | undefined,
+  input: Worked | undefined,
   chip: Chip | undefined,
+  V_clock: Worked | undefined,
 ): Worked | undefined => {
   const { source, regulator } = path
-  if (!source || source.voltage.max === undefined) return undefined
-  const V_lost =
-    regulation &&
-    sum(
-      { label: 'Lost on the way to the regulator', symbol: 'V_lost', unit: 'V' },
-      {
-        V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'),
-        V_in: regulation.input,
-      },
-      (i) => i.V_source.minus(i.V_in),
-    )
+  if (!source || !input || source.voltage.max === undefined) return undefined
+  const V_lost = sum(
+    { label: 'Lost in the cells and on the way', symbol: 'V_lost', unit: 'V' },
+    { V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'), V_in: input },
+    (i) => i.V_source.minus(i.V_in),
+  )
   if (regulator && regulation)
     return sum(
       { label: 'Cells below which the rail sags', symbol: 'V_stop', unit: 'V' },
       {
         V_out: fromPart('V_out', 'output', regulator, 'output', regulator.output, 'V'),
         V_DO: regulation.dropout,
-        V_lost: V_lost!,
+        V_lost,
       },
       (i) => i.V_out.plus(i.V_DO).plus(i.V_lost),
     )
   return (
     chip &&
-    asStated(
-      'Cells below which the chip stops',
-      'V_stop',
-      'V',
-      fromRule(
-        'V_least',
-        `lowest supply of ${chip.name}`,
-        fullRange(chip.supply.recommended).min,
-        'V',
-        chip.supply.recommended.source ?? chip.sheet,
-      ),
+    sum(
+      { label: 'Cells below which the chip stops', symbol: 'V_stop', unit: 'V' },
+      {
+        V_least: fromRule(
+          'V_least',
+          `lowest supply of ${chip.name}`,
+          fullRange(chip.supply.recommended).min,
+          'V',
+          chip.supply.recommended.source ?? chip.sheet,
+        ),
+        V_lost,
+        ...(V_clock && { V_clock }),
+      } as Record<string, SumInput>,
+      (i: Record<string, Term>) => (i.V_clock ? greatest(i.V_least!, i.V_clock) : i.V_least!).plus(i.V_lost!),
     )
   )
 }
 
 /** Absent where the source doesn’t run down, or nothing runs it down. */
-const runtimeOf = (path: Path, I_average: Worked, V_stop: Worked | undefined): Worked | undefined => {
+const runtimeOf = (
+  path: Path,
+  I_average: Worked,
+  V_stop: Worked | undefined,
+  /** Who counts as at work all the time, since nothing says otherwise. */
+  always: string[],
+): Worked | undefined => {
   const { source } = path
   if (!source?.capacity || I_average.value.min <= 0) return undefined
   const { min: empty, max: fresh } = fullRange(source.voltage)
@@ -140,7 +148,9 @@ const runtimeOf = (path: Path, I_average: Worked, V_stop: Worked | undefined): W
     label: 'Runtime on one set of cells',
     symbol: 't',
     unit: 's' as const,
-    note: 'Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.',
+    note: `Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.${
+      always.length > 0 ? ` At work all the time, since nothing says otherwise: ${always.join(', ')}.` : ''
+    }`,
   }
   if (!V_stop || V_stop.value.max <= empty || fresh <= empty)
     return sum(meta, { Q, I_average }, (i) => i.Q.over(i.I_average))
@@ -216,6 +226,7 @@ export const resolvePower = (
   return {
     ...path,
     rail,
+    railLoaded: path.regulator ? rail : input,
     supplies,
     feed: feed && {
       source: feed,
@@ -230,10 +241,28 @@ export const resolvePower = (
     fromSource,
     loaded,
     regulation,
-    runtime: runtimeOf(path, average, stopAt(path, regulation, chip)),
+    runtime: runtimeOf(
+      path,
+      average,
+      stopAt(path, regulation, input, chip, clock.lowestSupply),
+      alwaysAtWork(consumers, design, chip),
+    ),
     lamp,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }
+}
+
+/** Those that could do less than their work, and of which nothing says for how long; the chip with where it can be said. */
+const alwaysAtWork = (consumers: Consumer[], design: Design, chip: Chip | undefined): string[] => {
+  const sleeps = chip?.modes.some((m) => m.kind === 'sleep') ?? false
+  return consumers.flatMap((c) => {
+    if (c.id === 'chip')
+      return sleeps && design.needs.limits.awake === undefined
+        ? [`${c.name} (“Time the chip is awake” on the Needs page)`]
+        : []
+    const constant = c.average.value.typ >= c.work.value.typ && c.rest.value.typ < c.work.value.typ
+    return constant && c.id !== 'board' && c.from !== 'feed' ? [c.name] : []
+  })
 }
 
 /** Without a regulator the chip itself is the warmest part that can be computed. */

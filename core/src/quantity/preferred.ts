@@ -21,12 +21,20 @@ export const seriesValues: Record<Series, readonly number[]> = {
 /** `1.5 · 10^exponent` without the rounding error of a product. */
 const atDecade = (mantissa: number, exponent: number): number => Number(`${mantissa}e${exponent}`)
 
+/** The values from the decade below a value's to the one above it, made once for each. */
+const ladders = new Map<string, number[]>()
+const ladderAround = (exponent: number, series: Series): number[] => {
+  const key = `${series} ${exponent}`
+  const known =
+    ladders.get(key) ??
+    [exponent - 1, exponent, exponent + 1].flatMap((e) => seriesValues[series].map((m) => atDecade(m, e)))
+  ladders.set(key, known)
+  return known
+}
+
 const around = (value: number, series: Series): { below: number; above: number } => {
   if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`no preferred value for ${value}`)
-  const exponent = Math.floor(Math.log10(value))
-  const ladder = [exponent - 1, exponent, exponent + 1].flatMap((e) =>
-    seriesValues[series].map((m) => atDecade(m, e)),
-  )
+  const ladder = ladderAround(Math.floor(Math.log10(value)), series)
   const slack = value * 1e-9
   return {
     below: ladder.findLast((v) => v <= value + slack)!,

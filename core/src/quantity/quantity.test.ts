@@ -1,13 +1,15 @@
 import fc from 'fast-check'
 import {
+  add,
   durationWords,
+  euro,
   formatMarking,
   formatQuantity,
   fullRange,
+  isExact,
   nearest,
   nextDown,
   nextUp,
-  parallel,
   parseQuantity,
   QuantityError,
   seriesValues,
@@ -32,6 +34,17 @@ describe('reading what a builder types', () => {
     ['4,7k', 'Ω', 4700],
     ['-40 °C', '°C', -40],
     ['1e3', 'Hz', 1000],
+    ['2e-3', 'A', 2e-3],
+    ['2e+3', 'Ω', 2000],
+    ['+5', 'V', 5],
+    ['1.2 GHz', 'Hz', 1.2e9],
+    ['12 nA', 'A', 12e-9],
+    ['4K7', 'Ω', 4700],
+    ['2M2', 'Ω', 2.2e6],
+    ['4k7 Ohm', 'Ω', 4700],
+    ['.5', 'V', 0.5],
+    ['40 C', '°C', 40],
+    ['5 %', '%', 5],
     ['5 µA', 'A', 5e-6],
   ])('%s in %s', (text, unit, value) => expect(parseQuantity(text, unit)).toBe(value))
 
@@ -43,8 +56,33 @@ describe('reading what a builder types', () => {
     ['5 A', 'V'],
     ['4..7', 'Ω'],
     ['1m', '%'],
+    ['3V3', 'Ω'],
+    ['4k7 V', 'Ω'],
+    ['4.7k3', 'Ω'],
+    ['5 5', 'V'],
+    ['x5', 'V'],
+    ['5 Vx', 'V'],
+    ['1e', 'V'],
   ])('“%s” in %s is refused by name', (text, unit) =>
     expect(() => parseQuantity(text, unit)).toThrow(QuantityError),
+  )
+
+  test.each<[number, Unit, number | undefined, string]>([
+    [0, 'V', 3, '0 V'],
+    [Infinity, 'V', 3, '∞ V'],
+    [-Infinity, 'V', 3, '−∞ V'],
+    [NaN, 'V', 3, '— V'],
+    [-0.3, 'V', 3, '−300 mV'],
+    [1234.5, 'Ω', 3, '1.23 kΩ'],
+    [999.9, 'Ω', 3, '1 kΩ'],
+    [2e-13, 'F', undefined, '0.2 pF'],
+    [3e11, 'Hz', undefined, '300 GHz'],
+    [12345, '%', undefined, '12345 %'],
+    [0.05, 'K/W', undefined, '0.05 K/W'],
+    [47, '', undefined, '47'],
+    [100, 'V', undefined, '100 V'],
+  ])('%d %s to %s digits is printed %s', (value, unit, digits, text) =>
+    expect(formatQuantity(value, unit, digits).replace(/\s/g, ' ')).toBe(text),
   )
 
   test('printing and reading again loses no digit', () => {
@@ -72,7 +110,12 @@ describe('preferred values against the tables of IEC 60063', () => {
   test('E12 and E24 as printed there', () => {
     expect(seriesValues.E12).toEqual([1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2])
     expect(seriesValues.E6).toEqual([1, 1.5, 2.2, 3.3, 4.7, 6.8])
-    expect(seriesValues.E24).toHaveLength(24)
+    expect(seriesValues.E24).toEqual([
+      1, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2, 2.2, 2.4, 2.7, 3, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5,
+      8.2, 9.1,
+    ])
+    // The standard: E48 is every other value of E96.
+    expect(seriesValues.E48).toEqual(seriesValues.E96.filter((_, i) => i % 2 === 0))
   })
   test('E48 and E96 at places where rounding decides', () => {
     expect(seriesValues.E48.slice(0, 6)).toEqual([1, 1.05, 1.1, 1.15, 1.21, 1.27])
@@ -87,7 +130,11 @@ describe('preferred values against the tables of IEC 60063', () => {
     expect(nextUp(9.2, 'E24')).toBe(10)
     expect(nextUp(4700, 'E12')).toBe(4700)
     expect(nextDown(22e-12, 'E12')).toBe(22e-12)
-    expect(() => nextUp(0, 'E12')).toThrow(RangeError)
+    // 1.1 and 1.2: their middle by ratio is √1.32 = 1.14891
+    expect([nearest(1.1489, 'E24'), nearest(1.149, 'E24')]).toEqual([1.1, 1.2])
+    expect(nextDown(1, 'E6')).toBe(1)
+    expect(nextDown(0.99, 'E6')).toBe(0.68)
+    for (const value of [0, -1, NaN, Infinity]) expect(() => nextUp(value, 'E12')).toThrow(RangeError)
   })
   test('next up is never below and never a whole step above', () => {
     fc.assert(
@@ -100,19 +147,39 @@ describe('preferred values against the tables of IEC 60063', () => {
 })
 
 describe('ranges', () => {
-  test('two 10 kΩ in parallel are 5 kΩ, corner by corner', () =>
-    expect(parallel(within(10e3, 0.05), within(10e3, 0.05))).toEqual({ min: 4750, typ: 5000, max: 5250 }))
+  test('within a tolerance, of negative ones too; added corner by corner', () => {
+    expect(within(1000, 0.05)).toEqual({ min: 950, typ: 1000, max: 1050 })
+    expect(within(-1000, 0.05)).toEqual({ min: -1050, typ: -1000, max: -950 })
+    expect(add({ min: 1, typ: 2, max: 4 }, { min: -3, typ: 5, max: 6 })).toEqual({ min: -2, typ: 7, max: 10 })
+    expect(add()).toEqual({ min: 0, typ: 0, max: 0 })
+    expect([isExact({ min: 1, typ: 1, max: 1 }), isExact({ min: 1, typ: 1, max: 2 })]).toEqual([true, false])
+  })
   test('what a sheet leaves open', () => {
     expect(fullRange({ max: 3 })).toEqual({ min: 3, typ: 3, max: 3 })
     expect(fullRange({ min: 1, max: 3 })).toEqual({ min: 1, typ: 2, max: 3 })
+    expect(fullRange({ min: 1, typ: 1.2, max: 3 })).toEqual({ min: 1, typ: 1.2, max: 3 })
+    expect(fullRange({ min: 1 })).toEqual({ min: 1, typ: 1, max: 1 })
+    expect(fullRange({ min: 1, typ: 2 })).toEqual({ min: 1, typ: 2, max: 2 })
+    expect(fullRange({ typ: 2, max: 3 })).toEqual({ min: 2, typ: 2, max: 3 })
     expect(() => fullRange({})).toThrow(RangeError)
   })
 })
 
 test.each([
   [90, '2 min'],
+  [3570, '1 h 0 min'],
+  [3600 * 6 - 10, '6 h 0 min'],
+  [3540, '59 min'],
+  [86400 * 1.99, '47 h 46 min'],
+  [86400 * 2, '2 days'],
+  [86400 * 2.54, '2.5 days'],
+  [86400 * 99.4, '99 days'],
+  [86400 * 100.4, '100 days'],
   [3600 * 5 + 60 * 12, '5 h 12 min'],
   [86400 * 37.4, '37 days'],
   [86400 * 412.6, '413 days'],
   [Infinity, 'no end'],
 ])('%d s', (seconds, words) => expect(durationWords(seconds)).toBe(words))
+
+test('prices in euro and cent', () =>
+  expect([euro(1.005), euro(0.1), euro(12)]).toEqual(['€ 1.00', '€ 0.10', '€ 12.00']))

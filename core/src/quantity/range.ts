@@ -18,20 +18,12 @@ export const within = (value: number, tolerance: number): Range =>
 export const add = (...terms: Range[]): Range =>
   terms.reduce((a, b) => ({ min: a.min + b.min, typ: a.typ + b.typ, max: a.max + b.max }), exactly(0))
 
-/** Resistances (or any that add by reciprocal) in parallel. */
-export const parallel = (...values: Range[]): Range => {
-  const sum = (pick: (r: Range) => number) => 1 / values.reduce((s, r) => s + 1 / pick(r), 0)
-  return { min: sum((r) => r.min), typ: sum((r) => r.typ), max: sum((r) => r.max) }
-}
-
 export const isExact = (a: Range): boolean => a.min === a.max
 
 /** Fills what a sheet leaves open: a missing `typ` lies in the middle, a missing end is the one that is given. */
 export const fullRange = (given: { min?: number; typ?: number; max?: number }): Range => {
-  const known = [given.typ, given.max, given.min].filter((v): v is number => v !== undefined)
-  if (known.length === 0) throw new RangeError('a range needs at least one of min, typ, max')
-  const min = given.min ?? given.typ ?? given.max!
-  const max = given.max ?? given.typ ?? given.min!
-  const typ = given.typ ?? (given.min !== undefined && given.max !== undefined ? (min + max) / 2 : known[0]!)
-  return { min, typ, max }
+  const min = given.min ?? given.typ ?? given.max
+  if (min === undefined) throw new RangeError('a range needs at least one of min, typ, max')
+  const max = given.max ?? given.typ ?? min
+  return { min, typ: given.typ ?? (min + max) / 2, max }
 }

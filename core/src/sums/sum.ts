@@ -1,7 +1,7 @@
 // A number and its formula as one thing: an expression over named inputs gives the value at every corner, the corner each
 // extreme belongs to, the printed formula, and the line that a calculator evaluates to it.
 
-import type { Corner, Worked, WorkedInput } from '../findings'
+import { type Corner, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Range, Unit } from '../quantity'
 import { dimensionOf, dimensionText, sameDimension, scaleOf } from './dimension'
 import { type Interval, plus, times } from './interval'
@@ -43,7 +43,10 @@ interface Made {
 /** Where each stated quantity stands. */
 type At = (leaf: Leaf) => number
 interface Ends {
-  at: Record<keyof Range, At>
+  /** With these at their greatest it is least, where no search was needed. */
+  falling: ReadonlySet<Leaf>
+  /** Where a search has found the extremes. */
+  found?: Record<'min' | 'max', ReadonlyMap<Leaf, number>>
   proven: boolean
 }
 /** What a sum can be, and how it changes with each stated quantity. */
@@ -51,11 +54,70 @@ interface Spread {
   value: Interval
   slopes: ReadonlyMap<Leaf, Interval>
 }
-/** Kept with the number itself, unseen by whoever copies or compares it: a map beside it would cost the collector dear. */
-const behindIt = Symbol('made by a sum')
-const madeOf = (of: Worked): Made | undefined => (of as { [behindIt]?: Made })[behindIt]
+/**
+ * A number that a sum made. How it was worked out stays here: written when first asked for, and left behind where the
+ * number is copied to another thread (`spelled` takes it along).
+ */
+class Summed implements Worked {
+  declare label: string
+  declare symbol: string
+  declare value: Range
+  declare unit: Unit
+  declare counts?: Worked['counts']
+  declare note?: string
+  declare unproven?: true
+  readonly #made: Made
+  #formula?: string
+  #inputs?: WorkedInput[]
+  #corners?: Worked['corners']
 
-const isSum = (of: SumInput): of is Worked => 'formula' in of
+  constructor(meta: SumMeta, made: Made) {
+    this.label = meta.label
+    this.symbol = meta.symbol
+    this.unit = meta.unit
+    if (meta.counts !== undefined) this.counts = meta.counts
+    if (meta.note !== undefined) this.note = meta.note
+    this.#made = made
+  }
+  static behind(of: SumInput): Made | undefined {
+    return of instanceof Summed ? of.#made : undefined
+  }
+  get formula(): string {
+    return (this.#formula ??= formulaOf(this.#made.term))
+  }
+  get inputs(): WorkedInput[] {
+    return (this.#inputs ??= this.#made.inputs.map(({ symbol, of }) => ({
+      ...(isSum(of) ? fromWorked(of) : of),
+      symbol,
+    })))
+  }
+  get corners(): Worked['corners'] {
+    return (this.#corners ??= {
+      min: cornerAt(this, 'min'),
+      typ: cornerAt(this, 'typ'),
+      max: cornerAt(this, 'max'),
+    })
+  }
+  toJSON(): Worked {
+    return { ...this, formula: this.formula, inputs: this.inputs, corners: this.corners }
+  }
+}
+/** A copy in which every number carries how it was worked out, to be sent to another thread. Shared parts stay shared. */
+export const spelled = <T>(of: T, done = new Map<unknown, unknown>()): T => {
+  if (typeof of !== 'object' || of === null) return of
+  const before = done.get(of)
+  if (before !== undefined) return before as T
+  const copy: unknown = Array.isArray(of) ? [] : of instanceof Map ? new Map() : {}
+  done.set(of, copy)
+  if (of instanceof Map) for (const [key, value] of of) (copy as typeof of).set(key, spelled(value, done))
+  else
+    for (const [key, value] of Object.entries(of instanceof Summed ? of.toJSON() : of))
+      (copy as Record<string, unknown>)[key] = spelled(value, done)
+  return copy as T
+}
+const madeOf = (of: SumInput): Made | undefined => Summed.behind(of)
+
+const isSum = (of: SumInput): of is Worked => !('origin' in of)
 /** The sum behind an input, where it is one and not a variable of its own. */
 const behind = (of: SumInput): Worked | undefined =>
   isSum(of) ? of : of.origin.kind === 'worked' && of.variable === undefined ? of.origin.of : undefined
@@ -173,6 +235,16 @@ const spreadOver = (
   }
   return { value, slopes }
 }
+
+/** The same where nothing varies. */
+const atOne = (term: Term, inputs: MadeInput[]): Spread => {
+  const value = valueOf(
+    term,
+    inputs.map(({ of, scale }) => of.value.typ * scale),
+  )
+  return { value: { lo: value, hi: value }, slopes: still }
+}
+const still: ReadonlyMap<Leaf, Interval> = new Map()
 
 /** How many boxes are looked at, by how many slopes have no one sign: with many, halving boxes leads nowhere. */
 const boxesFor = (unsure: number): number => (unsure <= 4 ? 1000 : unsure <= 8 ? 200 : 0)
@@ -298,54 +370,51 @@ const cornerAt = (of: Worked, key: keyof Range): Corner => {
   }
 }
 
+const nothing: ReadonlySet<Leaf> = new Set()
 /** Where what varies stands for each of the three values: by the sign of each slope, by search where one has none. */
 const endsOf = (of: Worked): Ends => {
   const { leaves, spread } = madeOf(of)!
-  const falling = new Set<Leaf>()
+  let falling: Set<Leaf> | undefined
   let unsure = 0
   for (const [leaf, { lo, hi }] of spread.slopes) {
-    if (lo < 0) falling.add(leaf)
+    if (lo < 0) (falling ??= new Set()).add(leaf)
     if (lo < 0 && hi > 0) unsure++
   }
-  const typ: At = (leaf) => leaves.get(leaf)!.typ
-  if (unsure > 0) {
-    const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, leaves, sign, boxesFor(unsure)))
-    return {
-      at: { min: from(least!.at), typ, max: from(greatest!.at) },
-      proven: least!.proven && greatest!.proven,
-    }
-  }
+  if (unsure === 0) return { falling: falling ?? nothing, proven: true }
+  const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, leaves, sign, boxesFor(unsure)))
   return {
-    at: {
-      min: (leaf) => leaves.get(leaf)![falling.has(leaf) ? 'max' : 'min'],
-      typ,
-      max: (leaf) => leaves.get(leaf)![falling.has(leaf) ? 'min' : 'max'],
-    },
-    proven: true,
+    falling: nothing,
+    found: { min: least!.at, max: greatest!.at },
+    proven: least!.proven && greatest!.proven,
   }
+}
+const standing = (leaves: ReadonlyMap<Leaf, Range>, { falling, found }: Ends, key: keyof Range): At => {
+  if (key === 'typ') return (leaf) => leaves.get(leaf)!.typ
+  if (found) return from(found[key])
+  const other = key === 'min' ? 'max' : 'min'
+  return (leaf) => leaves.get(leaf)![falling.has(leaf) ? other : key]
 }
 
 /**
  * What is known already of the sums that a sum is made of, at one of its ends: each is at its own usual value, or at its
  * own least or greatest where its leaves stand just so.
  */
-const knownAt = (of: Worked, ends: Ends, key: keyof Range): Map<Worked, number> => {
+const knownAt = (inputs: MadeInput[], ends: Ends, key: keyof Range): Map<Worked, number> => {
   const known = new Map<Worked, number>()
-  for (const { sum, scale } of madeOf(of)!.inputs) {
+  for (const { sum, scale } of inputs) {
     if (!sum) continue
     const { leaves, ends: own } = madeOf(sum)!
-    const same = (key === 'typ' ? (['typ'] as const) : (['min', 'max'] as const)).find((k) =>
-      [...leaves.keys()].every((leaf) => own.at[k](leaf) === ends.at[key](leaf)),
-    )
-    if (same) known.set(sum, sum.value[same] * scale)
+    if (key === 'typ') known.set(sum, sum.value.typ * scale)
+    else if (!ends.found && !own.found) {
+      let [alike, opposite] = [true, true]
+      for (const leaf of leaves.keys())
+        if (own.falling.has(leaf) === ends.falling.has(leaf)) opposite = false
+        else alike = false
+      if (alike) known.set(sum, sum.value[key] * scale)
+      else if (opposite) known.set(sum, sum.value[key === 'min' ? 'max' : 'min'] * scale)
+    }
   }
   return known
-}
-
-/** Worked out when it is first asked for, and then a plain property. */
-const lazily = <K extends keyof Worked>(of: Worked, key: K, work: () => Worked[K]): void => {
-  let known: Worked[K] | undefined
-  Object.defineProperty(of, key, { enumerable: true, configurable: true, get: () => (known ??= work()) })
 }
 
 /**
@@ -366,42 +435,35 @@ export const sum = <K extends string>(
     throw new UnitError(
       `${meta.label}: ${formulaOf(term)} is in ${dimensionText(term.dimension)}, not in ${meta.unit || 'plain numbers'}`,
     )
-  const worked: Worked = {
-    label: meta.label,
-    symbol: meta.symbol,
-    value: { min: 0, typ: 0, max: 0 },
-    unit: meta.unit,
-    formula: '',
-    inputs: list.map(([symbol, i]) =>
-      isSum(i)
-        ? { symbol, label: i.label, value: i.value, unit: i.unit, origin: { kind: 'worked', of: i } }
-        : { ...i, symbol },
-    ),
-    ...(meta.counts === undefined ? {} : { counts: meta.counts }),
-    ...(meta.note === undefined ? {} : { note: meta.note }),
-  }
   const parts = list.map(([symbol, i]) => madeInput(symbol, i))
   const leaves = leavesIn(parts)
   const within = (leaf: Leaf): Interval => {
     const { min, max } = leaves.get(leaf)!
     return { lo: min, hi: max }
   }
+  const fixed = leaves.size === 0
   const made = {
     id: count++,
     term,
     inputs: parts,
     leaves,
-    spread: spreadOver({ term, inputs: parts }, within, (of) => madeOf(of)!.spread),
+    spread: fixed
+      ? atOne(term, parts)
+      : spreadOver({ term, inputs: parts }, within, (of) => madeOf(of)!.spread),
   } as Made
-  Object.defineProperty(worked, behindIt, { value: made })
+  const worked = new Summed(meta, made)
   const ends = endsOf(worked)
   made.ends = ends
   const scale = scaleOf(meta.unit)
   const inputsAt = (key: keyof Range): number[] => {
-    const known = knownAt(worked, ends, key)
-    return parts.map((i) => inputAt(i, ends.at[key], known))
+    const known = knownAt(parts, ends, key)
+    const at = standing(leaves, ends, key)
+    return parts.map((i) => inputAt(i, at, known))
   }
-  made.si = { min: inputsAt('min'), typ: inputsAt('typ'), max: inputsAt('max') }
+  const usual = inputsAt('typ')
+  made.si = fixed
+    ? { min: usual, typ: usual, max: usual }
+    : { min: inputsAt('min'), typ: usual, max: inputsAt('max') }
   const at = (key: keyof Range) => valueOf(term, made.si[key]) / scale
   const [low, typ, high] = [at('min'), at('typ'), at('max')]
   // An extreme that is the usual value is so to the last digit.
@@ -410,12 +472,6 @@ export const sum = <K extends string>(
   if (!Number.isFinite(value.min + value.typ + value.max))
     throw new RangeError(`${meta.label}: ${formulaOf(term)} has no finite value at every corner`)
   if (!ends.proven) worked.unproven = true
-  lazily(worked, 'formula', () => formulaOf(term))
-  lazily(worked, 'corners', () => ({
-    min: cornerAt(worked, 'min'),
-    typ: cornerAt(worked, 'typ'),
-    max: cornerAt(worked, 'max'),
-  }))
   return worked
 }
 

@@ -12,9 +12,11 @@ import {
   least,
   logarithm,
   magnitude,
+  number,
   parallel,
   powerOfTwo,
   readAt,
+  spelled,
   squareRoot,
   sum,
   type Term,
@@ -50,6 +52,20 @@ describe('by hand', () => {
     })
     expect(P.corners!.min.at).toEqual([4.75, 3.4, 0.01])
   })
+  test('copied to another thread a number is what is shown; spelled, it brings its working, and what is shared stays so', () => {
+    const half = sum({ label: 'Half', symbol: 'H', unit: 'V' }, { V }, (i) => i.V.over(2))
+    const more = sum({ label: 'More', symbol: 'M', unit: 'V' }, { half, O }, (i) => i.half.plus(i.O))
+    const shown = { label: 'Half', symbol: 'H', value: range(2.375, 2.5, 2.625), unit: 'V' }
+    expect({ ...structuredClone(half) }).toEqual(shown)
+    expect('formula' in structuredClone(half)).toBe(false)
+    const copy = structuredClone(spelled({ list: [half, more], by: new Map([['half', half]]), none: null }))
+    expect({ ...copy.list[0] }).toMatchObject({ ...shown, formula: 'V / 2', inputs: [V] })
+    expect(copy.list[0]!.corners!.max.line).toBe('5.25 / 2')
+    expect(copy.by.get('half')).toBe(copy.list[0])
+    expect(copy.list[1]!.inputs[0]!.origin).toEqual({ kind: 'worked', of: copy.list[0] })
+    expect(copy.none).toBe(null)
+    expect(JSON.parse(JSON.stringify(half))).toMatchObject({ formula: 'V / 2', inputs: [{ symbol: 'V' }] })
+  })
   test('a quantity that occurs twice, and twice over another sum, is the same each time', () => {
     const half = sum({ label: 'Half', symbol: 'H', unit: 'V' }, { V }, (i) => i.V.over(2))
     const rest = sum({ label: 'Rest', symbol: 'R', unit: 'V' }, { V, half }, (i) => i.V.minus(i.half))
@@ -58,6 +74,15 @@ describe('by hand', () => {
       i.half.times(2).minus(i.V),
     )
     expect(nothing.value).toEqual(exactly(0))
+    // 10 − V/2 the other way round: least where V is highest, and a third sum on it again as the first
+    const ten = given('T', exactly(10), 'V')
+    const falls = sum({ label: 'F', symbol: 'F', unit: 'V' }, { ten, half }, (i) => i.ten.minus(i.half))
+    expect(falls.value).toEqual(range(7.375, 7.5, 7.625))
+    expect(falls.corners!.min).toMatchObject({ at: [10, 2.625], where: 'highest half' })
+    const back = sum({ label: 'B', symbol: 'B', unit: 'V' }, { ten, falls, V }, (i) =>
+      i.ten.minus(i.falls).plus(i.V),
+    )
+    expect(back.value).toEqual(range(7.125, 7.5, 7.875))
     // The corner is that of the outer sum: the half as it is there, not at its own greatest.
     const share = sum({ label: 'Share', symbol: 's', unit: '' }, { half, V }, (i) => i.half.over(i.V))
     expect(share.value).toEqual(exactly(0.5))
@@ -147,6 +172,83 @@ describe('by hand', () => {
   ])('%s throws', (_, build, unit) => {
     const R = given('R', exactly(100), 'Ω')
     expect(() => sum({ label: 'Wrong', symbol: 'w', unit }, { V, O, I, R }, build)).toThrow(UnitError)
+  })
+  test('a wrong unit is told in the base units', () => {
+    const made = (build: (i: Record<'V' | 'I', Term>) => Term, unit: Unit) => () =>
+      sum({ label: 'Wrong', symbol: 'w', unit }, { V, I }, build)
+    expect(made((i) => i.V.plus(i.I), 'V')).toThrow('adding: V and A don’t go together')
+    expect(made((i) => i.V.over(i.I).over(i.I), 'Ω')).toThrow('Wrong: V / I / I is in V·A^-2, not in Ω')
+    expect(made((i) => i.V.over(i.V), 'A')).toThrow('is in a plain number, not in A')
+    expect(made((i) => i.V, '')).toThrow('is in V, not in plain numbers')
+  })
+  test('units: what an ohm, a farad, a henry, a watt are made of', () => {
+    const one = (unit: Unit) => dimensionOf(unit)
+    const make = (a: Unit, b: Unit, over: boolean) => {
+      const [x, y] = [given('x', exactly(6), a), given('y', exactly(2), b)]
+      return (unit: Unit) =>
+        sum({ label: 'L', symbol: 'l', unit }, { x, y }, (i) => (over ? i.x.over(i.y) : i.x.times(i.y))).value
+          .typ
+    }
+    expect(make('V', 'A', true)('Ω')).toBe(3)
+    expect(make('Ω', 'F', false)('s')).toBe(12)
+    expect(make('H', 'Ω', true)('s')).toBe(3)
+    expect(make('V', 'A', false)('W')).toBe(12)
+    expect(make('W', 'K/W', false)('°C')).toBe(12)
+    expect(make('A', 'Hz', true)('A/Hz')).toBe(3)
+    expect(make('s', 'Hz', false)('')).toBe(12)
+    // hours are 3600 seconds, a percent a hundredth, a ppm a millionth
+    expect(make('Ah', 'A', true)('s')).toBe(10800)
+    expect(make('V', 'Ah', false)('Wh')).toBe(12)
+    expect(make('V', '%', false)('V')).toBeCloseTo(0.12, 12)
+    expect(make('Hz', 'ppm', false)('Hz')).toBeCloseTo(12e-6, 15)
+    expect(one('m')).toEqual([0, 0, 0, 0, 1])
+  })
+  test('the usual corner stands nowhere in particular; the others say where', () => {
+    const { corners } = sum({ label: 'P', symbol: 'P', unit: 'W' }, { V, I }, (i) => i.V.times(i.I))
+    expect([corners!.min.where, corners!.typ.where, corners!.max.where]).toEqual([
+      'lowest V, lowest I',
+      '',
+      'highest V, highest I',
+    ])
+    expect(corners!.typ.at).toEqual([5, 0.05])
+  })
+  // An extreme between the ends, from the derivative: e^x − 2x at ln 2, ln x − x/2 at 2, 2^x − 2x at log₂(2 / ln 2), √x − x/2 at 1.
+  test.each<[string, (x: Term) => Term, [number, number], 'min' | 'max', number, number]>([
+    ['e^x − 2x', (x) => exponential(x).minus(x.times(2)), [0, 1.5], 'min', Math.LN2, 2 - 2 * Math.LN2],
+    ['ln x − x/2', (x) => logarithm(x).minus(x.over(2)), [1, 4], 'max', 2, Math.LN2 - 1],
+    ['2^x − 2x', (x) => powerOfTwo(x).minus(x.times(2)), [0, 3], 'min', 1.5287663729448977, -0.1721426],
+    ['√x − x/2', (x) => squareRoot(x).minus(x.over(2)), [0.1, 4], 'max', 1, 0.5],
+    ['|x − 1|', (x) => magnitude(x.minus(1)), [0, 3], 'min', 1, 0],
+    ['x · (3 − x)', (x) => x.times(number(3).minus(x)), [0, 3], 'max', 1.5, 2.25],
+    ['x ∥ (3 − x)', (x) => parallel(x, number(3).minus(x)), [1, 2.5], 'max', 1.5, 0.75],
+    ['x + 1/x', (x) => x.plus(number(1).over(x)), [0.5, 3], 'min', 1, 2],
+  ])('%s has its extreme inside', (_, build, [low, high], which, at, value) => {
+    const x = given('x', range(low, (low + high) / 2, high), '')
+    const made = sum({ label: 'F', symbol: 'f', unit: '' }, { x }, (i) => build(i.x))
+    expect(made.value[which]).toBeCloseTo(value, 5)
+    expect(made.corners![which].at[0]).toBeCloseTo(at, 2)
+    expect(made.corners![which].where).toBe('a middle x')
+    expect(made.unproven).toBeUndefined()
+  })
+  test('a curve that falls is least where it is read furthest along; with three times x beside it still falls', () => {
+    // 10 at 0, 4 at 1: 10 − 6x, and 10 − 3x
+    const x = given('x', range(0.2, 0.5, 0.8), '')
+    const points = [
+      [0, 10, 10, 10],
+      [1, 4, 4, 4],
+    ] as const
+    const of = (build: (x: Term) => Term) =>
+      sum({ label: 'F', symbol: 'f', unit: '' }, { x }, (i) => build(i.x))
+    const y = (x: Term) => readAt('y', { points }, x, dimensionOf(''))
+    const near = (min: number, typ: number, max: number) => ({
+      min: expect.closeTo(min, 12),
+      typ: expect.closeTo(typ, 12),
+      max: expect.closeTo(max, 12),
+    })
+    expect(of(y).value).toEqual(near(5.2, 7, 8.8))
+    expect(of(y).corners!.max).toMatchObject({ at: [0.2], where: 'lowest x' })
+    expect(of((x) => y(x).plus(x.times(3))).value).toEqual(near(7.6, 8.5, 9.4))
+    expect(of((x) => y(x).plus(x.times(9))).value).toEqual(near(10.6, 11.5, 12.4))
   })
   test('what has no finite value throws and names the sum', () => {
     const zero = given('Z', range(-1, 0.5, 1), '')

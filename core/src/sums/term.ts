@@ -129,37 +129,39 @@ export const seriesCurrent = (
   return new Term({ op: 'series', voltage, resistance: R, of }, ampere)
 }
 
-/** The curve of one specimen. */
-const lineAt = ({ points }: Curve, band: number): [number, number][] =>
-  points.map(([x, min, typ, max]) => [x, band < 0 ? typ + band * (typ - min) : typ + band * (max - typ)])
-
-/** The two points between which x lies, or the end ones beyond. */
-const segment = (points: readonly [number, number][], x: number) => {
-  let k = 1
-  while (k < points.length - 1 && points[k]![0] < x) k++
-  return [points[k - 1]!, points[k] ?? points[k - 1]!] as const
-}
-const clamped = (points: readonly (readonly number[])[], x: number) =>
-  Math.min(Math.max(x, points[0]![0]!), points.at(-1)![0]!)
-const curveAt = (curve: Curve, band: number, x: number): number => {
-  const points = lineAt(curve, band)
-  const [[x0, y0], [x1, y1]] = segment(points, x)
-  if (x1 === x0) return y0
-  return y0 + ((y1 - y0) / (x1 - x0)) * ((curve.held ? clamped(points, x) : x) - x0)
-}
+/** On the line of one specimen: y of a point. */
+const on = ([, min, typ, max]: CurvePoint, band: number): number =>
+  band < 0 ? typ + band * (typ - min) : typ + band * (max - typ)
 
 interface Line {
-  /** Where the straight piece would meet no current, and how steep it is. */
+  /** Where the straight piece would meet x = 0, and how steep it is. */
   start: number
   slope: number
 }
-/** The straight piece of a specimen’s curve at a current. */
-const pieceAt = (curve: Curve, band: number, current: number): Line => {
-  const points = lineAt(curve, band)
-  const [[x0, y0], [x1, y1]] = segment(points, current)
-  const slope = x1 === x0 ? 0 : (y1 - y0) / (x1 - x0)
-  return { start: y0 - slope * x0, slope }
+/** Which straight piece x is on, by its upper point; the end ones go on beyond. */
+const pieceOf = (points: readonly CurvePoint[], x: number): number => {
+  let k = 1
+  while (k < points.length - 1 && points[k]![0] < x) k++
+  return Math.min(k, points.length - 1)
 }
+/** The straight piece of a specimen’s curve at x. */
+const pieceAt = ({ points }: Curve, band: number, x: number): Line => {
+  const k = pieceOf(points, x)
+  const [a, b] = [points[Math.max(0, k - 1)]!, points[k]!]
+  const slope = b[0] === a[0] ? 0 : (on(b, band) - on(a, band)) / (b[0] - a[0])
+  return { start: on(a, band) - slope * a[0], slope }
+}
+const clamped = (points: readonly CurvePoint[], x: number) =>
+  Math.min(Math.max(x, points[0]![0]), points.at(-1)![0])
+const curveAt = (curve: Curve, band: number, at: number): number => {
+  const { points, held } = curve
+  const x = held ? clamped(points, at) : at
+  const k = pieceOf(points, x)
+  const [a, b] = [points[Math.max(0, k - 1)]!, points[k]!]
+  const y = on(a, band)
+  return b[0] === a[0] ? y : y + ((on(b, band) - y) / (b[0] - a[0])) * (x - a[0])
+}
+
 /** Of all curves in a row. */
 const piecesAt = (of: { curve: Curve }[], bands: readonly number[], current: number): Line => {
   const pieces = of.map(({ curve }, k) => pieceAt(curve, bands[k]!, current))
@@ -168,6 +170,15 @@ const piecesAt = (of: { curve: Curve }[], bands: readonly number[], current: num
     slope: pieces.reduce((sum, p) => sum + p.slope, 0),
   }
 }
+const knownKnees = new WeakMap<object, number[]>()
+/** Where one of the curves bends, ascending. */
+const kneesOf = (of: { curve: Curve }[]): number[] => {
+  const known =
+    knownKnees.get(of) ??
+    [...new Set(of.flatMap(({ curve }) => curve.points.map(([x]) => x)))].sort((a, b) => a - b)
+  knownKnees.set(of, known)
+  return known
+}
 /** What is left for the resistance falls as the current grows: piece by piece until the current lies in its own. */
 const currentThrough = (
   voltage: number,
@@ -175,8 +186,9 @@ const currentThrough = (
   of: { curve: Curve }[],
   bands: readonly number[],
 ): number => {
-  const knees = [...new Set(of.flatMap(({ curve }) => curve.points.map(([x]) => x)))].sort((a, b) => a - b)
-  for (const [k, knee] of [...knees, Infinity].entries()) {
+  const knees = kneesOf(of)
+  for (let k = 0; k <= knees.length; k++) {
+    const knee = knees[k] ?? Infinity
     const inside = knee === Infinity ? (knees[k - 1] ?? 0) + 1 : (knee + (knees[k - 1] ?? knee)) / 2
     const { start, slope } = piecesAt(of, bands, inside)
     const current = Math.max(0, (voltage - start) / (resistance + slope))
@@ -285,35 +297,43 @@ const spreadOfChoice = (op: 'min' | 'max', of: Spread[]): Spread => {
 
 const spreadOfCurve = (curve: Curve, of: Spread, band: Spread): Spread => {
   const { lo, hi } = of.value
-  const lines = [band.value.lo, band.value.hi, ...(band.value.lo < 0 && band.value.hi > 0 ? [0] : [])].map(
-    (b) => lineAt(curve, b),
-  )
+  const { points, held } = curve
+  const last = points.length - 1
   let value: Interval | undefined
-  const along: number[] = []
-  for (const [k, points] of lines.entries()) {
-    const b = [band.value.lo, band.value.hi, 0][k]!
-    const inside = points.filter(([x]) => x > lo && x < hi).map(([, y]) => y)
-    for (const y of [...inside, curveAt(curve, b, lo), curveAt(curve, b, hi)])
-      value = value ? I.hull(value, I.point(y)) : I.point(y)
-    for (let n = 1; n < points.length; n++) {
-      const [[x0, y0], [x1, y1]] = [points[n - 1]!, points[n]!]
-      const reaches = (n === 1 || x0 <= hi) && (n === points.length - 1 || x1 >= lo)
-      if (reaches && x1 > x0) along.push((y1 - y0) / (x1 - x0))
-    }
-    if (along.length === 0 || (curve.held && (lo < points[0]![0] || hi > points.at(-1)![0]))) along.push(0)
+  let [least, most] = [Infinity, -Infinity]
+  const along = (slope: number) => {
+    least = Math.min(least, slope)
+    most = Math.max(most, slope)
   }
+  const reach = (y: number) => {
+    value = value ? { lo: Math.min(value.lo, y), hi: Math.max(value.hi, y) } : I.point(y)
+  }
+  const { lo: low, hi: high } = band.value
+  for (const b of low < 0 && high > 0 ? [low, high, 0] : [low, high]) {
+    reach(curveAt(curve, b, lo))
+    reach(curveAt(curve, b, hi))
+    for (const p of points) if (p[0] > lo && p[0] < hi) reach(on(p, b))
+    for (let n = 1; n <= last; n++) {
+      const [p, q] = [points[n - 1]!, points[n]!]
+      const reaches = (n === 1 || p[0] <= hi) && (n === last || q[0] >= lo)
+      if (reaches && q[0] > p[0]) along((on(q, b) - on(p, b)) / (q[0] - p[0]))
+    }
+  }
+  if (least > most || (held && (lo < points[0]![0] || hi > points[last]![0]))) along(0)
   // From line to line: by how far they are apart, here at least and at most.
-  const apart = [-1, 1].flatMap((side) =>
-    [lo, hi, ...curve.points.map(([x]) => x).filter((x) => x > lo && x < hi)].map(
-      (x) => side * (curveAt(curve, side, x) - curveAt(curve, 0, x)),
-    ),
-  )
+  let [near, far] = [Infinity, -Infinity]
+  const apart = (x: number) => {
+    const middle = curveAt(curve, 0, x)
+    const [below, above] = [middle - curveAt(curve, -1, x), curveAt(curve, 1, x) - middle]
+    near = Math.min(near, below, above)
+    far = Math.max(far, below, above)
+  }
+  apart(lo)
+  apart(hi)
+  for (const [x] of points) if (x > lo && x < hi) apart(x)
   return {
     value: value!,
-    slopes: both(
-      through({ lo: Math.min(...along), hi: Math.max(...along) }, of.slopes),
-      through({ lo: Math.min(...apart), hi: Math.max(...apart) }, band.slopes),
-    ),
+    slopes: both(through({ lo: least, hi: most }, of.slopes), through({ lo: near, hi: far }, band.slopes)),
   }
 }
 
@@ -512,12 +532,13 @@ export const lineOf = (term: Term, at: readonly number[]): string => {
     parallel: (of) => `1 / (${of.map((x) => `1 / ${x}`).join(' + ')})`,
     curve: ({ curve, band, at: x }, text) => {
       const value = valueOf(x, at)
-      const points = lineAt(curve, valueOf(band, at))
-      const [[x0, y0], [x1, y1]] = segment(points, value)
-      if (x1 === x0) return plainNumber(y0)
-      const end = clamped(points, value)
-      const read = curve.held && end !== value ? plainNumber(end) : `(${text})`
-      return `(${plainNumber(y0)} + ${plainNumber((y1 - y0) / (x1 - x0))} * (${read} - ${plainNumber(x0)}))`
+      const { points, held } = curve
+      const end = held ? clamped(points, value) : value
+      const own = valueOf(band, at)
+      const { slope } = pieceAt(curve, own, end)
+      const from = points[Math.max(0, pieceOf(points, end) - 1)]!
+      const read = end === value ? `(${text})` : plainNumber(end)
+      return `(${plainNumber(on(from, own))} + ${plainNumber(slope)} * (${read} - ${plainNumber(from[0])}))`
     },
     series: (node, v, r) => {
       const bands = node.of.map(({ band }) => valueOf(band, at))

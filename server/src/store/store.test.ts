@@ -1,6 +1,6 @@
 // The database by itself: migrations with a copy of the file, samples once, parts of one's own beside the shipped ones.
 
-import { existsSync, readdirSync } from 'node:fs'
+import { copyFileSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
 import { QueryTypes } from 'sequelize'
@@ -24,23 +24,35 @@ test('write-ahead log and full synchronisation are on', async () => {
   await db.close()
 })
 
-test('a migration of an existing file leaves a copy from before it', async () => {
+test('a migration of an existing file leaves a copy from before it, with what was saved last', async () => {
   const folder = freshFolder()
+  // Not closed, as after a crash: what was saved last is in the write-ahead log alone.
   const db = await openDatabase(folder)
   await new ProjectStore(db).create(emptyDesign('Old'))
-  await db.close()
+  expect(statSync(join(folder, 'root-board.sqlite-wal')).size).toBeGreaterThan(0)
   migrations.push({
     name: '998-only-in-this-test',
     up: async ({ context }) => context.addColumn('marks', 'extra', { type: 'TEXT' }),
   })
   try {
     const again = await openDatabase(folder)
-    expect(existsSync(join(folder, 'root-board.sqlite.before-998-only-in-this-test'))).toBe(true)
     expect((await new ProjectStore(again).list()).map((p) => p.name)).toEqual(['Old'])
     await again.close()
   } finally {
     migrations.pop()
   }
+  await db.close()
+  const other = freshFolder()
+  mkdirSync(other, { recursive: true })
+  copyFileSync(
+    join(folder, 'root-board.sqlite.before-998-only-in-this-test'),
+    join(other, 'root-board.sqlite'),
+  )
+  const copy = await openDatabase(other)
+  expect((await new ProjectStore(copy).list()).map((p) => p.name)).toEqual(['Old'])
+  const columns = await copy.query<{ name: string }>('PRAGMA table_info(marks)', { type: QueryTypes.SELECT })
+  expect(columns.map((c) => c.name)).not.toContain('extra')
+  await copy.close()
 })
 
 test('a fresh file needs no copy', async () => {

@@ -11,7 +11,7 @@ import { PreviewedFix } from '../shared/PreviewedFix'
 import { useStage } from '../shared/analysis'
 import { useQueryClient } from '@tanstack/react-query'
 
-export const ChangedParts = ({ shelf }: { shelf: Library }) => {
+const ChangedParts = ({ shelf }: { shelf: Library }) => {
   const { design } = useStage()
   const [open, setOpen] = useState(false)
   const [failed, setFailed] = useState<string>()
@@ -73,3 +73,5 @@ export const ChangedParts = ({ shelf }: { shelf: Library }) => {
     </section>
   )
 }
+
+export default ChangedParts

@@ -52,7 +52,7 @@ export const Gauges = () => {
             <span className="gauge-label">{gauge.label}</span>
             <span className={over ? 'gauge-value stops' : 'gauge-value'}>
               {gauge.worked && value !== undefined ? (
-                <Num worked={gauge.worked}>
+                <Num worked={gauge.worked} show={gauge.corner}>
                   {gauge.id === 'runtime' || gauge.id === 'price' ? (
                     <span className="mono">{gaugeText(gauge, value)}</span>
                   ) : (

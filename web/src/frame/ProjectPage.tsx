@@ -6,16 +6,15 @@ import { makeLibrary } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/pins'
 import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { api } from '../api/client'
 import { StageContext } from '../shared/analysis'
 import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
-import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary } from '../worker/client'
+import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary, workingOf } from '../worker/client'
 import { latestWins } from '../worker/latest-wins'
 import { Boundary } from './Boundary'
-import { ChangedParts } from './ChangedParts'
 import { Conflict } from './Conflict'
 import { Evidence } from './Evidence'
 import { Gauges } from './Gauges'
@@ -25,6 +24,9 @@ import { SearchBox } from './SearchBox'
 import { TopBar } from './TopBar'
 import { useFrame } from './frame-state'
 import './frame.css'
+
+/** Seldom needed, and all that names and prints a part’s facts comes with it. */
+const ChangedParts = lazy(() => import('./ChangedParts'))
 
 /** Without the facts that the worker has from the library in the same words. */
 const lean = (design: Design): Design => {
@@ -142,6 +144,7 @@ const ProjectPage = () => {
         lookedLonger: result.long,
         lookLonger: () => request({ design, long: true }),
         enough: endAnalysis,
+        workingOf,
       }}
     >
       {onSheet ? (
@@ -154,7 +157,11 @@ const ProjectPage = () => {
           <Root />
           <main className="table" id="table" tabIndex={-1}>
             <Conflict />
-            {changedParts(design, shelf).length > 0 && <ChangedParts shelf={shelf} />}
+            {changedParts(design, shelf).length > 0 && (
+              <Suspense fallback={null}>
+                <ChangedParts shelf={shelf} />
+              </Suspense>
+            )}
             {broken && (
               <p className="stops" role="alert">
                 The analysis failed on the last change ({broken}). What is shown is from before it; undo it to

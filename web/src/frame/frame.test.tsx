@@ -3,10 +3,15 @@
 import { Boundary } from './Boundary'
 import { act, fireEvent, render, screen, within } from '@testing-library/react'
 import { design, show, steps, timer } from '../../test/stage'
+import { useLocation } from 'react-router'
 import { useProject } from '../store/project'
 import { Gauges } from './Gauges'
+import { Keys } from './Keys'
 import { Root } from './Root'
 import { TopBar } from './TopBar'
+import { useFrame } from './frame-state'
+
+jest.mock('../worker/client', () => jest.requireActual<object>('../../test/questions'))
 
 const words = (element: Element) => element.textContent?.replace(/\s+/g, ' ') ?? ''
 const gauge = (label: string) => words(screen.getByText(label).closest('.gauge')!)
@@ -30,6 +35,11 @@ describe('the root', () => {
   })
 })
 
+const onCells = () => {
+  const d = timer()
+  d.power = { source: 'cells-3-aa' }
+  return d
+}
 describe('the gauges', () => {
   test('five numbers with their limits', () => {
     show(<Gauges />)
@@ -38,6 +48,16 @@ describe('the gauges', () => {
     expect(gauge('Hottest part')).toBe('Hottest part107 °C')
     expect(gauge('Legs left')).toBe('Legs left9')
     expect(gauge('Parts')).toMatch(/^Parts€ 26\.\d\d of € 40\.00$/)
+  })
+  test.each([
+    ['Hottest part', timer(), 'greatest', '107.3 °C at the highest'],
+    ['Runtime', onCells(), 'least', 's) at the lowest'],
+    ['Budget used', timer(), 'greatest', '221'],
+  ])('%s opens at the corner that it shows', async (label, d, corner, text) => {
+    show(<Gauges />, d)
+    fireEvent.click(within(screen.getByText(label).closest('.gauge')! as HTMLElement).getByRole('button'))
+    const pressed = (await screen.findByRole('button', { name: corner })).getAttribute('aria-pressed')
+    expect([pressed, words(screen.getByRole('dialog'))]).toEqual(['true', expect.stringContaining(text)])
   })
   test('the last edit says by how much it changed what, until another does', () => {
     show(<Gauges />)
@@ -77,6 +97,99 @@ describe('the top bar', () => {
     show(<TopBar />)
     act(() => useProject.getState().setSave(save))
     expect(screen.getByRole('status').textContent).toBe(text)
+  })
+})
+
+describe('keys', () => {
+  const Where = () => <output>{useLocation().pathname}</output>
+  const press = (key: string, more: object = {}, on: Element = document.body) =>
+    fireEvent.keyDown(on, {
+      key,
+      code: /^\d$/.test(key) ? `Digit${key}` : `Key${key.toUpperCase()}`,
+      ...more,
+    })
+  const at = () => screen.getByRole('status').textContent
+  const troubled = () => {
+    const d = timer()
+    d.needs.limits.current = 0.01
+    d.power.regulator = 'bl5-low'
+    return d
+  }
+  const start = (d = timer()) => {
+    useFrame.setState({ evidence: true, search: false, help: false, finding: undefined })
+    return show(
+      <>
+        <Keys />
+        <Where />
+        <input aria-label="typed" />
+        <input type="checkbox" aria-label="ticked" />
+        <div id="table" tabIndex={-1} />
+      </>,
+      d,
+      '/projects/p1/needs',
+    )
+  }
+  test.each([
+    ['1', 'needs'],
+    ['2', 'chip'],
+    ['3', 'pins'],
+    ['4', 'power'],
+    ['5', 'build'],
+  ])('%s goes to %s', (key, stage) => {
+    start()
+    press(key)
+    expect(at()).toMatch(new RegExp(`/${stage}$`))
+  })
+  test('what is typed into a field is text; on a tick box keys are commands', () => {
+    start()
+    press('3', {}, screen.getByLabelText('typed'))
+    expect(at()).toBe('/projects/p1/needs')
+    press('3', {}, screen.getByLabelText('ticked'))
+    expect(at()).toMatch(/pins$/)
+  })
+  test('n and p go through the findings, worst first, round and round, and open the evidence', () => {
+    start(troubled())
+    act(() => useFrame.setState({ evidence: false }))
+    press('n')
+    const first = useFrame.getState().finding
+    expect([useFrame.getState().evidence, first]).toEqual([true, 'power.regulator-too-hot'])
+    press('n')
+    expect(useFrame.getState().finding).toBe('power.budget-exceeded')
+    press('n')
+    expect(useFrame.getState().finding).toBe(first)
+    press('p')
+    expect(useFrame.getState().finding).toBe('power.budget-exceeded')
+  })
+  test('without findings they do nothing', () => {
+    start()
+    press('n')
+    expect(useFrame.getState().finding).toBeUndefined()
+  })
+  test('/ finds, e folds the evidence, t jumps to the table, ? lists the keys', () => {
+    start()
+    fireEvent.keyDown(document.body, { key: '/', code: 'Slash' })
+    expect(useFrame.getState().search).toBe(true)
+    press('e')
+    expect(useFrame.getState().evidence).toBe(false)
+    press('t')
+    expect(document.activeElement?.id).toBe('table')
+    act(() => void fireEvent.keyDown(document.body, { key: '?', code: 'Slash', shiftKey: true }))
+    expect(words(screen.getByRole('dialog'))).toMatch(/^Keys1 … 5go to a stage/)
+  })
+  test('Ctrl Z and Ctrl Shift Z undo and redo the last first', () => {
+    start()
+    act(() => useProject.getState().edit({ kind: 'renameProject', name: 'One' }))
+    act(() => useProject.getState().edit({ kind: 'renameProject', name: 'Two' }))
+    const z = (more: object = {}) => act(() => void press('z', { ctrlKey: true, ...more }))
+    const name = () => design().name
+    z()
+    expect(name()).toBe('One')
+    z()
+    expect(name()).toBe('Darkroom timer')
+    z({ shiftKey: true })
+    expect(name()).toBe('One')
+    act(() => void press('y', { ctrlKey: true }))
+    expect(name()).toBe('Two')
   })
 })
 

@@ -1,10 +1,12 @@
 // A number that opens its working.
 
-import type { Worked } from '@root-board/core/findings'
+import type { Shown } from '@root-board/core/findings'
 import { printQuantity, type Unit } from '@root-board/core/quantity'
-import { Popover } from '@mui/material'
-import { type ReactNode, useId, useState } from 'react'
-import { Working } from './Working'
+import { Popover, type PopoverActions } from '@mui/material'
+import { lazy, type ReactNode, Suspense, useId, useRef, useState } from 'react'
+
+const fetchWorking = () => import('./Working')
+const Working = lazy(fetchWorking)
 
 /** A printed number with its unit set lighter; the space between them is a real one, also when copied. */
 export const Printed = ({ number, unit }: { number: string; unit: string }) => (
@@ -21,7 +23,7 @@ export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Uni
 )
 
 interface Props {
-  worked: Worked
+  worked: Shown
   /** Which corner to show, where it isn’t the one that counts or the usual one; `range` shows least to greatest. */
   show?: 'min' | 'typ' | 'max' | 'range'
   digits?: number
@@ -32,6 +34,7 @@ interface Props {
 export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, children }: Props) => {
   const [anchor, setAnchor] = useState<HTMLElement>()
   const id = useId()
+  const popover = useRef<PopoverActions>(null)
   return (
     <>
       <button
@@ -41,6 +44,8 @@ export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, childre
         aria-expanded={anchor !== undefined}
         aria-controls={anchor ? id : undefined}
         title={`${worked.label}: show the working`}
+        onPointerEnter={() => void fetchWorking()}
+        onFocus={() => void fetchWorking()}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         {children ??
@@ -52,19 +57,32 @@ export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, childre
       </button>
       <Popover
         id={id}
+        action={popover}
         open={anchor !== undefined}
         anchorEl={anchor}
         onClose={() => setAnchor(undefined)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': `Working: ${worked.label}` } }}
       >
-        <Working worked={worked} corner={show === 'range' ? 'max' : show} />
+        <Suspense
+          fallback={
+            <p className="faint" style={{ padding: '12px 16px' }}>
+              Loading …
+            </p>
+          }
+        >
+          <Working
+            worked={worked}
+            corner={show === 'range' ? 'max' : show}
+            resized={() => popover.current?.updatePosition()}
+          />
+        </Suspense>
       </Popover>
     </>
   )
 }
 
-const RangeNumber = ({ worked, digits }: { worked: Worked; digits: number }) => {
+const RangeNumber = ({ worked, digits }: { worked: Shown; digits: number }) => {
   const { min, max } = worked.value
   const a = printQuantity(min, worked.unit, digits)
   const b = printQuantity(max, worked.unit, digits)

@@ -7,7 +7,7 @@ import { useStage } from './analysis'
 /** `feed`: the second one, which a project can do without. */
 export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean }) => {
   const { design, library, edit } = useStage()
-  const sources = partsOfKind(library, 'source').sort(
+  const sources = [...partsOfKind(library, 'source')].sort(
     (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
   )
   return (

@@ -7,21 +7,54 @@ import {
   rangeText,
   substituted,
   unprovenText,
+  valueText,
+  type Shown,
   type Worked,
   workingText,
 } from '@root-board/core/findings'
-import { formatQuantity } from '@root-board/core/quantity'
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material'
-import { useState } from 'react'
+import { useLayoutEffect, useState } from 'react'
 import './working.css'
 import { Columns } from './Columns'
+import { useWorking } from './use-working'
 
 type Corner = 'min' | 'typ' | 'max'
 
-/** `corner`: of the number that was pressed. */
-export const Working = ({ worked, corner: pressed = 'typ' }: { worked: Worked; corner?: Corner }) => {
+interface Props<Of extends Shown> {
+  worked: Of
+  /** Of the number that was pressed. */
+  corner?: Corner
+  /** What is shown has become larger or smaller. */
+  resized?: () => void
+}
+
+const Working = ({ worked: pressed, corner, resized }: Props<Shown>) => {
+  const { worked, failed } = useWorking(pressed)
+  if (worked) return <WrittenOut worked={worked} corner={corner} resized={resized} />
+  return (
+    <div className="working">
+      <h3>{pressed.label}</h3>
+      <p className="mono result">
+        <b>
+          {pressed.symbol} = {rangeText(pressed.value, pressed.unit)}
+        </b>
+      </p>
+      {failed ? (
+        <p className="stops" role="alert">
+          How it was worked out could not be fetched ({failed}). Close this and press the number again.
+        </p>
+      ) : (
+        <p className="faint">Writing out how …</p>
+      )}
+    </div>
+  )
+}
+
+const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>) => {
   const [corner, setCorner] = useState(pressed)
-  const [path, setPath] = useState<Worked[]>([worked])
+  const [way, setWay] = useState<Worked[]>([])
+  const path = [worked, ...way]
+  useLayoutEffect(() => resized?.(), [resized, worked, way, corner])
   const [copied, setCopied] = useState<'working' | 'line'>()
   const shown = path[path.length - 1]!
   const values = substituted(shown, corner)
@@ -35,7 +68,7 @@ export const Working = ({ worked, corner: pressed = 'typ' }: { worked: Worked; c
         <nav aria-label="Way here">
           {path.slice(0, -1).map((w, i) => (
             <span key={i}>
-              <button type="button" className="plain-button" onClick={() => setPath(path.slice(0, i + 1))}>
+              <button type="button" className="plain-button" onClick={() => setWay(way.slice(0, i))}>
                 <u>{w.label}</u>
               </button>
               {' › '}
@@ -75,7 +108,10 @@ export const Working = ({ worked, corner: pressed = 'typ' }: { worked: Worked; c
             ))}
           </ToggleButtonGroup>
           <p>
-            {formatQuantity(shown.value[line.corner], shown.unit, 4)}
+            {valueText(shown.value[line.corner], shown.unit)}
+            {shown.unit === 's' && shown.value[line.corner] >= 3600
+              ? ` (${Math.round(shown.value[line.corner])} s)`
+              : ''}
             {line.where ? ` at the ${line.where}` : ' at the usual values'}
           </p>
         </div>
@@ -92,7 +128,7 @@ export const Working = ({ worked, corner: pressed = 'typ' }: { worked: Worked; c
                   {input.label}
                   <br />
                   {input.origin.kind === 'worked' ? (
-                    <OpenWorked of={input.origin.of} open={(w) => setPath([...path, w])} />
+                    <OpenWorked of={input.origin.of} open={(w) => setWay([...way, w])} />
                   ) : (
                     <span className="faint">{originText(input.origin)}</span>
                   )}
@@ -121,3 +157,5 @@ const OpenWorked = ({ of, open }: { of: Worked; open: (w: Worked) => void }) => 
     <u>worked out: show how</u>
   </button>
 )
+
+export default Working

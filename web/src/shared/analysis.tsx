@@ -2,6 +2,7 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
+import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/pins'
 import { createContext, useContext } from 'react'
@@ -13,6 +14,8 @@ export interface StageData {
   pending: boolean
   library: Library
   design: Design
+  /** How a number of that analysis was worked out; undefined where the worker has gone on to newer ones. */
+  workingOf: (analysis: Analysis, shown: Shown) => Promise<Worked | undefined>
   /** While it is looked longer for a plan: how far that has come. */
   looking?: Progress
   lookLonger: () => void

@@ -1,7 +1,12 @@
 import type { Worked } from '@root-board/core/findings'
-import { fireEvent, render, screen } from '@testing-library/react'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
+import { show, timer } from '../../test/stage'
+import { useStage } from './analysis'
 import { Expectation } from './Expectation'
 import { Num } from './Num'
+import { LimitTable } from '../stages/power/LimitTable'
+import { useAsked } from './use-asked'
+import { useProject } from '../store/project'
 import { QuantityField } from './QuantityField'
 
 const inner: Worked = {
@@ -46,10 +51,11 @@ describe('a number', () => {
     render(<Num worked={worked} show={show} />)
     expect(screen.getByRole('button').textContent?.replace(/\s/g, ' ')).toBe(text)
   })
-  test('opens its working, and the working of what it stands on', () => {
+  test('opens its working, and the working of what it stands on', async () => {
     render(<Num worked={worked} />)
     fireEvent.click(screen.getByRole('button'))
     const dialog = screen.getByRole('dialog')
+    await screen.findByText('Copy the working')
     expect(dialog.textContent).toContain('I = V_DD / R')
     expect(dialog.textContent).toContain('5 V / 10 kΩ')
     expect(dialog.textContent).toContain('parts list')
@@ -57,6 +63,99 @@ describe('a number', () => {
     expect(dialog.textContent).toContain('V_DD = V_out')
     fireEvent.click(screen.getByText('Pull-up current'))
     expect(dialog.textContent).toContain('A note.')
+  })
+  const Work = () => <Num worked={useStage().analysis.power.work} />
+  test('one of the analysis asks how it was worked out, for what it stands on too', async () => {
+    show(<Work />)
+    fireEvent.click(screen.getByRole('button'))
+    // The current at work adds up what each consumer draws, the lamps' among it.
+    expect(await screen.findByText(/I_1 \+ I_2/)).toBeTruthy()
+    const dialog = screen.getByRole('dialog')
+    fireEvent.click(screen.getAllByText('worked out: show how')[0]!)
+    expect(dialog.textContent).toMatch(/usual/)
+  })
+  test('a sum that the page made asks for what it stands on, and copies it whole', async () => {
+    const written: string[] = []
+    Object.assign(navigator, {
+      clipboard: { writeText: (t: string) => Promise.resolve(void written.push(t)) },
+    })
+    show(<LimitTable />)
+    // allowed 1 A less what the source gives at most
+    const source = screen.getByRole('row', { name: /^Source/ })
+    fireEvent.click(within(source).getAllByRole('button')[1]!)
+    const dialog = screen.getByRole('dialog')
+    expect(await within(dialog).findByText(/left = limit − used/)).toBeTruthy()
+    await act(async () => void fireEvent.click(within(dialog).getByText('Copy the working')))
+    expect(written[0]).toMatch(/I_source = I_rail \+ I_q/)
+    fireEvent.click(within(dialog).getByText('worked out: show how'))
+    expect(dialog.textContent).toContain('I_source = I_rail + I_q')
+    fireEvent.click(within(dialog).getAllByText('worked out: show how')[0]!)
+    expect(dialog.textContent).toContain('I_work = I_1 + I_2')
+  })
+  test('straight from cells the lowest supply is that under load: 1.8 V less 0.6 Ω times the current is too low', () => {
+    const d = timer()
+    d.power = { source: 'cells-2-aa' }
+    show(<LimitTable />, d)
+    const numbers = (name: RegExp) =>
+      within(screen.getByRole('row', { name }))
+        .getAllByRole('button')
+        .map((n) => Number.parseFloat(n.textContent!.replace('−', '-')))
+    const [milliamperes] = numbers(/^Source/)
+    const [volts, left] = numbers(/^Chip supply, lowest/)
+    expect(volts).toBeCloseTo(1.8 - 0.6 * milliamperes! * 1e-3, 2)
+    // in millivolts, below zero
+    expect(left).toBeCloseTo((volts! - 1.8) * 1000, -1)
+    expect(left).toBeLessThan(-50)
+  })
+  test.each([
+    ['the worker fails', () => Promise.reject(new Error('gone')), 'gone'],
+    ['the worker has gone on', () => Promise.resolve(undefined), 'the project has changed meanwhile'],
+  ])('where %s, it is said, and the number stays', async (_, workingOf, why) => {
+    show(<Work />, timer(), '/', { looking: { workingOf } })
+    const number = screen.getByRole('button').textContent!
+    fireEvent.click(screen.getByRole('button'))
+    expect((await screen.findByRole('alert')).textContent).toContain(why)
+    expect(screen.getByRole('dialog').textContent).toContain(number.split('\u202f')[0])
+  })
+})
+
+describe('a question about the open design', () => {
+  type Answer = { resolve: (text: string) => void; reject: (error: Error) => void }
+  const answers: Answer[] = []
+  const ask = () => new Promise<string>((resolve, reject) => answers.push({ resolve, reject }))
+  const Shown = ({ of }: { of: typeof ask | undefined }) => {
+    const { answer, current, failed } = useAsked(of)
+    return (
+      <p data-testid="asked">{`${answer ?? 'nothing'}${current ? '' : ', of before'}${failed ? `, ${failed}` : ''}`}</p>
+    )
+  }
+  const told = () => screen.getByTestId('asked').textContent
+  const rename = (name: string) => act(() => useProject.getState().edit({ kind: 'renameProject', name }))
+  beforeEach(() => (answers.length = 0))
+  test('an answer that comes late never replaces that to a newer question', async () => {
+    show(<Shown of={ask} />)
+    expect(told()).toBe('nothing, of before')
+    rename('B')
+    await act(async () => answers[1]!.resolve('second'))
+    expect(told()).toBe('second')
+    await act(async () => answers[0]!.resolve('first'))
+    expect(told()).toBe('second')
+    rename('C')
+    // Until it is answered anew the last answer stands, and is known to be of before.
+    expect(told()).toBe('second, of before')
+    await act(async () => answers[2]!.reject(new Error('stopped')))
+    expect(told()).toBe('nothing, stopped')
+  })
+  test('a failure of an older question is not told of a newer one', async () => {
+    show(<Shown of={ask} />)
+    rename('B')
+    await act(async () => answers[0]!.reject(new Error('old')))
+    await act(async () => answers[1]!.resolve('second'))
+    expect(told()).toBe('second')
+  })
+  test('without a question nothing is asked', () => {
+    show(<Shown of={undefined} />)
+    expect([answers.length, told()]).toEqual([0, 'nothing, of before'])
   })
 })
 

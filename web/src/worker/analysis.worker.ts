@@ -11,9 +11,12 @@ import {
   variantsOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
+import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/pins'
+import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
+import { follow } from './path'
 import type { AnalysisWorker, Limit } from './protocol'
 
 let shelf: Library = { parts: {} }
@@ -51,6 +54,9 @@ const analysed = (design: Design, patience: Patience): Analysis => {
   return analysis
 }
 
+/** The last answers, by the page’s turns: asked for how their numbers were worked out. */
+const sent = new Map<number, Analysis>()
+
 const worker: AnalysisWorker = {
   setLibrary: (next) => {
     shelf = next
@@ -59,28 +65,34 @@ const worker: AnalysisWorker = {
   setBell: (cell) => {
     bell = cell
   },
-  analyse: (design, limit, progress) => analyse(design, known(design), patienceFor(limit, progress)),
+  analyse: (design, turn, limit, progress) => {
+    const analysis = analyse(design, known(design), patienceFor(limit, progress))
+    sent.set(turn, analysis)
+    for (const older of [...sent.keys()].slice(0, -3)) sent.delete(older)
+    return analysis
+  },
+  working: (turn, path) => spelled(follow(sent.get(turn), path)) as Worked | undefined,
   preview: (design, edits, limit) => {
     const patience = patienceFor(limit)
-    return previewEdits(analysed(design, patience), known(design), edits, patience)
+    return spelled(previewEdits(analysed(design, patience), known(design), edits, patience))
   },
   offers: (design, id, limit) => {
     const patience = patienceFor(limit)
     const before = analysed(design, patience)
     const finding = before.findings.find((f) => f.id === id)
-    return finding && offersFor(before, known(design), finding, patience, design)
+    return spelled(finding && offersFor(before, known(design), finding, patience, design))
   },
-  candidate: (design, id, limit) => candidateOf(design, known(design), id, patienceFor(limit)),
+  candidate: (design, id, limit) => spelled(candidateOf(design, known(design), id, patienceFor(limit))),
   nextPlans: (design, limit) => {
     const patience = patienceFor(limit)
-    return nextPlansOf(design, known(design), patience, analysed(design, patience))
+    return spelled(nextPlansOf(design, known(design), patience, analysed(design, patience)))
   },
-  regulators: (design, limit) => regulatorsOf(analysed(design, patienceFor(limit)), known(design)),
-  variants: (design, limit) => variantsOf(design, known(design), patienceFor(limit)),
-  otherBoards: (design, limit) => otherBoardsOf(design, known(design), patienceFor(limit)),
+  regulators: (design, limit) => spelled(regulatorsOf(analysed(design, patienceFor(limit)), known(design))),
+  variants: (design, limit) => spelled(variantsOf(design, known(design), patienceFor(limit))),
+  otherBoards: (design, limit) => spelled(otherBoardsOf(design, known(design), patienceFor(limit))),
   reach: (design, signal, limit) => {
     const patience = patienceFor(limit)
-    return reachIn(design, known(design), signal, patience, analysed(design, patience))
+    return spelled(reachIn(design, known(design), signal, patience, analysed(design, patience)))
   },
 }
 

@@ -3,9 +3,11 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
+import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/pins'
 import { proxy, type Remote, wrap } from 'comlink'
+import { pathTo } from './path'
 import type { AnalysisWorker, Limit } from './protocol'
 
 /** Milliseconds for an edit or a question; more only when the builder asks to look longer. */
@@ -51,11 +53,22 @@ export const analyseInWorker = async (
   look?: { ms: number; progress: (at: Progress) => void },
 ): Promise<Analysis> => {
   const began = performance.now()
+  const turn = ++turns
   const analysis = look
-    ? await edits.remote.analyse(design, edits.limit(look.ms), proxy(look.progress))
-    : await edits.remote.analyse(design, edits.limit())
+    ? await edits.remote.analyse(design, turn, edits.limit(look.ms), proxy(look.progress))
+    : await edits.remote.analyse(design, turn, edits.limit())
   performance.measure('analysis', { start: began, end: performance.now() })
+  turnOf.set(analysis, turn)
   return analysis
+}
+let turns = 0
+const turnOf = new WeakMap<Analysis, number>()
+
+/** How a number of an analysis was worked out; undefined where the worker has gone on to newer ones. */
+export const workingOf = async (analysis: Analysis, shown: Shown): Promise<Worked | undefined> => {
+  const turn = turnOf.get(analysis)
+  const path = pathTo(analysis, shown)
+  return turn === undefined || path === undefined ? undefined : edits.remote.working(turn, path)
 }
 
 /** The design has changed, or the builder has seen enough: what is being analysed gives up with what it has. */

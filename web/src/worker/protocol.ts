@@ -4,8 +4,10 @@ import type { Analysis, Offers, OtherBoard, Preview, VariantVerdict } from '@roo
 import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
+import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, Progress, ReachEntry } from '@root-board/core/pins'
 import type { RankedRegulator } from '@root-board/core/power'
+import type { Path } from './path'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
 export interface Limit {
@@ -17,7 +19,10 @@ export interface AnalysisWorker {
   setLibrary: (library: Library) => void
   /** A cell shared with the page, where it may be shared: the number of the newest question. */
   setBell: (bell: Int32Array) => void
-  analyse: (design: Design, limit: Limit, progress?: (at: Progress) => void) => Analysis
+  /** The numbers in the answer come without how they were worked out, which `working` is asked for. */
+  analyse: (design: Design, turn: number, limit: Limit, progress?: (at: Progress) => void) => Analysis
+  /** How the number at this path of the answer of that turn was worked out; undefined where it is no longer kept. */
+  working: (turn: number, path: Path) => Worked | undefined
   preview: (design: Design, edits: Edit[], limit: Limit) => Preview
   /** The proposed fixes of a finding, tried. Undefined when the design has no such finding. */
   offers: (design: Design, finding: string, limit: Limit) => Offers | undefined

@@ -50,7 +50,7 @@ export const clockTooFast: Check = {
         id: 'clock.too-fast',
         severity: over === 'surely' ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${formatQuantity(power.rail.value.min, 'V', 3)} ${chip.name} is good for ${formatQuantity(clock.limit.value.min, 'Hz', 3)}.`,
+        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${formatQuantity(power.rail.value.min, 'V', 3)} ${chip.name} is good for ${formatQuantity(clock.limit.value.min, 'Hz', 4)}.`,
         because: [
           {
             text: `The clock is up to ${formatQuantity(clock.frequency.value.max, 'Hz', 4)}`,
@@ -61,7 +61,7 @@ export const clockTooFast: Check = {
             worked: power.rail,
           },
           {
-            text: `At that supply the chip permits ${formatQuantity(clock.limit.value.min, 'Hz', 3)}`,
+            text: `At that supply the chip permits ${formatQuantity(clock.limit.value.min, 'Hz', 4)}`,
             worked: clock.limit,
           },
           ...(clock.lowestSupply

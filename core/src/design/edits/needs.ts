@@ -32,6 +32,7 @@ const limitWords: Record<LimitName, string> = {
   ambient: 'ambient temperature',
   current: 'current budget',
   price: 'price limit',
+  awake: 'time awake',
 }
 const feederWords: Record<FedBy, string> = { rail: 'rail', source: 'source', feed: 'second feed' }
 const stanceWords: Record<Stance, string> = {

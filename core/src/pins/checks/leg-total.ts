@@ -20,7 +20,7 @@ export const legTotal: Check = {
           id: `pins.leg-total:${id}`,
           severity: 'risks' as const,
           grade,
-          text: `${name} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
+          text: `${name[0]!.toUpperCase()}${name.slice(1)} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
           because: [
             { text: `Together they carry ${formatQuantity(sum.value.max, 'A', 3)}`, worked: sum },
             ...loads.flatMap((l) =>

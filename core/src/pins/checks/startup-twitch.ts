@@ -24,7 +24,7 @@ export const startupTwitch: Check = {
         {
           id: `pins.startup-twitch:${wire.signal.id}`,
           severity: startup.state === 'chatter' ? 'stops' : 'risks',
-          text: `${legName(wire.pin)} ${does[startup.state]} before the program runs, and ${wire.signal.name} follows it.`,
+          text: `${legName(wire.pin).replace(/^l/, 'L')} ${does[startup.state]} before the program runs, and ${wire.signal.name} follows it.`,
           because: [
             {
               text: `${wire.signal.name} is on ${legName(wire.pin)}, and must stay quiet until the program runs`,

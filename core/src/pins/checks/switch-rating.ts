@@ -1,10 +1,7 @@
 import { type Check, type Finding, partOrigin } from '../../findings'
-import { findPart } from '../../parts'
+import { findPart, siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { switchOnLeg } from '../support'
-
-/** Where a sheet states no limit for its junction: what every silicon part stands. */
-const silicon = 125
 
 /** The transistor and the diode of a switched load: whether the leg turns it on, and whether each stands the load. */
 export const switchRating: Check = {
@@ -87,11 +84,11 @@ export const switchRating: Check = {
             },
           ],
         )
-      if (on.junction && on.junction.value.max > silicon)
+      if (on.junction && on.junction.value.max > siliconJunction)
         say(
           'heat',
           'risks',
-          `The transistor of ${name} reaches ${formatQuantity(on.junction.value.max, '°C', 3)} when it stays on; its sheet states no limit, and ${silicon} °C is what silicon is made for.`,
+          `The transistor of ${name} reaches ${formatQuantity(on.junction.value.max, '°C', 3)} when it stays on; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
           [
             {
               text: `It turns up to ${formatQuantity(on.heat!.value.max, 'W', 2)} into heat`,

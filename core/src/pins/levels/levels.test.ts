@@ -5,6 +5,7 @@ import { analyse } from '../../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
 import { stockOf } from '../../circuit'
 import { carrierOf } from '../../chip'
+import type { Diode } from '../../parts'
 import { shiftsFor } from '.'
 
 const library = shippedLibrary()
@@ -90,6 +91,29 @@ test('what comes from another supply is planned onto legs that stand it, where t
   expect(analyse(fitted, library).pins.plan!.wires[0]!.items).toEqual([])
 })
 
+test('of both ends of a bus the worse is told, and every margin of both is kept', () => {
+  // 5 V at the chip, two cells of 1.8 V to 3.2 V at the sensor, whose own pull-ups go there: the chip may not read a high (a risk),
+  // and 5.1 V reach what stands 1.8 V + 0.3 V (a stop).
+  const [sda] = levels(
+    project('td8-28-dip', [{ part: 'humidity-two-wire', name: 'Air', fedBy: 'feed' }], {
+      source: 'adapter-9v',
+      regulator: 'bl5-cool',
+      feed: 'cells-2-aa',
+    }),
+  )
+  expect([sda!.severity, sda!.text]).toEqual(['stops', 'up to 5.1 V reaches Air, which stands 2.1 V'])
+  expect(sda!.margins.map((m) => m.symbol)).toEqual(['NM_H', 'NM_L', 'NM_H', 'NM_L', 'M_top'])
+  expect(sda!.margins[4]!.value.min).toBeCloseTo(1.8 + 0.3 - 5.1, 9)
+  // Without pull-ups of its own a sensor at 5 V hears 3.234 V and wants 0.7 · 5.25 V: its end alone is told.
+  const [lone] = levels(
+    project('mw2-module', [{ part: 'temperature-two-wire', name: 'Heat', fedBy: 'source' }]),
+  )
+  expect([lone!.severity, lone!.text]).toEqual([
+    'risks',
+    'as little as 3.23 V reaches Heat, which reads high from 3.67 V',
+  ])
+})
+
 test.each([
   // TTL thresholds read 3.3 V; 0.7 · 5 V does not
   ['relay-module', 'guaranteed'],
@@ -149,6 +173,29 @@ describe('what can join a line, by hand', () => {
     expect(clamp.resistors[0]!.worked.value.max).toBeCloseTo(1823, 6)
     expect(clamp.resistors[0]!.value.value).toBe(2200)
     expect(clamp.part!.id).toBe('diode-polarity')
+  })
+  test('of several diodes that hold the leg within what it stands the cheapest clamps', () => {
+    const diode = library.parts['diode-polarity'] as Diode
+    for (const [id, price] of [
+      ['a-cheap', 0.01],
+      ['z-cheap', 0.02],
+    ] as const) {
+      const shelf = { parts: { ...library.parts, [id]: { ...diode, id, price } } }
+      const design = project('mw2-module', [{ part: 'track-sensor', wiring: 'plain', fedBy: 'source' }])
+      const a = analyse(design, shelf)
+      const [level] = a.pins.levels
+      const { rail, supplies } = a.power
+      const made = shiftsFor(level!.wire, level!.end, level!.direction, {
+        design,
+        library: shelf,
+        chip: a.chip.chip!,
+        rail: rail!,
+        supplies,
+        stock: stockOf(shelf),
+      })
+      expect(made.find((s) => s.kind === 'clamp')!.part!.id).toBe(id)
+      expect(level!.margins.map((m) => m.symbol)).toEqual(['NM_H', 'NM_L', 'M_top'])
+    }
   })
   test('an analog level is divided only; a line both ways gets what works both ways', () => {
     const kinds = (part: string, wiring?: string) =>

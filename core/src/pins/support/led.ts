@@ -191,7 +191,7 @@ export const ledResistor: SignalSupport = (wire, context) => {
           ? 'stops'
           : 'risks',
       grade: 'outside the sheet',
-      text: `Without it ${wire.signal.name} draws up to ${formatQuantity(on.bare.value.max, 'A', 2)}, limited only by the leg’s driver.`,
+      text: `Without it ${wire.signal.name} draws up to ${formatQuantity(on.bare.value.max, 'A', 3)}, limited only by the leg’s driver.`,
       facts: [
         {
           text: `The leg may carry ${formatQuantity(limit.max, 'A')} at the absolute maximum (${context.chip.sheet}, ${context.chip.limits.pinAbsolute.source ?? 'limits'})`,

@@ -1,10 +1,8 @@
 import { polarityKey } from '../../circuit'
 import { type Check, fromDecision, fromPart, partOrigin } from '../../findings'
+import { siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { sum } from '../../sums'
-
-/** Where a sheet states no limit for its junction: what every silicon part stands. */
-const silicon = 125
 
 /** What no small part gets hot by, watts. */
 const felt = 0.25
@@ -69,13 +67,13 @@ export const diodeRating: Check = {
       },
       (i) => i.T_A.plus(i.V_F.times(i.I).times(i.θ_JA)),
     )
-    if (junction.value.max <= silicon) return []
+    if (junction.value.max <= siliconJunction) return []
     return [
       {
         id: 'power.diode-rating',
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `${diode.name} reaches ${formatQuantity(junction.value.max, '°C', 3)}; its sheet states no limit, and ${silicon} °C is what silicon is made for.`,
+        text: `${diode.name} reaches ${formatQuantity(junction.value.max, '°C', 3)}; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
         because: [
           { text: `Its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}`, worked: junction },
         ],

@@ -8,6 +8,7 @@ import { feedTooWeak } from './feed-too-weak'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
+import { sags } from './sags'
 import { sourceTooWeak } from './source-too-weak'
 import { usbUnasked } from './usb-unasked'
 
@@ -17,6 +18,7 @@ export const powerChecks: Check[] = [
   dropout,
   diodeRating,
   sourceTooWeak,
+  sags,
   usbUnasked,
   regulatorOverloaded,
   deviceSupply,

@@ -15,7 +15,7 @@ export const AddLine = () => {
   const id = useId()
   const devices = useMemo(
     () =>
-      partsOfKind(library, 'device').sort(
+      [...partsOfKind(library, 'device')].sort(
         (a, b) => a.group.localeCompare(b.group) || a.name.localeCompare(b.name),
       ),
     [library],

@@ -48,6 +48,20 @@ export const LimitsForm = () => {
           onChange={(value) => edit({ kind: 'setLimit', limit: 'price', value })}
         />
       </div>
+      <div className="field">
+        <QuantityField
+          label="Time the chip is awake"
+          unit="%"
+          optional
+          placeholder="100 %"
+          min={0}
+          max={100}
+          value={limits.awake === undefined ? undefined : Number((limits.awake * 100).toPrecision(12))}
+          onChange={(value) =>
+            edit({ kind: 'setLimit', limit: 'awake', value: value === null ? null : value / 100 })
+          }
+        />
+      </div>
       <label className="field">
         <input
           type="checkbox"

@@ -41,7 +41,7 @@ export const LimitTable = () => {
   const { power } = analysis
   const chip = analysis.chip.chip
   const lines: Line[] = []
-  const { source, regulator, regulation, rail } = power
+  const { source, regulator, regulation, rail, railLoaded } = power
   const line = (
     what: string,
     keep: Line['keep'],
@@ -96,7 +96,7 @@ export const LimitTable = () => {
   line(
     'Chip supply, lowest',
     'above',
-    rail,
+    railLoaded,
     'V',
     chip && {
       value: fullRange(chip.supply.recommended).min,
@@ -131,7 +131,7 @@ export const LimitTable = () => {
             <tr>
               <td>Runtime on one set of cells</td>
               <td className="right" colSpan={3}>
-                <Num worked={power.runtime}>
+                <Num worked={power.runtime} show="min">
                   <span className="mono">
                     {durationWords(power.runtime.value.min)} … {durationWords(power.runtime.value.max)}
                   </span>

@@ -86,7 +86,11 @@ export const PathDrawing = () => {
         <span>Rail</span>
         <span className="stream" style={{ height: width(power.work.value.max) }} />
         <span>
-          {power.rail ? <Num worked={power.rail} show="range" /> : <span className="faint">no rail yet</span>}
+          {power.railLoaded ? (
+            <Num worked={power.railLoaded} show="range" />
+          ) : (
+            <span className="faint">no rail yet</span>
+          )}
         </span>
       </div>
       <ul className="loads" aria-label="Loads">

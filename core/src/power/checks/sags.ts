@@ -1,0 +1,60 @@
+import type { Check } from '../../findings'
+import { formatQuantity, fullRange } from '../../quantity'
+import { otherRegulators, otherSources, withoutHungriest } from './ways-out'
+
+/** What no sheet is exact to, volts. */
+const hair = 0.01
+
+export const sags: Check = {
+  id: 'power.sags',
+  stage: 'power',
+  looksFor: 'a rail straight from its source that sags under load below what hangs on it',
+  rule: 'the source’s internal resistance at full work; the lowest supply of chip, clock and devices, by more than 10 mV',
+  run: (stages) => {
+    const { power, chip, clock, needs } = stages
+    const { source, rail, railLoaded: loaded } = power
+    const ownChip = chip.chip
+    if (!source?.resistance || !loaded || !rail || loaded === rail || !ownChip) return []
+    const needed = [
+      { name: ownChip.name, least: fullRange(ownChip.supply.recommended).min },
+      ...(clock.lowestSupply
+        ? [
+            {
+              name: `${ownChip.name} at ${formatQuantity(clock.nominal.value.typ, 'Hz')}`,
+              least: clock.lowestSupply.value.max,
+              worked: clock.lowestSupply,
+            },
+          ]
+        : []),
+      ...needs.instances.flatMap(({ name, part, need }) =>
+        part.supply && !need.fedBy ? [{ name, least: fullRange(part.supply).min }] : [],
+      ),
+    ]
+      // What the rail is too low for even without load is told elsewhere.
+      .filter(({ least }) => least > loaded.value.min + hair && least <= rail.value.min)
+      .sort((a, b) => b.least - a.least)[0]
+    if (!needed) return []
+    const low = formatQuantity(loaded.value.min, 'V', 4)
+    return [
+      {
+        id: 'power.sags',
+        // Only at the end of the charge, or well before.
+        severity: loaded.value.typ < needed.least ? 'risks' : 'notes',
+        grade: 'outside the sheet',
+        text: `At full work the rail sags to ${low}, below the ${formatQuantity(needed.least, 'V')} that ${needed.name} needs.`,
+        because: [
+          {
+            text: `All together draw up to ${formatQuantity(power.through.value.max, 'A', 3)}`,
+            worked: power.through,
+          },
+          {
+            text: `Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`,
+            worked: loaded,
+          },
+          { text: `${needed.name} needs ${formatQuantity(needed.least, 'V')}`, worked: needed.worked },
+        ],
+        fixes: [...otherRegulators(stages), ...otherSources(stages), ...withoutHungriest(stages)],
+      },
+    ]
+  },
+}

@@ -1,0 +1,66 @@
+// Which files a room's mutants come from, and which suites are asked about them, the nearest first.
+
+import { readdirSync, statSync } from 'node:fs'
+import { join, relative } from 'node:path'
+import { root } from '../lib/run.mjs'
+
+/** Where a room lies; any other folder of source files can be named by its path. */
+const places = {
+  levels: ['core/src/pins/levels'],
+  support: ['core/src/pins/support'],
+  pins: ['core/src/pins'],
+  server: ['server/src'],
+  store: ['web/src/store'],
+  shared: ['web/src/shared'],
+}
+
+/** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
+const slow =
+  /referee\.test|offers\.test|planner\.test|solve\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+
+/** Suites that start the whole server, again and again: not even about its own faults. */
+const ever = /^server\/src\/(start|mutations)\.test/
+
+/** Suites far from a room that its faults reach all the same, since they look at what a builder is told and gets. */
+const everywhere =
+  /^(?!core\/)|^core\/src\/(analysis\/(analysis|traps|stack)|build\/|pins\/(corners|pins|sums|levels\/)|power\/stage)/
+
+const below = (dir) =>
+  readdirSync(join(root, dir))
+    .sort()
+    .flatMap((name) => {
+      const file = `${dir}/${name}`
+      return statSync(join(root, file)).isDirectory() ? below(file) : [file]
+    })
+
+/** @returns the room's files to mutate and the suites to ask, in order; throws where there is no such room. */
+export const roomOf = (name) => {
+  const folders = places[name] ?? [name.includes('/') ? name.replace(/\/$/, '') : `core/src/${name}`]
+  const project = folders[0].split('/')[0]
+  let files
+  try {
+    files = folders.flatMap(below)
+  } catch {
+    throw new Error(
+      `There is no room "${name}". Name a folder of core/src, one of ${Object.keys(places).join(', ')}, or a path.`,
+    )
+  }
+  const source = files.filter((f) => /\.tsx?$/.test(f) && !/\.test\.|\/test\/|\.d\.ts$/.test(f))
+  if (source.length === 0) throw new Error(`No source file below ${folders.join(', ')}.`)
+  const near = (f) =>
+    folders.some((d) => f.startsWith(`${d}/`))
+      ? 0
+      : f.startsWith(`${folders[0].split('/').slice(0, 3).join('/')}/`)
+        ? 1
+        : 2
+  const suites = below(`${project}`)
+    .filter(
+      (f) =>
+        !f.includes('node_modules') &&
+        /\.test\.tsx?$/.test(f) &&
+        !ever.test(f) &&
+        (near(f) === 0 || (!slow.test(f) && everywhere.test(f))),
+    )
+    .sort((a, b) => near(a) - near(b) || statSync(join(root, a)).size - statSync(join(root, b)).size)
+  return { project, source: source.map((f) => relative(root, join(root, f))), suites }
+}
