@@ -153,33 +153,57 @@ export const secondOpinion = (
     const guarded = 'polarity' in decided.fitted
     const diode = guarded ? part('diode-polarity') : undefined
     const V_F = diode && lines(diode.forward, 'current', 'voltage')
+    // Without a current nothing falls across a diode.
+    if (V_F) V_F.min = [[0, 0], ...V_F.min]
     const R_i = source.resistance ? span(source.resistance) : { min: 0, typ: 0, max: 0 }
-    const drop = (i: number, key: keyof Span) => (V_F ? read(V_F[key], i) : 0)
     const V = span(source.voltage)
-    const into = {
-      min: V.min - I.max * R_i.max - drop(I.max, 'max'),
-      typ: V.typ - I.typ * R_i.typ - drop(I.typ, 'typ'),
-      max: V.max - I.min * R_i.min - drop(I.min, 'min'),
-    }
-    out['into the regulator'] = into
+    const q = span(regulator.quiescent)
+    const front = (key: keyof Span) => Math.max(0, I[key] - decided.load[key] - q[key])
+    const beside: Span = { min: front('min'), typ: front('typ'), max: front('max') }
+    const keys = ['min', 'typ', 'max'] as const
+    // The same current drops in the cells and in the diode as is turned into heat: at every corner, the load in ten steps.
+    const into = (v: number, r: number, band: number, i: number) =>
+      v - i * r - (V_F ? read(V_F[keys[band]!], i) : 0)
     const V_DO = lines(regulator.dropout, 'current', 'voltage')
-    out['drop-out margin'] = {
-      min: into.min - rail.max - read(V_DO.max, decided.load.max),
-      typ: into.typ - rail.typ - read(V_DO.typ, decided.load.typ),
-      max: into.max - rail.min - read(V_DO.min, decided.load.min),
-    }
-  }
-
-  // Heat: what is dropped times what flows, and its own current; nothing is dropped out of regulation.
-  const into = out['into the regulator']
-  if (into) {
-    out['heat of the regulator'] = over(
-      (v, o, i, q) => Math.max(0, v - o) * i + v * q,
-      into,
-      rail,
+    const ends = { min: 0, typ: 1, max: 2 }
+    const specimen: Span = V_F ? ends : { min: 1, typ: 1, max: 1 }
+    out['into the regulator'] = over(into, V, R_i, specimen, I)
+    out['drop-out margin'] = over(
+      (v, r, band, i, own, more, o, d) => into(v, r, band, i + own + more) - o - read(V_DO[keys[d]!], i),
+      V,
+      R_i,
+      specimen,
       decided.load,
-      span(regulator.quiescent),
+      q,
+      beside,
+      rail,
+      ends,
     )
+    // Heat: what is dropped times what flows, and its own current; nothing is dropped out of regulation.
+    const steps = Array.from(
+      { length: 11 },
+      (_, n) => decided.load.min + (n / 10) * (decided.load.max - decided.load.min),
+    )
+    const heats = steps.map((load) =>
+      over(
+        (v, r, band, own, more, o) => {
+          const x = into(v, r, band, load + own + more)
+          return Math.max(0, x - o) * load + x * own
+        },
+        V,
+        R_i,
+        specimen,
+        q,
+        beside,
+        rail,
+      ),
+    )
+    const usual = into(V.typ, R_i.typ, 1, I.typ)
+    out['heat of the regulator'] = {
+      min: Math.min(...heats.map((h) => h.min)),
+      typ: Math.max(0, usual - rail.typ) * decided.load.typ + usual * q.typ,
+      max: Math.max(...heats.map((h) => h.max)),
+    }
     out['junction of the regulator'] = over(
       (p, k) => project.needs.limits.ambient + p * k,
       out['heat of the regulator'],

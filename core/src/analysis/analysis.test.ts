@@ -356,7 +356,7 @@ test('a preview says what would change, and changes nothing', () => {
   const before = JSON.stringify(timer)
   const preview = previewEdits(clean, library, [{ kind: 'chooseRegulator', part: 'br5-plain', name: '' }])
   expect(preview.appearing.map((f) => f.check)).toEqual(['power.regulator-too-hot'])
-  expect(preview.lines.join('; ')).toMatch(/hottest part: 107 °C becomes 128 °C/)
+  expect(preview.lines.join('; ')).toMatch(/hottest part: 106 °C becomes 127 °C/)
   expect(JSON.stringify(timer)).toBe(before)
 })
 

@@ -68,16 +68,21 @@ export const polarityOf = (design: Design, library: Library): PolarityDiode | un
   return diode && { ...supportChoice(design, polarityKey, careful), diode }
 }
 
-export const forwardOf = (diode: Diode, I: WorkedInput): Worked =>
-  readCurve(
+/** What falls across a diode, in volts. Without a current nothing falls: below the curve’s first point it may be as little as that. */
+export const forwardOf = (diode: Diode, I: Worked | WorkedInput): Worked => {
+  const points = diode.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } }))
+  const first = [...points].sort((a, b) => a.x - b.x)[0]!
+  const { typ, max } = fullRange(first.y)
+  return readCurve(
     { label: `Forward voltage of ${diode.name}`, symbol: 'V_F', unit: 'V' },
     {
       part: diode,
       field: 'forward',
-      points: diode.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } })),
+      points: [...(first.x > 0 ? [{ x: 0, y: { ...first.y, min: 0, typ, max } }] : []), ...points],
     },
-    ['I', I],
+    [I.symbol, I],
   )
+}
 
 /** In front of the regulator: behind the diode that guards the plug, with anything from nothing to what the source gives. */
 const beforeRegulator = (source: Source, plug: Worked, polarity: PolarityDiode | undefined): Worked => {

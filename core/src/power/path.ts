@@ -4,7 +4,7 @@ import { forwardOf, type PolarityDiode, polarityOf } from '../circuit'
 import type { Design } from '../design'
 import { fromPart, type Worked } from '../findings'
 import { findPart, type Library, type Regulator, type Source } from '../parts'
-import { asVariable, dimensionOf, greatest, number, sum, type SumInput, type Term } from '../sums'
+import { dimensionOf, greatest, number, sum, type SumInput, type Term } from '../sums'
 
 export interface Path {
   source?: Source
@@ -24,13 +24,12 @@ export const inputVoltage = (path: Path, current: Worked): Worked | undefined =>
   const { source, polarity } = path
   if (!source) return undefined
   const V_source = fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')
-  const I = asVariable(current)
   const lost: Record<string, SumInput> = {
     ...(source.resistance && {
-      I,
+      I: current,
       R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
     }),
-    ...(polarity?.present && { V_F: forwardOf(polarity.diode, I) }),
+    ...(polarity?.present && { V_F: forwardOf(polarity.diode, current) }),
   }
   return sum(
     {

@@ -45,9 +45,9 @@ export interface PowerResult extends Path {
 const sourceCurrent = (
   label: string,
   symbol: string,
-  I_rail: Worked,
+  I_rail: SumInput,
   { regulator }: Path,
-  I_beside: Worked | undefined,
+  I_beside: SumInput | undefined,
 ): Worked =>
   sum(
     {
@@ -211,14 +211,17 @@ export const resolvePower = (
   const feed = findPart(library, 'source', design.power.feed)
   const [besideRest, besideWork] = [beside('rest'), beside('work')]
   const loaded = between('Rail current, from rest to full work', 'I_rail', rest, work)
+  const before =
+    besideRest &&
+    besideWork &&
+    between('In front of the regulator, from rest to full work', 'I_beside', besideRest, besideWork)
+  // Load and what hangs beside it are a variable each from here on: what falls in the diode goes with the load it belongs to.
   const through = sourceCurrent(
     'Current through the plug, from rest to full work',
     'I',
-    loaded,
+    asVariable(loaded),
     path,
-    besideRest &&
-      besideWork &&
-      between('In front of the regulator, from rest to full work', 'I_beside', besideRest, besideWork),
+    before && asVariable(before),
   )
   const input = inputVoltage(path, through)
   const ambient = design.needs.limits.ambient

@@ -165,12 +165,12 @@ describe('what can join a line, by hand', () => {
       stock: stockOf(library),
     })
   }
-  test('clamp: (5.25 − 3.234 − 0.193) V / 1 mA = 1.823 kΩ, next up 2.2 kΩ; the diode holds the leg within 0.3 V', () => {
+  test('clamp: (5.25 − 3.234 − 0.02) V / 1 mA = 1.996 kΩ, next up 2.2 kΩ; the diode holds the leg within 0.3 V', () => {
     const clamp = offers('mw2-module', { part: 'track-sensor', wiring: 'plain', fedBy: 'source' }).find(
       (s) => s.kind === 'clamp',
     )!
-    // the diode’s least at 1 mA, on the line from 0.27 V at 100 mA over 0.2 V at 10 mA: 0.2 − 9 · 0.07/90 = 0.193 V
-    expect(clamp.resistors[0]!.worked.value.max).toBeCloseTo(1823, 6)
+    // the diode’s least at 1 mA, on the line from nothing to 0.2 V at 10 mA: 0.02 V
+    expect(clamp.resistors[0]!.worked.value.max).toBeCloseTo(1996, 6)
     expect(clamp.resistors[0]!.value.value).toBe(2200)
     expect(clamp.part!.id).toBe('diode-polarity')
   })

@@ -1,6 +1,6 @@
 // What can join two levels, with its values and the highest rate it passes: divider, clamp, MOSFET, buffer.
 
-import { type Stock, supplyOf, preferred, type Supplies, supplyNet } from '../../circuit'
+import { forwardOf, preferred, type Stock, supplyNet, supplyOf, type Supplies } from '../../circuit'
 import { type Design, type NeedDevice, type ShiftKind, shiftKinds } from '../../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
 import { type Buffer, type Chip, type Diode, type Library, partsOfKind, type Transistor } from '../../parts'
@@ -216,23 +216,15 @@ const clamp: Maker = (wire, end, context) => {
   if (isAnalog(end)) return undefined
   const sides = fromDevice(wire, end, context)
   const above = fullRange(chip.io.aboveSupply).max
-  const forwardOf = (d: Diode) =>
-    readCurve(
-      { label: `Forward voltage of ${d.name}`, symbol: 'V_F', unit: 'V' },
-      { part: d, field: 'forward', points: d.forward.map((p) => ({ x: p.current, y: p.voltage })) },
-      [
-        'I_clamp',
-        fromRule(
-          'I_clamp',
-          'through the clamp',
-          clampCurrent,
-          'A',
-          'less than the rail draws anyway, so that it is not lifted',
-        ),
-      ],
-    )
+  const I = fromRule(
+    'I_clamp',
+    'through the clamp',
+    clampCurrent,
+    'A',
+    'less than the rail draws anyway, so that it is not lifted',
+  )
   const found = partsOfKind(library, 'diode')
-    .map((d) => ({ diode: d, V_F: forwardOf(d) }))
+    .map((d) => ({ diode: d, V_F: forwardOf(d, I) }))
     .filter(({ V_F }) => V_F.value.max <= above + 1e-9)
     .sort((a, b) => a.diode.price - b.diode.price)[0]
   if (!sides || !stock.resistors || !found) return undefined
