@@ -10,7 +10,6 @@ import {
   greatest,
   number,
   parallel,
-  readCurve,
   sum,
   type SumInput,
   type Term,
