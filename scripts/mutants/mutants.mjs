@@ -83,7 +83,8 @@ const results = await new Stryker({
   checkers: ['only-the-sample'],
   concurrency: 2,
   timeoutMS: 20_000,
-  timeoutFactor: 2,
+  // Other work on the machine must not pass for an endless loop.
+  timeoutFactor: 6,
   dryRunTimeoutMinutes: 10,
   tempDirName: '.cache/mutants/sandbox',
   ignorePatterns: ['e2e', 'docs/screenshots', '**/dist', 'data', 'test-results', '.cache'],
@@ -110,6 +111,11 @@ for (const m of missed) {
     `\n${m.fileName.slice(root.length)}:${start.line}  ${m.mutatorName}\n  ${line.trim()}\n- ${was}\n+ ${m.replacement.replace(/\s+/g, ' ')}`,
   )
 }
+const endless = run.filter((m) => m.status === 'Timeout')
+for (const m of endless)
+  console.log(
+    `\nNever ended, and counts as caught: ${m.fileName.slice(root.length)}:${m.location.start.line}  ${m.replacement.replace(/\s+/g, ' ')}`,
+  )
 console.log(
   `\n${positionals[0]}: ${run.length - missed.length} of ${run.length} caught (${((100 * (run.length - missed.length)) / run.length).toFixed(0)} %), seed ${seed}, ${((Date.now() - started) / 60_000).toFixed(1)} min`,
 )
