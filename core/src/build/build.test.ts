@@ -50,6 +50,8 @@ describe('which support parts each stance asks for, as the design says', () => {
     'pull:d2.1.SW',
     'pull:d3.1.contact',
     'pull:d4.1.contact',
+    // 1 MΩ beside 10.5 kΩ are more than the 10 kΩ of table 13, if little
+    'sampling:d8.1.level',
   ]
   test.each([
     ['bare-bones', always],
@@ -353,6 +355,15 @@ const ofTimer: Row[] = [
     'stops',
     'impossible',
     'Without it Paper light reads the same, whatever Paper light sees.',
+  ],
+  // 14 pF · 2¹¹ / 0.9 = 31.9 nF; left of the reading before: 2^(−11 · 10/10.39) = 0.065 %
+  [
+    'sampling:d8.1.level',
+    '33n',
+    'R_behind C f V_leak',
+    'notes',
+    'outside the sheet',
+    'Without it a reading of Paper light may keep 0.065 % of what was read before it: 10.4 kΩ is behind the leg, and TD8-28 DIP reads through 10 kΩ.',
   ],
 ]
 test('the darkroom timer: what each part is, stands on and prevents', () =>

@@ -48,6 +48,7 @@ describe('the darkroom timer', () => {
     ['flyback:d5.1.drive', ['cathode: VCC', 'anode: BUZZER_LOW']],
     ['led:d7.1.light', ['1: SAFE_LIGHT', '2: SAFE_LIGHT_LED']],
     ['divider:d8.1.level', ['1: PAPER_LIGHT', '2: GND']],
+    ['sampling:d8.1.level', ['1: PAPER_LIGHT', '2: GND']],
   ])('%s', (key, legs) => expect(legsOf(timer, key)).toEqual(legs))
   test('nothing is left out of this list', () => {
     const keys = timer.build.support.filter((s) => s.legs.length > 0).map((s) => s.key.split(':')[0])
@@ -72,6 +73,7 @@ describe('the darkroom timer', () => {
       'regulator-out',
       'reset-button',
       'reset-pull-up',
+      'sampling',
       'transistor',
     ])
   })

@@ -161,6 +161,13 @@ describe('what is said of a clock', () => {
     ['serial-link', 0.0201, 'risks'],
     ['can-link', 0.005, undefined],
     ['can-link', 0.0051, 'risks'],
+    // What their sheets bear: pulses of an infrared frame 8 %, its carrier 4 %, bits of a light strip 12 %.
+    ['remote-receiver', 0.08, undefined],
+    ['remote-receiver', 0.0801, 'risks'],
+    ['remote-sender', 0.04, undefined],
+    ['remote-sender', 0.0401, 'risks'],
+    ['pixel-strip-8', 0.12, undefined],
+    ['pixel-strip-8', 0.1201, 'risks'],
   ])('%s on a clock off by %d: %s', (part, tolerance, severity) =>
     expect(
       said({ ...on5, devices: [[part, 'Link']] }, { frequency: 8e6, tolerance }, 'clock.too-loose')?.severity,

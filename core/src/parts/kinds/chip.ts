@@ -58,6 +58,10 @@ const unit = object({
     .optional(),
   /** Input range of a converter; without it, ground to supply. */
   range: rated('V').optional(),
+  /** Of a converter: the highest resistance from which it still reads to its last bit, … */
+  sourceResistance: rated('Ω', 'recommended').optional(),
+  /** … and the capacitance inside it that is charged for each reading. */
+  samplingCapacitance: rated('F').optional(),
   /** What stops this unit while it is on: "radio". */
   disabledBy: array().of(text()).optional(),
   source: optionalText(),

@@ -133,6 +133,8 @@ const signal = object({
     .optional(),
   /** Bits a second that the line must carry, where that is more than a few edges a millisecond. */
   rate: quantity('Hz').optional(),
+  /** Where lengths of pulses say something: how far off the chip’s may be, as a share. */
+  timing: number().strict(true).min(0).max(1).optional(),
   /** The load must not twitch before the program runs. */
   quiet: flag(),
   /** The reading can wait until the radio is paused. */

@@ -6,6 +6,7 @@ import type { SignalSupport, SignalSupportContext } from './context'
 import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'
 import { ledResistor } from './led'
+import { samplingCapacitor } from './sampling'
 import { selectPullUp } from './select'
 import { levelShift } from './shift'
 import { busPullUp, contactPullUp } from './pull'
@@ -19,6 +20,7 @@ const kinds: SignalSupport[] = [
   selectPullUp,
   switchedLoad,
   sensorDivider,
+  samplingCapacitor,
   levelShift,
 ]
 
