@@ -524,7 +524,32 @@ describe('leaving out', () => {
   test('without chip or source there is no board, and it says what is missing', () => {
     const bare = analyse({ ...timer, chip: {}, power: {} }, library).build
     expect([bare.missing, bare.parts, bare.steps]).toEqual([['a chip', 'a source'], [], []])
+    expect(built().build.missing).toEqual([])
   })
+  test('a crystal that no library has is no part of the board, and nothing else goes with it', () => {
+    const parts = Object.fromEntries(
+      Object.entries(library.parts).filter(([, p]) => p.kind !== 'crystal' && p.kind !== 'resonator'),
+    )
+    const without = analyse(timer, { parts }).build.support.map((s) => s.key)
+    const lost = keysOf({ ...timer, stance: 'by-the-book' }).filter((key) => !without.includes(key))
+    expect(lost.sort()).toEqual(['crystal', 'load-capacitor:PB0', 'load-capacitor:PB1'])
+  })
+  test('a reset leg that serves as a port has neither pull-up nor button; without a port there both stay', () => {
+    const reset = (part: string, resetAsPort: boolean) => {
+      const design = project({ chip: part, devices: [] })
+      return keysOf({ ...design, stance: 'by-the-book', pins: { ...design.pins, resetAsPort } }).filter(
+        (key) => key.startsWith('reset'),
+      )
+    }
+    const both = ['reset-pull-up', 'reset-button']
+    expect([reset('td8-08-dip', true), reset('td8-08-dip', false), reset('td8-28-dip', true)]).toEqual([
+      [],
+      both,
+      both,
+    ])
+  })
+  test('whatever is left out, there is a chain of facts that says why it matters', () =>
+    expect(built().build.support.filter((s) => s.risk.facts.length === 0)).toEqual([]))
 })
 
 describe('steps of the darkroom timer', () => {

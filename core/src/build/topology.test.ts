@@ -121,3 +121,23 @@ describe('two voltages in one line, the device at 5 V and the chip at 3.3 V', ()
     expect(legsOf(a, 'shift-far:i2c.SDA')).toEqual(['1: VIN', '2: I2C_SDA_FAR'])
   })
 })
+
+// Each strip hands on what is left: out of one into the next, and out of the last into nothing.
+test('a chain of three: the chip’s line ends at the first', () => {
+  const { nets, placed } = analyse(
+    project({ chip: 'td8-28-dip', devices: [['pixel-strip-8', 'Strip', undefined, { count: 3 }]] }),
+    library,
+  ).build
+  const strips = placed.filter((p) => p.part.id === 'pixel-strip-8').map((p) => p.ref)
+  const on = (name: string) =>
+    nets
+      .find((n) => n.name === name)
+      ?.nodes.flatMap((n) => (strips.includes(n.ref) ? `${strips.indexOf(n.ref) + 1} ${n.terminal}` : []))
+  expect(strips).toHaveLength(3)
+  expect(['STRIP', 'STRIP_LINK_1', 'STRIP_LINK_2', 'STRIP_LINK_3'].map(on)).toEqual([
+    ['1 DIN'],
+    ['1 DOUT', '2 DIN'],
+    ['2 DOUT', '3 DIN'],
+    undefined,
+  ])
+})
