@@ -169,8 +169,8 @@ describe('findings begin at the limit and not before', () => {
       { kind: 'setLimit', limit: 'ambient', value: 30 + (125 - rest.hottest!.value.max) + 0.01 },
       true,
     ],
-    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.72 }, false],
-    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.71 }, true],
+    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.77 }, false],
+    ['needs.price-over-limit', { kind: 'setLimit', limit: 'price', value: 26.76 }, true],
     ['pins.led-over-limit', { kind: 'setSetting', id: 'd7', setting: 'light.current', value: 0.015 }, false],
     ['pins.led-over-limit', { kind: 'setSetting', id: 'd7', setting: 'light.current', value: 0.022 }, true],
     [

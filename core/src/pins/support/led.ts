@@ -1,9 +1,9 @@
 // The series resistor of an LED on a leg, and the current the LED then really gets.
 
-import { preferred, type SupportPart } from '../../circuit'
+import { preferred, type Stock, type SupportPart } from '../../circuit'
 import { careful, supportChoice } from '../../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../../findings'
-import { findPart, type Led } from '../../parts'
+import { type Chip, findPart, type Led, type Library } from '../../parts'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
 import {
   currentInSeries,
@@ -15,6 +15,7 @@ import {
   type SheetCurve,
   sum,
 } from '../../sums'
+import { onceAWire } from '../once'
 import type { Wire } from '../plan'
 import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
 import { driverCurve } from './driver'
@@ -39,105 +40,99 @@ const leads = 0.01
 export const ledKey = (signal: string) => `led:${signal}`
 
 /** All about the LED on a wire; undefined when there is none. */
-// Asked for by the support and by the page: the last answer for a wire and its rail stands.
-const known = new WeakMap<Wire, { of: object; on: LedOnLeg | undefined }>()
-export const ledOnLeg = (wire: Wire, context: Omit<SignalSupportContext, 'design'>): LedOnLeg | undefined => {
-  const before = known.get(wire)
-  if (before && before.of === context.rail) return before.on
-  const on = makeLed(wire, context)
-  known.set(wire, { of: context.rail, on })
-  return on
-}
-const makeLed = (
+export const ledOnLeg = (
   wire: Wire,
-  { chip, rail, library, stock }: Omit<SignalSupportContext, 'design'>,
-): LedOnLeg | undefined => {
-  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'led')
-  const electrical = end?.signal.electrical
-  if (!end || electrical?.kind !== 'led') return undefined
-  const led = findPart(library, 'led', electrical.led)
-  const series = stock.resistors
-  if (!led || !series) return undefined
-  const setting = end.instance.need.settings?.[`${end.signal.id}.current`]
-  const wanted = setting ?? electrical.current
-  const side = electrical.to === 'ground' ? 'high' : 'low'
-  const key = ledKey(wire.signal.id)
-  const I =
-    setting === undefined
-      ? fromPart(
-          'I',
-          'wanted current',
-          end.instance.part,
-          `${end.signal.id}.current`,
-          { typ: wanted, kind: 'recommended', source: end.signal.source },
-          'A',
-        )
-      : fromDecision('I', 'wanted current', wanted, 'A', 'set on the Needs page')
-  const forward: SheetCurve = {
-    part: led,
-    field: 'forward',
-    points: led.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } })),
-    specimen: key,
-  }
-  const drop = driverCurve(chip, wire.pin, side)
-  const at = (label: string, symbol: string, curve: SheetCurve) =>
-    readCurve({ label, symbol, unit: 'V' }, curve, ['I', I])
-  const needed = sum(
-    {
-      label: `Series resistor of ${wire.signal.name}`,
-      symbol: 'R',
-      unit: 'Ω',
-      note: `Fitted is the next preferred value above the usual one (${series.series}).`,
-    },
-    {
-      V_DD: rail,
-      V_drop: at('Drop in the leg’s driver', 'V_drop', drop),
-      V_F: at(`Forward voltage of ${led.name}`, 'V_F', forward),
-      I,
-    },
-    (i) => greatest(number(0, dimensionOf('Ω')), i.V_DD.minus(i.V_drop).minus(i.V_F).over(i.I)),
-  )
-  const chosen = preferred(series, needed.value.typ, 'up')
-  const R = fittedResistor('R', 'series resistor', series, chosen, key)
-  const inSeries: SeriesPart[] = [
-    { symbol: 'V_F', label: `Forward voltage of ${led.name}`, curve: forward },
-    { symbol: 'V_drop', label: 'Drop in the leg’s driver', curve: drop },
-  ]
-  const current = currentInSeries(
-    {
-      label: `Current through ${wire.signal.name}`,
-      symbol: 'I_LED',
-      note: 'V_F and the driver’s drop follow their curves at this very current.',
-    },
-    ['V_DD', rail],
-    ['R', R],
-    inSeries,
-  )
-  const bare = currentInSeries(
-    {
-      label: `Current through ${wire.signal.name} without its resistor`,
-      symbol: 'I_bare',
-      note: 'Only the leg’s own driver limits it then.',
-    },
-    ['V_DD', rail],
-    ['R_lead', fromRule('R_lead', 'leads and board', leads, 'Ω', 'so that something is in the way')],
-    inSeries,
-  )
-  return {
-    led,
-    side,
-    wanted,
-    resistor: chosen,
-    resistance: needed,
-    current,
-    bare,
-    power: sum(
-      { label: 'Heat in the series resistor', symbol: 'P_R', unit: 'W' },
-      { I_LED: current, R },
-      (i) => i.I_LED.times(i.I_LED).times(i.R),
-    ),
-  }
-}
+  { chip, rail, library, stock }: Pick<SignalSupportContext, 'chip' | 'rail' | 'library' | 'stock'>,
+): LedOnLeg | undefined => makeLed(wire, chip, rail, library, stock)
+const makeLed = onceAWire(
+  (wire, chip: Chip, rail: Worked, library: Library, stock: Stock): LedOnLeg | undefined => {
+    const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'led')
+    const electrical = end?.signal.electrical
+    if (!end || electrical?.kind !== 'led') return undefined
+    const led = findPart(library, 'led', electrical.led)
+    const series = stock.resistors
+    if (!led || !series) return undefined
+    const setting = end.instance.need.settings?.[`${end.signal.id}.current`]
+    const wanted = setting ?? electrical.current
+    const side = electrical.to === 'ground' ? 'high' : 'low'
+    const key = ledKey(wire.signal.id)
+    const I =
+      setting === undefined
+        ? fromPart(
+            'I',
+            'wanted current',
+            end.instance.part,
+            `${end.signal.id}.current`,
+            { typ: wanted, kind: 'recommended', source: end.signal.source },
+            'A',
+          )
+        : fromDecision('I', 'wanted current', wanted, 'A', 'set on the Needs page')
+    const forward: SheetCurve = {
+      part: led,
+      field: 'forward',
+      points: led.forward.map((p) => ({ x: p.current, y: { source: p.source, ...p.voltage } })),
+      specimen: key,
+    }
+    const drop = driverCurve(chip, wire.pin, side)
+    const at = (label: string, symbol: string, curve: SheetCurve) =>
+      readCurve({ label, symbol, unit: 'V' }, curve, ['I', I])
+    const needed = sum(
+      {
+        label: `Series resistor of ${wire.signal.name}`,
+        symbol: 'R',
+        unit: 'Ω',
+        note: `Fitted is the next preferred value above the usual one (${series.series}).`,
+      },
+      {
+        V_DD: rail,
+        V_drop: at('Drop in the leg’s driver', 'V_drop', drop),
+        V_F: at(`Forward voltage of ${led.name}`, 'V_F', forward),
+        I,
+      },
+      (i) => greatest(number(0, dimensionOf('Ω')), i.V_DD.minus(i.V_drop).minus(i.V_F).over(i.I)),
+    )
+    const chosen = preferred(series, needed.value.typ, 'up')
+    const R = fittedResistor('R', 'series resistor', series, chosen, key)
+    const inSeries: SeriesPart[] = [
+      { symbol: 'V_F', label: `Forward voltage of ${led.name}`, curve: forward },
+      { symbol: 'V_drop', label: 'Drop in the leg’s driver', curve: drop },
+    ]
+    const current = currentInSeries(
+      {
+        label: `Current through ${wire.signal.name}`,
+        symbol: 'I_LED',
+        note: 'V_F and the driver’s drop follow their curves at this very current.',
+      },
+      ['V_DD', rail],
+      ['R', R],
+      inSeries,
+    )
+    const bare = currentInSeries(
+      {
+        label: `Current through ${wire.signal.name} without its resistor`,
+        symbol: 'I_bare',
+        note: 'Only the leg’s own driver limits it then.',
+      },
+      ['V_DD', rail],
+      ['R_lead', fromRule('R_lead', 'leads and board', leads, 'Ω', 'so that something is in the way')],
+      inSeries,
+    )
+    return {
+      led,
+      side,
+      wanted,
+      resistor: chosen,
+      resistance: needed,
+      current,
+      bare,
+      power: sum(
+        { label: 'Heat in the series resistor', symbol: 'P_R', unit: 'W' },
+        { I_LED: current, R },
+        (i) => i.I_LED.times(i.I_LED).times(i.R),
+      ),
+    }
+  },
+)
 
 /** The greatest preferred current below what is asked now with which the LED is as it should be, amperes. */
 export const smallerLed = (

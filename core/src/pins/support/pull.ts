@@ -7,6 +7,7 @@ import { formatQuantity, fullRange } from '../../quantity'
 import type { Chip, Resistors } from '../../parts'
 import { dimensionOf, number, parallel, sum, type SumInput, type Term, total } from '../../sums'
 import { busLow, chipReads } from '../levels/sides'
+import { onceAWire } from '../once'
 import type { Wire } from '../plan'
 import { attributeOf } from '../ways'
 import { busMode } from './bus-speeds'
@@ -22,53 +23,51 @@ const openEnd = (wire: Wire) =>
   )
 
 /** The window for the pull-up of a line that is closed to ground and else open. */
-export const contactWindow = (
-  wire: Wire,
-  chip: Chip,
-  rail: Worked,
-): { smallest: Worked; largest: Worked } | undefined => {
-  const end = openEnd(wire)
-  if (!end) return undefined
-  const { electrical } = end.signal
-  const contactLeak =
-    electrical.kind === 'contact' && electrical.leakage
-      ? fromPart(
-          'I_in',
-          'leakage of the contact',
-          end.instance.part,
-          `${end.signal.id}.leakage`,
-          electrical.leakage,
-          'A',
-        )
-      : undefined
-  return {
-    largest: largestPullUp(
-      'Largest pull-up',
-      rail,
-      chipReads(chip, rail).high,
-      legLeakage(chip, contactLeak),
-    ),
-    smallest: sum(
-      {
-        label: 'Pull-up for a closed contact',
-        symbol: 'R',
-        unit: 'Ω',
-        note: 'Fitted is the nearest preferred value to the usual one.',
-      },
-      {
-        V_DD: rail,
-        I_closed: fromRule(
-          'I_closed',
-          'current while closed',
-          contactCurrent,
-          'A',
-          'a tenth of what an LED takes; less is noise-prone',
-        ),
-      },
-      (i) => i.V_DD.over(i.I_closed),
-    ),
-  }
-}
+export const contactWindow = onceAWire(
+  (wire, chip: Chip, rail: Worked): { smallest: Worked; largest: Worked } | undefined => {
+    const end = openEnd(wire)
+    if (!end) return undefined
+    const { electrical } = end.signal
+    const contactLeak =
+      electrical.kind === 'contact' && electrical.leakage
+        ? fromPart(
+            'I_in',
+            'leakage of the contact',
+            end.instance.part,
+            `${end.signal.id}.leakage`,
+            electrical.leakage,
+            'A',
+          )
+        : undefined
+    return {
+      largest: largestPullUp(
+        'Largest pull-up',
+        rail,
+        chipReads(chip, rail).high,
+        legLeakage(chip, contactLeak),
+      ),
+      smallest: sum(
+        {
+          label: 'Pull-up for a closed contact',
+          symbol: 'R',
+          unit: 'Ω',
+          note: 'Fitted is the nearest preferred value to the usual one.',
+        },
+        {
+          V_DD: rail,
+          I_closed: fromRule(
+            'I_closed',
+            'current while closed',
+            contactCurrent,
+            'A',
+            'a tenth of what an LED takes; less is noise-prone',
+          ),
+        },
+        (i) => i.V_DD.over(i.I_closed),
+      ),
+    }
+  },
+)
 
 /** Leakage of a leg, and of what else leaks on its line. */
 export const legLeakage = (chip: Chip, more?: WorkedInput): Worked =>
@@ -172,7 +171,8 @@ export const busWindow = (
   chip: Chip,
   rail: Worked,
   speed = wire.signal.frequency ?? 100e3,
-): BusWindow | undefined => {
+): BusWindow | undefined => windowAt(wire, chip, rail, speed)
+const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusWindow | undefined => {
   const ends = wire.signal.ends.flatMap((e) =>
     e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
   )
@@ -270,7 +270,7 @@ export const busWindow = (
     load,
     loadLimit,
   }
-}
+})
 
 /** Resistors that all pull one line. */
 export const together = (label: string, resistors: WorkedInput[]): Worked =>
