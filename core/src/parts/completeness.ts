@@ -23,11 +23,22 @@ interface Asked {
   stated: string | ((part: Part) => boolean)
   /** For an assumption: the fields it stands in. */
   words: string
+  /** Whether the part has anything of the sort; absent: all have. */
+  asks?: (part: Part) => boolean
 }
 
 const functionsOf = (part: Part) => (part.kind === 'chip' ? part.pins.flatMap((p) => p.functions ?? []) : [])
 const someAttribute = (part: Part, kinds: string[]) =>
   part.kind === 'chip' && part.pins.some((p) => p.attributes?.some((a) => kinds.includes(a.kind)))
+
+const converters = (part: Part) =>
+  part.kind === 'chip' ? part.units.filter((u) => u.kind === 'converter') : []
+const measured = (part: Part) =>
+  part.kind === 'device'
+    ? part.wirings.flatMap((w) =>
+        w.signals.flatMap(({ electrical }) => (electrical.kind === 'analog' ? [electrical] : [])),
+      )
+    : []
 
 const asked: Partial<Record<PartKind, Asked[]>> = {
   chip: [
@@ -47,6 +58,12 @@ const asked: Partial<Record<PartKind, Asked[]>> = {
     { serves: 'drive', stated: 'io.leakage', words: 'input leakage' },
     { serves: 'drive', stated: 'io.aboveSupply', words: 'how far above the supply a leg may go' },
     { serves: 'drive', stated: 'io.capacitance', words: 'capacitance of a leg' },
+    {
+      serves: 'drive',
+      stated: (p) => converters(p).every((u) => u.sourceResistance && u.samplingCapacitance),
+      words: 'through what resistance a converter reads, and what it fills for that',
+      asks: (p) => converters(p).length > 0,
+    },
     { serves: 'power', stated: 'supply.recommended', words: 'supply range' },
     { serves: 'power', stated: 'supply.absolute', words: 'absolute maximum supply' },
     { serves: 'power', stated: 'modes', words: 'current while running' },
@@ -95,6 +112,12 @@ const asked: Partial<Record<PartKind, Asked[]>> = {
     { serves: 'drive', stated: 'supply', words: 'its supply' },
     { serves: 'drive', stated: 'supplyAbsolute', words: 'absolute maximum of its supply' },
     {
+      serves: 'drive',
+      stated: (p) => measured(p).every((e) => e.sourceResistance !== undefined),
+      words: 'the resistance inside it that a reading comes through',
+      asks: (p) => measured(p).length > 0,
+    },
+    {
       serves: 'power',
       stated: (p) => p.kind === 'device' && p.modes.length > 0,
       words: 'currents at rest and at work',
@@ -140,7 +163,7 @@ export interface ServedCheck {
 export const completenessOf = (part: Part): ServedCheck[] => {
   const assumed = new Set(part.assumed)
   return served.flatMap((serves): ServedCheck[] => {
-    const mine = (asked[part.kind] ?? []).filter((a) => a.serves === serves)
+    const mine = (asked[part.kind] ?? []).filter((a) => a.serves === serves && (a.asks?.(part) ?? true))
     if (mine.length === 0) return []
     const check: ServedCheck = { serves, stated: [], assumed: [], missing: [] }
     for (const { stated, words } of mine) {

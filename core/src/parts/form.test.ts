@@ -128,6 +128,21 @@ describe('completeness', () => {
     ).toMatch(words)
     expect(part.assumed!.length).toBeGreaterThan(0)
   })
+  test('what only some parts have is asked of those alone', () => {
+    const words = 'through what resistance a converter reads, and what it fills for that'
+    expect(of(chip, 'drive').stated).toContain(words)
+    const silent = { ...chip, units: chip.units.map((u) => ({ ...u, samplingCapacitance: undefined })) }
+    expect(of(silent, 'drive').missing).toEqual([words])
+    const without = { ...chip, units: chip.units.filter((u) => u.kind !== 'converter') }
+    expect(JSON.stringify(of(without, 'drive'))).not.toContain(words)
+    const inside = 'the resistance inside it that a reading comes through'
+    const sound = findPart(library, 'device', 'sound-sensor')!
+    expect(of(sound, 'drive').stated).toContain(inside)
+    const [wiring] = structuredClone(sound.wirings)
+    for (const { electrical } of wiring!.signals) Reflect.deleteProperty(electrical, 'sourceResistance')
+    expect(of({ ...sound, wirings: [wiring!] }, 'drive').missing).toContain(inside)
+    expect(JSON.stringify(of(findPart(library, 'device', 'lamp-red')!, 'drive'))).not.toContain(inside)
+  })
   test('a unit that no leg carries is found; the shipped chips have none', () => {
     for (const part of parts) expect([part.id, unitsWithoutPin(part)]).toEqual([part.id, []])
     const pins = chip.pins.map((p) => ({ ...p, functions: p.functions?.filter((f) => f.unit !== 'TM1') }))
