@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { ensureInstalled } from '../lib/install.mjs'
 import { root } from '../lib/run.mjs'
+import { caughtSoFar } from './caught.mjs'
 import { keyOf } from './key.mjs'
 import { roomOf } from './rooms.mjs'
 
@@ -63,6 +64,8 @@ console.log(
 const work = join(root, '.cache', 'mutants')
 mkdirSync(work, { recursive: true })
 process.env.SAMPLE = join(work, 'sample.json')
+process.env.CAUGHT = join(work, 'caught.txt')
+rmSync(process.env.CAUGHT, { force: true })
 process.env.SUITES = suites.join(',')
 process.env.SEED = String(seed)
 writeFileSync(process.env.SAMPLE, JSON.stringify(sample.map(keyOf)))
@@ -77,7 +80,7 @@ const results = await new Stryker({
   mutator: { excludedMutations, plugins: null },
   testRunner: 'command',
   commandRunner: {
-    command: `npx jest --bail --ci --runInBand --silent --selectProjects ${project} --testSequencer ${root}scripts/mutants/order.mjs --runTestsByPath ${suites.join(' ')}`,
+    command: `npx jest --bail --ci --runInBand --silent --selectProjects ${project} --testSequencer ${root}scripts/mutants/order.mjs --reporters default --reporters ${root}scripts/mutants/caught.mjs --runTestsByPath ${suites.join(' ')}`,
   },
   plugins: ['./scripts/mutants/only-the-sample.mjs'],
   checkers: ['only-the-sample'],
@@ -94,6 +97,10 @@ const results = await new Stryker({
   logLevel: 'warn',
   packageManager: 'npm',
 }).runMutationTest()
+const caughtBy = Object.entries(
+  caughtSoFar().reduce((n, suite) => ({ ...n, [suite]: (n[suite] ?? 0) + 1 }), {}),
+).sort((a, b) => b[1] - a[1])
+for (const [suite, times] of caughtBy) console.log(`${times} caught by ${suite}`)
 rmSync(work, { recursive: true, force: true })
 
 const run = results.filter((m) => m.status !== 'CompileError' && m.status !== 'Ignored')
