@@ -119,6 +119,11 @@ describe('two voltages in one line, the device at 5 V and the chip at 3.3 V', ()
       '3 drain: I2C_SDA_FAR',
     ])
     expect(legsOf(a, 'shift-far:i2c.SDA')).toEqual(['1: VIN', '2: I2C_SDA_FAR'])
+    // A bus has its own pull-up at the chip; a plain line gets one on each side.
+    expect(legsOf(a, 'shift-near:i2c.SDA')).toBeUndefined()
+    const plain = fitted('mosfet', 'track-sensor', 'plain', ['d1.1.OUT'])
+    expect(legsOf(plain, 'shift-near:d1.1.OUT')).toEqual(['1: VCC', '2: FAR'])
+    expect(legsOf(plain, 'shift-far:d1.1.OUT')).toEqual(['1: VIN', '2: FAR_FAR'])
   })
 })
 

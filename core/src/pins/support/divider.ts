@@ -7,11 +7,13 @@ import { asStated } from '../../sums'
 import { netOf, type SignalSupport } from './context'
 
 export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
-  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'analog')
-  const analog = end?.signal.electrical
-  if (!end || analog?.kind !== 'analog' || !analog.divider || !analog.dividerTo || !stock.resistors) return []
+  const [found] = wire.signal.ends.flatMap((end) =>
+    end.signal.electrical.kind === 'analog' ? [{ end, analog: end.signal.electrical }] : [],
+  )
+  if (!found?.analog.divider || !found.analog.dividerTo || !stock.resistors) return []
+  const { end, analog } = found
   const key = `divider:${wire.signal.id}`
-  const value = preferred(stock.resistors, analog.divider, 'nearest')
+  const value = preferred(stock.resistors, analog.divider!, 'nearest')
   return [
     {
       key,
@@ -33,7 +35,7 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
             'resistor the sensor’s sheet asks for',
             end.instance.part,
             `${end.signal.id}.divider`,
-            { typ: analog.divider, kind: 'recommended', source: end.signal.source },
+            { typ: analog.divider!, kind: 'recommended', source: end.signal.source },
             'Ω',
           ),
         ),
