@@ -248,3 +248,48 @@ describe('what feeds, what joins, where else', () => {
     }
   })
 })
+
+test.each<[string, unknown]>([
+  ['format', '1'],
+  ['name', 7],
+  ['stance', 1],
+  ['needs.limits.price', '26'],
+  ['needs.limits.awake', '1'],
+  ['needs.radio', 'true'],
+  ['needs.devices[0].count', '2'],
+  ['pins.resetAsPort', 'true'],
+])('%s: %j is refused, and not taken for what it looks like', (path, value) => {
+  const file = structuredClone(demoFile('darkroom-timer')) as Record<string, never>
+  const steps = path.split(/[.[\]]+/).filter(Boolean)
+  const last = steps.pop()!
+  let at: Record<string, unknown> = file
+  for (const step of steps) at = at[step] as Record<string, unknown>
+  at[last] = value
+  expect(() => readDesign(file, 'x')).toThrow(FaultyFile)
+  try {
+    readDesign(file, 'x')
+  } catch (error) {
+    expect((error as FaultyFile).faults.map((f) => f.path)).toContain(path)
+  }
+})
+
+test('the next device comes after the highest number, and nothing else is a number', () => {
+  const [first] = timer.needs.devices
+  const design = {
+    ...timer,
+    needs: {
+      ...timer.needs,
+      devices: [
+        { ...first!, id: 'd12' },
+        { ...first!, id: 'bed40' },
+      ],
+    },
+  }
+  const more = [1, 2].map((n) => ({ part: 'push-button', name: `Button ${n}`, count: 1 }))
+  expect(applyEdits(design, [{ kind: 'addDevices', devices: more }]).needs.devices.map((d) => d.id)).toEqual([
+    'd12',
+    'bed40',
+    'd13',
+    'd14',
+  ])
+})

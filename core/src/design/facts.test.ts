@@ -50,6 +50,14 @@ test('facts come with an edit and go with it; undoing brings the same document b
   expect(gone.parts).not.toHaveProperty('led-white')
 })
 
+test('as many facts as parts are not the same facts', () => {
+  const swapped = applyEdits(timer, [{ kind: 'chooseRegulator', part: 'br5-plain', name: '' }])
+  expect(Object.keys(swapped.parts!)).toContain('bl5-cool')
+  const now = Object.keys(withFactsKept(swapped, library).parts!)
+  expect(now).toContain('br5-plain')
+  expect(now).not.toContain('bl5-cool')
+})
+
 test('what the library says later changes nothing here, and is told field by field', () => {
   const shelf = withPart(weaker)
   expect(checksOf(timer, shelf)).toEqual(checksOf(timer, library))
