@@ -1,5 +1,6 @@
 import { demo, shippedLibrary } from '../../test/files'
 import { partsOfKind } from '../parts'
+import { project, type Project } from '../../test/project'
 import { readTypedDevices, resolveNeeds } from '.'
 
 const library = shippedLibrary()
@@ -13,6 +14,9 @@ test.each([
   ['two servos', 2, 'servo-small'],
   ['a red led', 1, 'lamp-red'],
   ['12 x lamp', 12, 'lamp-green'],
+  // by how a word begins, and not by how it ends
+  ['calend', 1, 'keeper-clock'],
+  ['lendar', 1, undefined],
 ])('“%s” is %d × %s', (line, count, part) => {
   const [read] = readTypedDevices(line, devices)
   expect([read!.count, read!.matches[0]?.id]).toEqual([count, part])
@@ -27,6 +31,7 @@ test('one line, several wishes; what is not known has no match', () => {
     [1, true],
   ])
   expect(readTypedDevices('  ', devices)).toEqual([])
+  expect(readTypedDevices('???', devices).map((r) => r.matches)).toEqual([[]])
 })
 
 test('the darkroom timer asks for eleven signals: two of a bus, five inputs, one PWM, two outputs, one analog', () => {
@@ -81,4 +86,63 @@ test('a variant brings its own supply and address, and lacks what it lacks', () 
   expect(of('x').instance.part.supply).toMatchObject({ max: 3.6 })
   expect(of('x').needs.signals.map((s) => s.id)).not.toContain('i2c.SCL')
   expect(of('no such').instance.wiring.address).toBe(0x38)
+})
+
+const needsOf = (devices: Project['devices'], chip = 'qm32-48') =>
+  resolveNeeds(project({ chip, devices }), library)
+
+test('an expansion board without one of its lines has the others, and its position is tied', () => {
+  const { signals } = needsOf([['display-deck', 'Deck', undefined, { variant: 'b' }]])
+  expect(signals.map((s) => s.id)).toEqual(['i2c.SDA', 'i2c.SCL', 'd1.1.RES'])
+  expect(signals[2]).toMatchObject({ kind: 'digital-in', quiet: false, bus: undefined })
+  expect(signals[2]!.ends[0]!.signal.electrical).toEqual({ kind: 'tied', to: 'ground' })
+})
+
+// A display and a tilt sensor may each be on the one two-wire bus, or not; what is on it for good decides for the bus.
+test.each<[string, Project['devices'], string[] | undefined]>([
+  ['one that may', [['glow-display', 'Show']], ['d1=i2c']],
+  [
+    'two that may',
+    [
+      ['glow-display', 'Show'],
+      ['tilt-sensor', 'Tilt'],
+    ],
+    ['d1=i2c', 'd2=i2c'],
+  ],
+  ['two of one that may', [['glow-display', 'Show', undefined, { count: 2 }]], ['d1=i2c']],
+  [
+    'one that may before one that is',
+    [
+      ['glow-display', 'Show'],
+      ['humidity-two-wire', 'Air'],
+    ],
+    undefined,
+  ],
+  [
+    'one that is before one that may',
+    [
+      ['humidity-two-wire', 'Air'],
+      ['glow-display', 'Show'],
+    ],
+    undefined,
+  ],
+])('the bus is there for %s', (_, devices, when) =>
+  expect(needsOf(devices).open.signals.find((s) => s.id === 'i2c.SDA')!.when).toEqual(when),
+)
+
+test('the two lines of an encoder that is counted go to one timer, those of another to another', () => {
+  const { signals } = needsOf([['rotary-encoder', 'Dial', 'counted', { count: 2 }]])
+  const pairs = signals.flatMap((s) => (s.pair ? [[s.id, s.pair.line, s.pair.group]] : []))
+  expect(pairs.map(([id, line]) => [id, line])).toEqual([
+    ['d1.1.A', 'A'],
+    ['d1.1.B', 'B'],
+    ['d1.2.A', 'A'],
+    ['d1.2.B', 'B'],
+  ])
+  const groups = pairs.map(([, , group]) => group)
+  expect([groups[0] === groups[1], groups[2] === groups[3], groups[0] === groups[2]]).toEqual([
+    true,
+    true,
+    false,
+  ])
 })
