@@ -45,9 +45,9 @@ const onBoard = (board: Board, chip: Chip): Chip => {
   const pins: ChipPin[] = []
   const signalPins = new Map(chip.pins.map((p) => [p.id, p]))
   for (const place of places) {
-    const known = place.pin && signalPins.get(place.pin)
+    const known = place.pin === undefined ? undefined : signalPins.get(place.pin)
     const id = known ? known.id : place.label
-    const there = pins.find((p) => p.id === id || (known === '' && p.id === place.label))
+    const there = pins.find((p) => p.id === id)
     if (there) {
       there.legs.push(place.number)
       there.labels!.push(place.label)
