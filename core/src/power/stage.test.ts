@@ -1,7 +1,7 @@
 // The Power stage on the darkroom timer and its neighbours: every current by hand from the sheets.
 
 import { demo, shippedLibrary } from '../../test/files'
-import { analyse, regulatorsOf } from '../analysis'
+import { analyse, proposalsFor, regulatorsOf } from '../analysis'
 import { project, type Project } from '../../test/project'
 import { applyEdits, type Edit, emptyDesign } from '../design'
 import { type Chip, type Device, findPart, type Library } from '../parts'
@@ -489,5 +489,138 @@ describe('what the source and the capacitor are asked', () => {
     const design = project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [] })
     const found = analyse(design, { parts }).findings.find((f) => f.check === 'build.capacitor-esr')
     expect(found?.severity).toBe(severity)
+  })
+})
+
+test('who draws: the chip, what has a supply, lamps, a meter’s coil, pull-ups, inputs, the power lamp, each once', () => {
+  // d2 to d4 are contacts, d8 a divider whose sheet gives its currents
+  expect(consumers.map((c) => c.id)).toEqual([
+    'chip',
+    'd1',
+    'd5',
+    'd6',
+    'd7.light',
+    'd8',
+    'pull-ups',
+    'inputs',
+    'power-lamp',
+  ])
+  const meter = analyse(
+    project({
+      chip: 'qm32-48',
+      source: 'adapter-5v',
+      regulator: 'bl33-low',
+      devices: [['pointer-meter', 'Needle', undefined, { count: 2 }]],
+    }),
+    library,
+  ).power.consumers.find((c) => c.id === 'd1.load')!
+  // two coils of 28 kΩ to 32 kΩ at 3.234 V to 3.366 V, each by itself
+  expect(meter.work.value.max).toBeCloseTo((2 * 3.366) / 28e3, 12)
+  expect(meter.work.value.typ).toBeCloseTo((2 * 3.3) / 30e3, 12)
+})
+
+test('cells without a chip run down all the same', () => {
+  const { runtime, average } = analyse(
+    {
+      ...emptyDesign('Bare'),
+      power: { source: 'cells-3-aa' },
+      needs: {
+        ...emptyDesign('x').needs,
+        devices: [{ id: 'd1', part: 'motion-sensor', name: 'Eye', count: 1 }],
+      },
+    },
+    library,
+  ).power
+  const cells = findPart(library, 'source', 'cells-3-aa')!
+  expect(average.value.max).toBeGreaterThan(0)
+  expect(runtime!.value.min).toBeCloseTo((cells.capacity!.min! * 3600) / average.value.max, 0)
+})
+
+describe('ways out, by hand', () => {
+  const offers = (p: Partial<Project>, check: string, on: Library = library, ...edits: Edit[]) => {
+    const design = applyEdits(project({ chip: 'td8-28-dip', source: 'usb-port', devices: [], ...p }), edits)
+    const analysis = analyse(design, on)
+    return proposalsFor(
+      analysis,
+      on,
+      analysis.findings.find((f) => f.check === check)!,
+    ).map((f) => f.label)
+  }
+  const withDevice = (id: string, more: Partial<Device>): Library => ({
+    parts: { ...library.parts, [id]: { ...findPart(library, 'device', id)!, ...more } },
+  })
+  const strip = (min: number, max: number) =>
+    withDevice('pixel-strip-8', { supply: { min, max, kind: 'recommended' } })
+  const on33: Partial<Project> = {
+    chip: 'qm32-48',
+    regulator: 'bl33-low',
+    devices: [['pixel-strip-8', 'Strip']],
+  }
+  // USB gives 4.75 V to 5.25 V, the adapter 4.8 V to 5.2 V
+  test('a device that the rail can’t feed: the source where it just suits, else a second feed that does', () => {
+    expect(offers(on33, 'power.device-supply', strip(4.75, 5.25))).toContain('Feed Strip from the source')
+    expect(offers(on33, 'power.device-supply', strip(4.76, 5.25))).toContain(
+      'Feed Strip from a second feed, 5 V adapter, 2 A',
+    )
+    expect(offers(on33, 'power.device-supply', strip(4.75, 5.24))).not.toContain('Feed Strip from the source')
+    expect(offers({ ...on33, feed: 'adapter-5v' }, 'power.device-supply', strip(4.8, 5.2))).toContain(
+      'Feed Strip from the second feed',
+    )
+  })
+  test('without a regulator only where chip and devices stand all of the source’s range', () => {
+    const chip = findPart(library, 'chip', 'td8-28-dip')!
+    const upFrom = (min: number): Library => ({
+      parts: {
+        ...library.parts,
+        [chip.id]: {
+          ...chip,
+          supply: { ...chip.supply, recommended: { min, max: 5.5, kind: 'recommended' } },
+        },
+      },
+    })
+    const hot: Partial<Project> = {
+      source: 'adapter-12v',
+      regulator: 'br5-plain',
+      devices: [
+        ['relay-module', 'Relay', undefined, { count: 2 }],
+        ['digit-display-4', 'Face'],
+      ],
+    }
+    const label = 'Feed it from USB port (5 V), without a regulator'
+    expect(offers(hot, 'power.regulator-too-hot', upFrom(4.75))).toContain(label)
+    expect(offers(hot, 'power.regulator-too-hot', upFrom(4.76))).not.toContain(label)
+  })
+  test('doing without the hungriest device, and never without the chip', () => {
+    const weak: Library = {
+      parts: {
+        ...library.parts,
+        'usb-port': {
+          ...findPart(library, 'source', 'usb-port')!,
+          current: { max: 5e-3, kind: 'guaranteed' },
+        },
+      },
+    }
+    const labels = offers(
+      {
+        devices: [
+          ['lamp-red', 'Red'],
+          ['motion-sensor', 'Eye'],
+        ],
+      },
+      'power.source-too-weak',
+      weak,
+    )
+    expect(labels.filter((l) => l.startsWith('Do without'))).toEqual(['Do without Eye'])
+  })
+  test('a second feed that is too weak: the cheapest that is strong enough', () => {
+    const heavy = findPart(library, 'source', 'adapter-5v-heavy')!
+    const p: Partial<Project> = {
+      feed: 'usb-port',
+      devices: [['pixel-strip-8', 'Strip', undefined, { count: 4, fedBy: 'feed' }]],
+    }
+    expect(offers(p, 'power.feed-too-weak')).toEqual(['Second feed from 5 V adapter, 2 A'])
+    expect(
+      offers(p, 'power.feed-too-weak', { parts: { ...library.parts, [heavy.id]: { ...heavy, price: 1 } } }),
+    ).toEqual(['Second feed from 5 V adapter, 4 A'])
   })
 })
