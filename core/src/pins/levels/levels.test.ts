@@ -5,7 +5,7 @@ import { analyse } from '../../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
 import { stockOf } from '../../circuit'
 import { carrierOf } from '../../chip'
-import type { Diode } from '../../parts'
+import type { Chip, Device, Diode, Library } from '../../parts'
 import { shiftsFor } from '.'
 
 const library = shippedLibrary()
@@ -112,6 +112,67 @@ test('of both ends of a bus the worse is told, and every margin of both is kept'
     'risks',
     'as little as 3.23 V reaches Heat, which reads high from 3.67 V',
   ])
+})
+
+test('a reference above the supply is told where the supply is lowest, and stops where the leg doesn’t stand it', () => {
+  // 2.505 V at most; two cells go down to 1.8 V, and the leg stands 0.5 V more
+  const on = (source: string, regulator?: string) =>
+    levels(project('td8-28-dip', [{ part: 'reference-2v5', name: 'Ref' }], { source, regulator }))[0]!
+  const cells = on('cells-2-aa')
+  expect([cells.severity, cells.text]).toEqual([
+    'stops',
+    'up to 2.5 V reaches leg 27 (AREF), which stands 2.3 V',
+  ])
+  expect(cells.margins[0]!.value.min).toBeCloseTo(1.8 - 2.505, 9)
+  // three cells: 2.7 V are enough
+  const three = on('cells-3-aa')
+  expect([three.severity, three.margins[0]!.value.min.toFixed(3)]).toEqual([undefined, '0.195'])
+  expect(three.facts).toHaveLength(3)
+})
+
+test('what a sheet states of a high is no more than the device is fed with, but for what feeds itself', () => {
+  const eye = library.parts['motion-sensor'] as Device
+  const high = { min: 4, typ: 4.5, max: 5, kind: 'guaranteed' as const }
+  const giving = (terminals: Device['terminals']): Library => ({
+    parts: {
+      ...library.parts,
+      [eye.id]: {
+        ...eye,
+        supply: undefined,
+        terminals,
+        wirings: eye.wirings.map((w) => ({
+          ...w,
+          signals: w.signals.map((s) => ({ ...s, electrical: { kind: 'logic-output' as const, high } })),
+        })),
+      },
+    },
+  })
+  const reaches = (on: Library) =>
+    analyse(project('qm32-48', [{ part: eye.id }]), on).pins.levels[0]!.reaches.value.max
+  expect(reaches(giving(eye.terminals))).toBeCloseTo(3.366, 9)
+  expect(reaches(giving(eye.terminals.filter((t) => t.role !== 'supply')))).toBe(5)
+})
+
+test('which of the two levels is told: the one that is worse', () => {
+  // a chip that reads low below 0.05 of 5 V hears 0.4 V as no low; one that reads high from 1.02 of it hears no high
+  const chip = library.parts['td8-28-dip'] as Chip
+  const text = (low: number, high: number) => {
+    const io = { ...chip.io, inputLow: { factor: low, offset: 0 }, inputHigh: { factor: high, offset: 0 } }
+    const on = { parts: { ...library.parts, [chip.id]: { ...chip, io } } }
+    return analyse(
+      project(
+        chip.id,
+        [
+          { part: 'sound-sensor', wiring: 'plain' },
+          { part: 'track-sensor', wiring: 'plain' },
+        ],
+        { source: 'adapter-9v', regulator: 'bl5-cool' },
+      ),
+      on,
+    ).pins.levels.find((l) => l.end.instance.part.id === 'track-sensor')!.text
+  }
+  expect(text(0.05, 0.5)).toMatch(/^a low of up to \d+ mV reaches leg .*, which reads low below 245 mV$/)
+  expect(text(0.3, 1.02)).toMatch(/^as little as .* reaches leg .*, which reads high from 5.2 V$/)
 })
 
 test.each([
