@@ -45,12 +45,12 @@ describe('the gauges', () => {
     show(<Gauges />)
     expect(gauge('Budget used')).toBe('Budget used221 mA of 300 mA')
     expect(gauge('Runtime')).toBe('Runtimeno end: not on cells')
-    expect(gauge('Hottest part')).toBe('Hottest part107 °C')
+    expect(gauge('Hottest part')).toBe('Hottest part106 °C')
     expect(gauge('Legs left')).toBe('Legs left9')
     expect(gauge('Parts')).toMatch(/^Parts€ 26\.\d\d of € 40\.00$/)
   })
   test.each([
-    ['Hottest part', timer(), 'greatest', '107.3 °C at the highest'],
+    ['Hottest part', timer(), 'greatest', '106.4 °C at the highest'],
     ['Runtime', onCells(), 'least', 's) at the lowest'],
     ['Budget used', timer(), 'greatest', '221'],
   ])('%s opens at the corner that it shows', async (label, d, corner, text) => {
@@ -62,7 +62,7 @@ describe('the gauges', () => {
   test('the last edit says by how much it changed what, until another does', () => {
     show(<Gauges />)
     act(() => useProject.getState().edit({ kind: 'setLimit', limit: 'ambient', value: 40 }))
-    expect(gauge('Hottest part')).toBe('Hottest part117 °C+10 °C · Set the ambient temperature')
+    expect(gauge('Hottest part')).toBe('Hottest part116 °C+10 °C · Set the ambient temperature')
     expect(gauge('Legs left')).toBe('Legs left9')
     act(() => useProject.getState().edit({ kind: 'removeDevice', id: 'd7' }))
     expect(gauge('Legs left')).toBe('Legs left10+1 · Remove Safe light')

@@ -226,7 +226,7 @@ describe('Power', () => {
   })
   test('limits at the worst corner, with what is left', () => {
     show(<PowerPage />)
-    expect(plain(rowOf(/^Regulator junction/))).toMatch(/Regulator junction107 °C125 °C17.7 °C/)
+    expect(plain(rowOf(/^Regulator junction/))).toMatch(/Regulator junction106 °C125 °C18.6 °C/)
     expect(plain(rowOf(/^Drop-out margin/))).toMatch(/at least 0 V/)
   })
   test('another regulator, another source, none', async () => {
