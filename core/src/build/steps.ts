@@ -3,7 +3,7 @@
 import { fromRule, fromWorked, type Worked } from '../findings'
 import type { SupportPart } from '../circuit'
 import type { Resistors } from '../parts'
-import { exactly, formatQuantity, type Range, type Unit } from '../quantity'
+import { exactly, formatQuantity, type Unit } from '../quantity'
 import { asStated, sum } from '../sums'
 import type { NeedsResult } from '../needs'
 import type { PowerResult } from '../power'
@@ -140,11 +140,12 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
               },
             ]
           : []),
-        ...(power.input && power.regulator
+        // Nothing hangs on it yet: what falls in the diode is what falls at next to no current.
+        ...(power.supplies.source && power.regulator
           ? [
               volts(
                 'between VIN and GND',
-                power.input,
+                power.supplies.source,
                 'nothing: the polarity diode is the wrong way round, or the plug has the other polarity',
               ),
             ]
@@ -389,11 +390,7 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   const board = boardOf(placed)
   const rail = power.rail
   if (!rail) return []
-  const idle: Range = {
-    min: power.rest.value.min,
-    typ: power.rest.value.typ,
-    max: power.fromSource.value.max,
-  }
+  const most = power.fromSource.value.max
   const devices = placed.some((p) => p.kind === 'device')
   const lowest = least(rail, power.work)
   return [
@@ -421,9 +418,9 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
         {
           where: `in the supply lead${devices ? ', no program yet' : ''}`,
           powered: true,
-          expect: { max: idle.max, unit: 'A' },
+          expect: { max: most, unit: 'A' },
           worked: power.fromSource,
-          otherwise: `more than ${formatQuantity(idle.max, 'A', 2)}: unplug at once; something is reversed or shorted`,
+          otherwise: `more than ${formatQuantity(most, 'A', 3)}: unplug at once; something is reversed or shorted`,
         },
       ],
       cautions: ['reversed'],
