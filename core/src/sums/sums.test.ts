@@ -34,6 +34,18 @@ const given = (symbol: string, value: Range, unit: Unit, field = symbol): Worked
 })
 const range = (min: number, typ: number, max: number): Range => ({ min, typ, max })
 
+// Heat as regulators make it: nothing while x is below y, and then the more the more flows. x to 10, y from 5: (10 − 5) · 10.
+test('what takes part in a choice goes on taking part beyond it', () => {
+  const inputs = { x: given('x', range(0, 5, 10), ''), y: given('y', range(5, 6, 8), '') }
+  const meta = { label: 'a', symbol: 'a', unit: '' as const }
+  const heat = sum(meta, inputs, (i) => greatest(number(0), i.x.minus(i.y)).times(i.x))
+  expect(heat.value).toEqual({ min: 0, typ: 0, max: 50 })
+  // the other way round: 0 where x is least, and −(8 − 0) · … at its most: y 8, x 4: −16 as x · (8 − x) is greatest at 4
+  const lack = sum(meta, inputs, (i) => least(number(0), i.x.minus(i.y)).times(i.x))
+  expect(lack.value.max).toBeCloseTo(0, 12)
+  expect(lack.value.min).toBeCloseTo(-16, 4)
+})
+
 describe('by hand', () => {
   const V = given('V', range(4.75, 5, 5.25), 'V')
   const O = given('O', range(3.2, 3.3, 3.4), 'V')
