@@ -3,11 +3,11 @@
 import { durationWords, formatQuantity, isExact, type Range, type Unit } from '../quantity'
 import type { Origin, Worked, WorkedInput } from './worked'
 
-/** `4.8 V … 5.2 V`, or one value where all corners are the same. */
 /** A value as a builder reads it: from an hour on in hours or days. */
 export const valueText = (value: number, unit: Unit, significant = 4): string =>
   unit === 's' && Math.abs(value) >= 3600 ? durationWords(value) : formatQuantity(value, unit, significant)
 
+/** `4.8 V … 5.2 V`, or one value where all corners are the same. */
 export const rangeText = (value: Range, unit: Unit, significant = 4): string => {
   const text = (v: number) => valueText(v, unit, significant)
   if (isExact(value)) return text(value.typ)
