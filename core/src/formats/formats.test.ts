@@ -67,3 +67,132 @@ test('the report says the gauges, the plan, the parts and each finding with its 
   expect(text).toMatch(/ {6}The volts it takes away turn into/)
   expect(textReport(clean)).toMatch(/Findings:\n {2}none\n$/)
 })
+
+describe('the report, line by line', () => {
+  const finding = {
+    id: 'x.y:1',
+    check: 'x.y',
+    stage: 'pins' as const,
+    severity: 'risks' as const,
+    text: 'It may not work.',
+    because: [{ text: 'Since this' }, { text: 'and that' }],
+    fixes: [],
+  }
+  const report = (plan: object, more: object = {}, helps?: Parameters<typeof textReport>[1]) =>
+    textReport(
+      {
+        ...clean,
+        gauges: [],
+        findings: [],
+        build: { ...clean.build, parts: [] },
+        pins: { ...clean.pins, plan: { ...clean.pins.plan!, wires: [], ...plan } },
+        ...more,
+      } as never,
+      helps,
+    )
+      .split('\n')
+      .slice(3)
+  test.each([
+    [{ status: 'proven', cost: 7 }, 'no plan costs less than this one’s 7 points'],
+    [
+      { status: 'found', cost: 9, gap: 2 },
+      'the best found in the time given, 9 points; one up to 2 points cheaper may exist',
+    ],
+    [{ status: 'undecided' }, 'not decided in the time given: none was found, and none is ruled out'],
+    [{ status: 'clash', clashText: 'six want five' }, 'none: six want five'],
+  ])('%j', (plan, words) =>
+    expect(report(plan)).toEqual([
+      '',
+      'Chip: TD8-28 DIP',
+      `Plan: ${words}`,
+      '',
+      'Parts:',
+      '',
+      'Findings:',
+      '  none',
+      '',
+    ]),
+  )
+  test('what helps, what was not tried, what may be settled by looking longer; findings in working order', () => {
+    const offers = { offers: [{ fix: { label: 'Do this', edits: [] } }], untried: ['Do that'] }
+    const second = {
+      ...finding,
+      id: 'b',
+      stage: 'build' as const,
+      severity: 'notes' as const,
+      text: 'B.',
+      longer: true,
+    }
+    expect(
+      report(
+        { status: 'proven', cost: 0 },
+        { findings: [second, finding] },
+        new Map([['x.y:1', offers as never]]),
+      ).slice(6),
+    ).toEqual([
+      'Findings:',
+      '  [risks] It may not work.',
+      '      Since this',
+      '      and that',
+      '    helps: Do this',
+      '    not tried in the time given: Do that',
+      '  [notes] B.',
+      '      Since this',
+      '      and that',
+      '    looking longer may settle it',
+      '',
+    ])
+  })
+  test('no chip, no plan, a wire that can’t work, a gauge without a number, parts without a value', () => {
+    const [first] = wires
+    const lines = textReport({
+      ...clean,
+      gauges: [{ ...clean.gauges[0]!, worked: undefined, instead: 'no source yet' }],
+      findings: [],
+      chip: {},
+      build: {
+        ...clean.build,
+        parts: [{ ...clean.build.parts[0]!, value: '', refs: [], count: 2, name: 'lamp' }],
+      },
+      pins: {
+        ...clean.pins,
+        plan: { ...clean.pins.plan!, wires: [{ ...first!, impossible: 'it has no timer' }] },
+      },
+    } as never).split('\n')
+    expect(lines[3]).toBe('Budget used: no source yet')
+    expect(lines[5]).toBe('Chip: none chosen')
+    expect(lines[7]).toBe("  I2C SDA: leg 5 PA4 (can't work: it has no timer)")
+    expect(lines.slice(9, 11)).toEqual(['Parts:', '  2 x lamp'])
+    expect(textReport({ ...clean, pins: { ...clean.pins, plan: undefined } } as never)).not.toContain('Plan:')
+  })
+})
+
+test('each cell of a wire and of a part is where its heading says', () => {
+  expect(
+    wiringTableCells([
+      {
+        net: 'I2C_SDA',
+        from: { ref: 'U1', name: 'chip', terminal: '5 PA4' },
+        to: { ref: 'M1', name: 'Display', terminal: 'SDA' },
+      } as never,
+    ]),
+  ).toEqual([
+    ['net', 'from', 'from terminal', 'to', 'to terminal'],
+    ['I2C_SDA', 'U1 chip', '5 PA4', 'M1 Display', 'SDA'],
+  ])
+})
+
+test('pins.h says of each line what it is, where, and by which unit; nothing ends its comments early', () => {
+  const text = pinHeader('a */ b', 'TD8', wires).split('\n')
+  expect(text[0]).toBe('/* Pins of "a * / b" on TD8. Written by Root Board; plan again rather than edit. */')
+  // PA4 carries the data of the unit that the chip’s file names so
+  expect(text.slice(4, 9)).toEqual([
+    '/* I2C SDA: leg 5, two-wire port SDA */',
+    '#define I2C_SDA_PIN 4',
+    '#define I2C_SDA_PORT A',
+    '#define I2C_SDA_BIT 4',
+    '',
+  ])
+  const start = wires.find((w) => w.signal.name === 'Start')!
+  expect(pinHeader('x', 'y', [start])).toMatch(/^\/\* Start: leg \d+ \*\/$/m)
+})
