@@ -512,7 +512,8 @@ describe('leaving out', () => {
   })
   test('who left it out is said: the stance, or the builder against it', () => {
     const why = (design: Design) =>
-      analyse(design, library).findings.find((f) => f.id === 'build.left-out:decoupling:VCC')!.because[0]!.text
+      analyse(design, library).findings.find((f) => f.id === 'build.left-out:decoupling:VCC')!.because[0]!
+        .text
     expect(why({ ...timer, stance: 'bare-bones' })).toBe(
       'The decoupling capacitor at VCC is left out by the stance',
     )
