@@ -121,7 +121,11 @@ describe('a part made of pasted tables', () => {
   test('its limits complete it, and only then is the check served', () => {
     const more = withFacts(file, [...readLimits(absolute).facts, ...readLimits(operating).facts])
     const chip = readPart(more, 'x')
-    expect(lacking(more, 'drive')).toEqual(['recommended current of a leg', 'current of all legs together'])
+    expect(lacking(more, 'drive')).toEqual([
+      'recommended current of a leg',
+      'current of all legs together',
+      'through what resistance a converter reads, and what it fills for that',
+    ])
     expect(lacking(more, 'power')).toEqual([])
     expect(chip.kind === 'chip' && chip.modes.map((m) => m.kind)).toEqual(['active', 'sleep'])
   })
