@@ -184,6 +184,28 @@ const proposalsFor = (finding: string, design: Design) => {
   )
 }
 
+test('three receivers of one need are told once, two needs each', () => {
+  const found = (devices: Project['devices']) =>
+    analyse(
+      project({ chip: td8.id, source: 'adapter-9v', regulator: 'bl5-cool', devices }),
+      library,
+    ).findings.flatMap((f) => (f.check === 'clock.too-loose' ? [f.text] : []))
+  // the chip’s own oscillator is off by 10 %
+  expect(found([['remote-receiver', 'Remote', undefined, { count: 3 }]])).toEqual([
+    'The clock may be off by 10 %; Remote bears 8 %.',
+  ])
+  expect(
+    found([
+      ['remote-receiver', 'Remote'],
+      ['remote-sender', 'Beam'],
+      ['pixel-strip-8', 'Strip', undefined, { count: 2 }],
+    ]),
+  ).toEqual([
+    'The clock may be off by 10 %; Remote bears 8 %.',
+    'The clock may be off by 10 %; Beam bears 4 %.',
+  ])
+})
+
 describe('which part, and what is proposed', () => {
   const clocked = (clock: ClockChoice, p: Partial<Project> = {}) => ({
     ...project({ chip: td8.id, source: 'adapter-12v', regulator: 'bl5-cool', devices: [], ...p }),

@@ -12,50 +12,45 @@ const allowed = { uart: 20_000, can: 5_000 }
 
 interface Line {
   id: string
-  words: string
-  names: string[]
+  /** “a serial line bears 2 % at each end (Link)” */
+  bearing: string
   /** ppm. */
   bears: number
   because: string
 }
 
-/** The lines whose timing hangs on the clock, with what each bears. */
+/** The lines whose timing hangs on the clock, with what each bears; several of one need are one line. */
 const timed = (instances: readonly Instance[]): Line[] => {
-  const on = (kind: 'uart' | 'can') => [
-    ...new Set(instances.filter((i) => i.wiring.signals.some((s) => s.bus === kind)).map((i) => i.name)),
-  ]
-  const buses: Line[] = [
-    {
-      id: 'uart',
-      words: 'a serial line',
-      names: on('uart'),
-      bears: allowed.uart,
-      because:
-        'Ten bits are read by one start: together both ends may be off by half a bit in nine and a half',
-    },
-    {
-      id: 'can',
-      words: 'a CAN line',
-      names: on('can'),
-      bears: allowed.can,
-      because: 'The nodes of a CAN line find their place anew only at edges (ISO 11898-1)',
-    },
-  ]
-  const pulses = instances.flatMap((i): Line[] => {
-    const stated = i.wiring.signals.flatMap((s) => s.timing ?? [])
-    return stated.length > 0
-      ? [
-          {
-            id: i.id,
-            words: i.name,
-            names: [i.name],
-            bears: Math.min(...stated) * 1e6,
-            because: `The length of its pulses says what they mean (${i.part.sheet})`,
-          },
-        ]
+  const percent = (ppm: number) => formatQuantity(ppm / 1e4, '%')
+  const bus = (id: keyof typeof allowed, words: string, because: string): Line[] => {
+    const on = instances.filter((i) => i.wiring.signals.some((s) => s.bus === id))
+    const names = [...new Set(on.map((i) => i.name))].join(', ')
+    const bears = allowed[id]
+    return on.length > 0
+      ? [{ id, bearing: `${words} bears ${percent(bears)} at each end (${names})`, bears, because }]
       : []
-  })
-  return [...buses.filter((b) => b.names.length > 0), ...pulses]
+  }
+  const pulses = new Map<string, Line>()
+  for (const { need, wiring, part } of instances) {
+    const stated = wiring.signals.flatMap((s) => s.timing ?? [])
+    if (stated.length === 0) continue
+    const bears = Math.min(...stated) * 1e6
+    pulses.set(need.id, {
+      id: need.id,
+      bearing: `${need.name} bears ${percent(bears)}`,
+      bears,
+      because: `The length of its pulses says what they mean (${part.sheet})`,
+    })
+  }
+  return [
+    ...bus(
+      'uart',
+      'a serial line',
+      'Ten bits are read by one start: together both ends may be off by half a bit in nine and a half',
+    ),
+    ...bus('can', 'a CAN line', 'The nodes of a CAN line find their place anew only at edges (ISO 11898-1)'),
+    ...pulses.values(),
+  ]
 }
 
 export const clockTooLoose: Check = {
@@ -66,64 +61,63 @@ export const clockTooLoose: Check = {
   run: ({ chip: { chip }, clock, needs, power }) => {
     const off = clock.deviation?.value.max
     if (!chip) return []
-    return timed(needs.instances).flatMap((line): Omit<Finding, 'check' | 'stage'>[] => {
-      const { id, words, bears } = line
-      const each = id in allowed ? ' at each end' : ''
-      const who = id in allowed ? ` (${line.names.join(', ')})` : ''
-      const bearing = `${words} bears ${formatQuantity(bears / 1e4, '%')}${each}${who}`
-      if (off === undefined)
-        return [
-          {
-            id: `clock.too-loose:${id}:unknown`,
-            severity: 'notes' as const,
-            grade: 'typical' as const,
-            text: `By how much the clock is off is not stated; ${bearing}.`,
-            because: [
+    return timed(needs.instances).flatMap(
+      ({ id, bearing, bears, because }): Omit<Finding, 'check' | 'stage'>[] => {
+        if (off === undefined)
+          return [
+            {
+              id: `clock.too-loose:${id}:unknown`,
+              severity: 'notes' as const,
+              grade: 'typical' as const,
+              text: `By how much the clock is off is not stated; ${bearing}.`,
+              because: [
+                {
+                  text: `${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
+                  worked: clock.frequency,
+                },
+              ],
+              fixes: [],
+            },
+          ]
+        if (off <= bears) return []
+        const tight = (o: ClockOption) =>
+          (deviationOf(chip, o.source, o.part, undefined)?.value.max ?? Infinity) <= bears
+        const fixes: Fix[] = clock.choices
+          .filter((o) => tight(o) && !(power.rail && optionTooFast(chip, o, power.rail)))
+          .sort(
+            (a, b) =>
+              Math.abs(a.frequency - clock.nominal.value.typ) -
+                Math.abs(b.frequency - clock.nominal.value.typ) ||
+              (a.part?.price ?? 0) - (b.part?.price ?? 0),
+          )
+          .slice(0, 2)
+          .map((o) => ({
+            label: `Clock at ${formatQuantity(o.frequency, 'Hz')} from ${o.name}`,
+            edits: [
               {
-                text: `${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
-                worked: clock.frequency,
+                kind: 'chooseClock',
+                name: o.name,
+                clock: { source: o.source.id, frequency: o.frequency, part: o.part?.id },
               },
             ],
-            fixes: [],
+          }))
+        return [
+          {
+            id: `clock.too-loose:${id}`,
+            severity: 'risks' as const,
+            grade: 'outside the sheet' as const,
+            text: `The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
+            because: [
+              {
+                text: `The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
+                worked: clock.deviation,
+              },
+              { text: because },
+            ],
+            fixes,
           },
         ]
-      if (off <= bears) return []
-      const tight = (o: ClockOption) =>
-        (deviationOf(chip, o.source, o.part, undefined)?.value.max ?? Infinity) <= bears
-      const fixes: Fix[] = clock.choices
-        .filter((o) => tight(o) && !(power.rail && optionTooFast(chip, o, power.rail)))
-        .sort(
-          (a, b) =>
-            Math.abs(a.frequency - clock.nominal.value.typ) -
-              Math.abs(b.frequency - clock.nominal.value.typ) || (a.part?.price ?? 0) - (b.part?.price ?? 0),
-        )
-        .slice(0, 2)
-        .map((o) => ({
-          label: `Clock at ${formatQuantity(o.frequency, 'Hz')} from ${o.name}`,
-          edits: [
-            {
-              kind: 'chooseClock',
-              name: o.name,
-              clock: { source: o.source.id, frequency: o.frequency, part: o.part?.id },
-            },
-          ],
-        }))
-      return [
-        {
-          id: `clock.too-loose:${id}`,
-          severity: 'risks' as const,
-          grade: 'outside the sheet' as const,
-          text: `The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
-          because: [
-            {
-              text: `The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
-              worked: clock.deviation,
-            },
-            { text: line.because },
-          ],
-          fixes,
-        },
-      ]
-    })
+      },
+    )
   },
 }

@@ -16,6 +16,7 @@ import { lostMark } from './lost-mark'
 import { notProven } from './not-proven'
 import { programmingFight } from './programming-fight'
 import { radioConverter } from './radio-converter'
+import { readingUnknown } from './reading-unknown'
 import { referenceJoined } from './reference-joined'
 import { resetPort } from './reset-port'
 import { shiftTooSlow } from './shift-too-slow'
@@ -42,6 +43,7 @@ export const pinsChecks: Check[] = [
   byteScattered,
   level,
   shiftTooSlow,
+  readingUnknown,
   radioConverter,
   loadedDesign,
   addressClash,

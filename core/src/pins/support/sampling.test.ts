@@ -4,7 +4,7 @@ import { shippedLibrary } from '../../../test/files'
 import { project, type Project } from '../../../test/project'
 import { analyse } from '../../analysis'
 import type { Stance } from '../../design'
-import type { Chip, Library } from '../../parts'
+import type { Chip, Device, Library, Part } from '../../parts'
 
 const library = shippedLibrary()
 const look = (
@@ -76,4 +76,46 @@ test('what the sheet reads through is asked for nothing; a silent sheet is assum
     units: chip.units.map((u) => ({ ...u, sourceResistance: { max: 10.4e3, kind: 'recommended' as const } })),
   }
   expect(look(light, { on: { parts: { ...library.parts, [chip.id]: wide } } }).part).toBeUndefined()
+})
+
+describe('what is not known is said', () => {
+  const silent = (part: string, field: 'sourceResistance' | 'resolution'): Library => {
+    const device = structuredClone(library.parts[part]) as Device | Chip
+    if (device.kind === 'chip') for (const u of device.units) Reflect.deleteProperty(u, field)
+    else for (const s of device.wirings[0]!.signals) Reflect.deleteProperty(s.electrical, field)
+    return { parts: { ...library.parts, [part]: device } }
+  }
+  const told = (p: Project, on?: Library) =>
+    look(p, { on }).findings.flatMap((f) => (f.check === 'pins.reading-unknown' ? [f.severity, f.text] : []))
+  const sound: Project = { ...light, devices: [['sound-sensor', 'Ear']] }
+  test('a sensor whose sheet names no resistance: a note, at its leg; one that names it: none', () => {
+    const [severity, text] = told(sound, silent('sound-sensor', 'sourceResistance'))
+    expect(severity).toBe('notes')
+    expect(text).toMatch(
+      /^Through how much resistance Ear is read is not stated: whether it needs a capacitor at leg \d+ \(P.\d\) is not decided\.$/,
+    )
+    expect(told(sound)).toEqual([])
+  })
+  test('beside its divider it can’t be more than that: 10.5 kΩ', () => {
+    const on = silent('light-resistor', 'sourceResistance')
+    expect(told(light, on)).toEqual([])
+    expect(look(light, { on }).part!.worked[0]!.value.max).toBeCloseTo(10.5e3, 6)
+  })
+  // 14 pF · 2¹³ / 0.9 = 127 nF
+  test('a converter of unknown fineness counts as one of 12 bits, and the working says that it is assumed', () => {
+    const { part } = look(light, { on: silent('td8-28-dip', 'resolution') })
+    expect(part!.value!.value).toBe(150e-9)
+    expect(part!.worked[1]!.inputs.find((i) => i.symbol === 'n')!.origin).toEqual({
+      kind: 'rule',
+      source: 'assumed: its sheet has not been read for this',
+    })
+  })
+  test('a drawer whose largest is not enough', () => {
+    const small = { ...library.parts['capacitor-ceramic'], to: 22e-9 } as Part
+    const { part } = look(light, { on: { parts: { ...library.parts, [small.id]: small } } })
+    expect([part!.value!.marking, part!.why]).toEqual([
+      '22n',
+      'Light comes through up to 10.4 kΩ: the capacitor fills the converter for each reading; 22n is the drawer’s largest and not enough',
+    ])
+  })
 })

@@ -11,8 +11,9 @@ import { fittedShift, isFar } from '../levels/shift'
 import type { Wire } from '../plan'
 import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
 
-/** Where a chip's file is silent: what converters of its kind are usually made for. */
+/** Where a chip's file is silent: what converters are usually made for, and the finer of the usual ones. */
 const assumed = 'assumed: its sheet has not been read for this'
+const usualBits = 12
 const usual: { sourceResistance: Rated; samplingCapacitance: Rated } = {
   sourceResistance: { max: 10e3, kind: 'assumed', source: assumed },
   samplingCapacitance: { max: 20e-12, kind: 'assumed', source: assumed },
@@ -21,8 +22,8 @@ const usual: { sourceResistance: Rated; samplingCapacitance: Rated } = {
 /** Codes by which a reading may be off before it is a risk, and no longer only less than the sheet promises. */
 const bearable = 2
 
-/** Ω between the leg and what it measures; undefined where no sheet states it. */
-const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undefined => {
+/** Ω between the leg and what it measures; undefined where no sheet states it, which the check of it says. */
+export const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undefined => {
   const meta = { label: `Resistance behind ${wire.signal.name}`, symbol: 'R_behind', unit: 'Ω' as const }
   for (const end of wire.signal.ends) {
     const { electrical } = end.signal
@@ -46,11 +47,14 @@ const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undef
         : sum(meta, { R_1, R_2 }, (i) => parallel(i.R_1, i.R_2))
     }
     const { resistors } = context.stock
-    if (R_s && electrical.dividerTo && electrical.divider && resistors) {
+    if (electrical.dividerTo && electrical.divider && resistors) {
       const value = preferred(resistors, electrical.divider, 'nearest')
       const key = `divider:${wire.signal.id}`
       const R_div = fittedResistor('R_div', `divider resistor of ${name}`, resistors, value, key)
-      return sum(meta, { R_s, R_div }, (i) => parallel(i.R_s, i.R_div))
+      // Whatever the sensor is, beside its divider it can’t be more than that.
+      return R_s
+        ? sum(meta, { R_s, R_div }, (i) => parallel(i.R_s, i.R_div))
+        : asStated(meta.label, meta.symbol, meta.unit, R_div)
     }
     if (R_s) return asStated(meta.label, meta.symbol, meta.unit, R_s)
   }
@@ -60,24 +64,25 @@ const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undef
 export const samplingCapacitor: SignalSupport = (wire, context) => {
   const { chip, stock, design } = context
   const { unit, signal } = wire
-  const R_behind = unit?.kind === 'converter' && unit.resolution ? behindTheLeg(wire, context) : undefined
+  const R_behind = unit?.kind === 'converter' ? behindTheLeg(wire, context) : undefined
   if (!unit || !R_behind || !stock.ceramics) return []
   const { limit, share, needed, rate, shift } = samplingSums(wire, unit, R_behind, chip, stock.ceramics)
   if (R_behind.value.max <= limit.value.max) return []
   const key = `sampling:${signal.id}`
-  const codes = share.value.max * 2 ** unit.resolution!
+  const codes = share.value.max * 2 ** (unit.resolution ?? usualBits)
   const percent = formatQuantity(share.value.max * 100, '%', 2)
+  const value = preferred(stock.ceramics, needed.value.max, 'up')
   return [
     {
       key,
       name: `capacitor at the reading of ${signal.name}`,
       part: stock.ceramics,
-      value: preferred(stock.ceramics, needed.value.max, 'up'),
+      value,
       legs: [
         { name: '1', net: netOf(signal.name) },
         { name: '2', net: 'GND' },
       ],
-      why: `${signal.name} comes through up to ${formatQuantity(R_behind.value.max, 'Ω', 3)}: the capacitor fills the converter for each reading`,
+      why: `${signal.name} comes through up to ${formatQuantity(R_behind.value.max, 'Ω', 3)}: the capacitor fills the converter for each reading${value.value < needed.value.max ? `; ${value.marking} is the drawer’s largest and not enough` : ''}`,
       worked: [R_behind, needed, rate, shift],
       signal: signal.id,
       ...supportChoice(design, key, codes > bearable ? careful : byTheBook),
@@ -115,12 +120,13 @@ const samplingSums = (wire: Wire, unit: ChipUnit, R_behind: Worked, chip: Chip, 
     ...limit,
     value: { min: limit.value.max, typ: limit.value.max, max: limit.value.max },
   }
+  const sheet = unit.source ? `${chip.sheet}, ${unit.source}` : chip.sheet
   const n = fromRule(
     'n',
     `bits of ${unit.name}`,
-    unit.resolution!,
+    unit.resolution ?? usualBits,
     '',
-    unit.source ? `${chip.sheet}, ${unit.source}` : chip.sheet,
+    unit.resolution === undefined ? assumed : sheet,
   )
   const C_s = of('C_s', `capacitance inside ${unit.name}`, 'samplingCapacitance', 'F')
   return {
