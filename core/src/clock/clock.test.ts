@@ -4,7 +4,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { analyse, proposalsFor as proposals } from '../analysis'
 import { stockOf } from '../circuit'
-import { type Chip, type Crystal, makeLibrary, type Part, type Resonator } from '../parts'
+import { type Chip, type Crystal, type Device, makeLibrary, type Part, type Resonator } from '../parts'
 import { applyEdits, type ClockChoice, type Design } from '../design'
 import { loadCapacitors, resolveClock } from '.'
 
@@ -204,6 +204,23 @@ test('three receivers of one need are told once, two needs each', () => {
     'The clock may be off by 10 %; Remote bears 8 %.',
     'The clock may be off by 10 %; Beam bears 4 %.',
   ])
+})
+
+test('of several lines of a device the one that bears the least counts', () => {
+  const device = structuredClone(library.parts['remote-sender']) as Device
+  const [wiring] = device.wirings
+  wiring!.signals.unshift({
+    ...wiring!.signals[0]!,
+    id: 'IN2',
+    terminal: 'IN',
+    kind: 'digital-out',
+    timing: 0.3,
+  })
+  const found = analyse(
+    project({ chip: td8.id, source: 'adapter-9v', regulator: 'bl5-cool', devices: [[device.id, 'Beam']] }),
+    { parts: { ...library.parts, [device.id]: device } },
+  ).findings.find((f) => f.check === 'clock.too-loose')!
+  expect(found.text).toBe('The clock may be off by 10 %; Beam bears 4 %.')
 })
 
 describe('which part, and what is proposed', () => {
