@@ -733,6 +733,17 @@ describe('steps of the darkroom timer', () => {
     )
     expect(steps.flatMap((s) => s.checks).filter((c) => c.otherwise.length < 10)).toEqual([])
   })
+  test('without a regulator nothing is said of one', () => {
+    const [supply] = analyse(project({ chip: 'td8-28-dip', source: 'adapter-5v', devices: [] }), library)
+      .build.steps
+    expect([supply!.title, supply!.cautions, supply!.checks.map((c) => c.where)]).toEqual([
+      'Supply',
+      ['iron', 'eyes', 'reversed', 'mains'],
+      ['between VCC and GND'],
+    ])
+    expect(supply!.checks[0]!.otherwise).toMatch(/^nothing, or negative: the source is the other way round/)
+    expect(JSON.stringify(supply!.checks[0]!.otherwise)).not.toMatch(/regulator/)
+  })
   test('nothing soldered, no step: no reset, clock, header or lamp where they are left out', () => {
     const bare = built(
       ...[

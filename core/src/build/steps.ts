@@ -153,7 +153,9 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
         volts(
           'between VCC and GND',
           rail,
-          'too low: regulator turned round or its input sags; too high: ground leg of the regulator is open',
+          power.regulator
+            ? 'too low: regulator turned round or its input sags; too high: ground leg of the regulator is open'
+            : 'nothing, or negative: the source is the other way round; too high: it is another source than planned. The chip stays out',
         ),
       ],
       cautions: ['iron', 'eyes', ...sourceCautions(power), ...(hot ? (['heat'] as const) : [])],

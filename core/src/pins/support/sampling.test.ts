@@ -39,6 +39,8 @@ test('a little too much: by the book alone, and a note where it is left out', ()
   const [behind, needed, rate, leak] = part!.worked
   const most = 1 / (1 / 1e6 + 1 / 10.5e3)
   expect(behind!.value.max).toBeCloseTo(most, 6)
+  // of each the end that is told is the one that decides
+  expect(part!.worked.map((w) => w.counts)).toEqual(['max', 'max', 'min', 'max'])
   expect(needed!.value.max).toBeCloseTo(28.672e-9 / 0.9, 15)
   expect(rate!.value.min).toBeCloseTo(1 / (most * 28.672e-9), 6)
   expect(leak!.value.max).toBeCloseTo(most * 1e-6, 12)

@@ -6,7 +6,7 @@ import { byTheBook, careful, supportChoice } from '../../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
 import type { Capacitors, Chip, ChipUnit, Rated } from '../../parts'
 import { formatQuantity } from '../../quantity'
-import { asStated, number, parallel, powerOfTwo, sum } from '../../sums'
+import { number, parallel, powerOfTwo, sum } from '../../sums'
 import { fittedShift, isFar } from '../levels/shift'
 import type { Wire } from '../plan'
 import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
@@ -24,7 +24,12 @@ const bearable = 2
 
 /** Ω between the leg and what it measures; undefined where no sheet states it, which the check of it says. */
 export const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undefined => {
-  const meta = { label: `Resistance behind ${wire.signal.name}`, symbol: 'R_behind', unit: 'Ω' as const }
+  const meta = {
+    label: `Resistance behind ${wire.signal.name}`,
+    symbol: 'R_behind',
+    unit: 'Ω' as const,
+    counts: 'max' as const,
+  }
   for (const end of wire.signal.ends) {
     const { electrical } = end.signal
     if (electrical.kind !== 'analog') continue
@@ -54,9 +59,9 @@ export const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked 
       // Whatever the sensor is, beside its divider it can’t be more than that.
       return R_s
         ? sum(meta, { R_s, R_div }, (i) => parallel(i.R_s, i.R_div))
-        : asStated(meta.label, meta.symbol, meta.unit, R_div)
+        : sum(meta, { R_div }, (i) => i.R_div)
     }
-    if (R_s) return asStated(meta.label, meta.symbol, meta.unit, R_s)
+    if (R_s) return sum(meta, { R_s }, (i) => i.R_s)
   }
   return undefined
 }
