@@ -14,12 +14,21 @@ import {
 } from 'yup'
 import { parseQuantity, QuantityError, type Unit } from '../quantity'
 
-/** A short text that must be there. */
-export const text = () => string().strict(true).max(400).matches(/\S/, '${path} must not be blank').required()
-export const optionalText = () => string().strict(true).max(2000).optional()
-export const identifier = () =>
+/** Text, and nothing that would be read as text: in a list, Yup casts each entry whatever the entry’s schema says. */
+const plainText = () =>
   string()
     .strict(true)
+    .test('is-text', '${path} must be text', (_, context) => {
+      const given = (context as { originalValue?: unknown }).originalValue
+      // A rated value given as text has what text has: `at` is a method of it.
+      return given === null || !['number', 'boolean', 'object'].includes(typeof given)
+    })
+
+/** A short text that must be there. */
+export const text = () => plainText().max(400).matches(/\S/, '${path} must not be blank').required()
+export const optionalText = () => plainText().max(2000).optional()
+export const identifier = () =>
+  plainText()
     .matches(/^[A-Za-z0-9+-][A-Za-z0-9_.:/+-]{0,79}$/, '${path} must be letters, digits and . _ - : / + only')
     .required()
 export const flag = () => boolean().strict(true).optional()

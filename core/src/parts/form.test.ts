@@ -90,6 +90,21 @@ describe('differences', () => {
   })
 })
 
+test('a list of numbers is one thing; a list of records that became a list of numbers is told entry by entry', () => {
+  const at = (legs: unknown) => ({ ...chip, legs }) as unknown as Part
+  // Two marks came where one was: the list is told whole.
+  expect(differencesOf(at([1]), at([1, 2])).map((d) => [d.path, d.before, d.after])).toEqual([
+    ['legs', [1], [1, 2]],
+  ])
+  // Records without an id: by their place.
+  expect(differencesOf(at([{ n: 1 }, { n: 2 }]), at([{ n: 1 }, { n: 3 }])).map((d) => d.path)).toEqual([
+    'legs[1].n',
+  ])
+  // Functions of a leg, which are printed as one word each, are told together.
+  const f = (signal: string) => ({ unit: 'ADC', signal })
+  expect(differencesOf(at([f('A0')]), at([f('A1')])).map((d) => d.path)).toEqual(['legs'])
+})
+
 test('what a part speaks of, and what those speak of', () => {
   expect(referencesOf(findPart(library, 'device', 'lamp-red')!)).toEqual(['led-red'])
   const stick = findPart(library, 'board', 'stick-qm32-48')!
@@ -142,6 +157,32 @@ describe('completeness', () => {
     for (const { electrical } of wiring!.signals) Reflect.deleteProperty(electrical, 'sourceResistance')
     expect(of({ ...sound, wirings: [wiring!] }, 'drive').missing).toContain(inside)
     expect(JSON.stringify(of(findPart(library, 'device', 'lamp-red')!, 'drive'))).not.toContain(inside)
+  })
+  test('what the legs do at start-up, what a board draws asleep: stated, or missing', () => {
+    const startup = 'what the legs do at start-up, and which are read then'
+    const told = { kind: 'startup', state: 'high' } as never
+    const pins = chip.pins.map((p) => ({ ...p, attributes: undefined }))
+    expect(of({ ...chip, pins }, 'start-up').missing).toContain(startup)
+    const [first, ...rest] = pins
+    expect(of({ ...chip, pins: [{ ...first!, attributes: [told] }, ...rest] }, 'start-up').stated).toContain(
+      startup,
+    )
+    const asleep = 'blocks and what they draw asleep'
+    const stick = findPart(library, 'board', 'stick-qm32-48')!
+    expect(of(stick, 'sleep').stated).toEqual([asleep])
+    expect(of({ ...stick, blocks: [] }, 'sleep').missing).toEqual([asleep])
+  })
+  test('a chip whose functions each name a choice is one whose functions are selected', () => {
+    const data = structuredClone(partFiles().find((f) => f.name.includes('td8-08'))!.data) as {
+      routing?: string
+      pins: { functions?: unknown[] }[]
+    }
+    delete data.routing
+    const routing = () => (readPart(data, 'x') as { routing?: string }).routing
+    expect(routing()).toBe('fixed')
+    const pin = data.pins.find((p) => typeof p.functions?.[0] === 'string')!
+    pin.functions![0] = `${pin.functions![0] as string}@2`
+    expect(routing()).toBe('selected')
   })
   test('a unit that no leg carries is found; the shipped chips have none', () => {
     for (const part of parts) expect([part.id, unitsWithoutPin(part)]).toEqual([part.id, []])
