@@ -1,0 +1,180 @@
+// The equations of a circuit: modified nodal analysis (Ho, Ruehli and Brennan, 1975). Unknowns are the voltages of all nets
+// but ground and the currents of the branches that hold a voltage.
+
+import { Matrix } from 'ml-matrix'
+import { type Answer, type Element, type Form, formOf, type Model, type NetId } from '../models'
+
+/** The net from which voltages are counted. */
+export const ground = 'GND'
+
+/** A net that no direct current can reach from ground: its voltage is anybody's guess. */
+export class FloatingNet extends Error {
+  constructor(readonly nets: NetId[]) {
+    super(
+      `${nets.join(', ')}: no way for a direct current from here to ground, so ${nets.length > 1 ? 'these nets have' : 'this net has'} no voltage of ${nets.length > 1 ? 'their' : 'its'} own`,
+    )
+    this.name = 'FloatingNet'
+  }
+}
+/** A circuit whose parts contradict one another: two ideal sources side by side. */
+export class Contradiction extends Error {
+  constructor(readonly elements: string[]) {
+    super(`${elements.join(', ')}: what they hold can’t all be true at once`)
+    this.name = 'Contradiction'
+  }
+}
+/** The search for the voltages did not end: not that there are none. */
+export class NotFound extends Error {
+  constructor(readonly steps: number) {
+    super(`no operating point was found in ${steps} steps`)
+    this.name = 'NotFound'
+  }
+}
+
+interface Seated {
+  element: Element
+  form: Form<Model>
+  /** For each terminal and branch: its place among the unknowns; −1 for ground. */
+  at: number[]
+}
+
+export interface System {
+  nets: NetId[]
+  seated: Seated[]
+  size: number
+}
+
+export const systemOf = (elements: readonly Element[]): System => {
+  const place = new Map<NetId, number>([[ground, -1]])
+  const nets: NetId[] = []
+  const ids = new Set<string>()
+  for (const { id } of elements) {
+    if (ids.has(id)) throw new Error(`${id}: there are two elements of this name`)
+    ids.add(id)
+  }
+  for (const { terminals, id, model } of elements)
+    for (const terminal of formOf(model).terminals) {
+      const net = terminals[terminal]
+      if (net === undefined) throw new Error(`${id}: its terminal ${terminal} is on no net`)
+      if (!place.has(net)) {
+        place.set(net, nets.length)
+        nets.push(net)
+      }
+    }
+  let size = nets.length
+  const seated = elements.map((element): Seated => {
+    const form = formOf(element.model)
+    return {
+      element,
+      form,
+      at: [
+        ...form.terminals.map((t) => place.get(element.terminals[t]!)!),
+        ...Array.from({ length: form.branches ?? 0 }, () => size++),
+      ],
+    }
+  })
+  return { nets, seated, size }
+}
+
+/** Throws FloatingNet where a net hangs in the air at this time. */
+export const mustNotFloat = ({ nets, seated }: System, t: number): void => {
+  const parent = nets.map((_, i) => i)
+  const grounded = nets.length
+  parent.push(grounded)
+  const root = (k: number): number => (parent[k] === k ? k : (parent[k] = root(parent[k]!)))
+  const of = (k: number) => root(k < 0 ? grounded : k)
+  for (const { element, form, at } of seated)
+    for (const [a, b] of form.joins(element.model, t)) parent[of(at[a]!)] = of(at[b]!)
+  const floating = nets.filter((_, i) => root(i) !== of(-1))
+  if (floating.length > 0) throw new FloatingNet(floating)
+}
+
+const read = (x: readonly number[], k: number) => (k < 0 ? 0 : x[k]!)
+
+/** Voltages and branch currents of one element. */
+export const seenBy = ({ form, at }: Seated, x: readonly number[]): { v: number[]; i: number[] } => {
+  const n = form.terminals.length
+  return { v: at.slice(0, n).map((k) => read(x, k)), i: at.slice(n).map((k) => read(x, k)) }
+}
+
+export interface Assembled {
+  /** What each equation lacks: A for nets, V for branches. */
+  lacks: number[]
+  slopes: Matrix
+  /** How large the terms are that were added up in each equation: what nothing is measured by. */
+  scale: number[]
+}
+
+const add = (to: Assembled, at: number[], { into, rest, slopes }: Answer, factor = 1): void => {
+  const rows = [...into, ...rest]
+  rows.forEach((value, r) => {
+    const row = at[r]!
+    if (row < 0) return
+    to.lacks[row]! += factor * value
+    to.scale[row] = Math.max(to.scale[row]!, Math.abs(factor * value))
+    slopes[r]!.forEach((slope, c) => {
+      const column = at[c]!
+      if (column >= 0 && slope !== 0) to.slopes.set(row, column, to.slopes.get(row, column) + factor * slope)
+    })
+  })
+}
+
+export interface Looked {
+  t: number
+  share: number
+  /** Where each element was looked at last, for those that must not overshoot. */
+  last?: (number[] | undefined)[]
+  /** S from every net to ground, to start with. */
+  aid?: number
+}
+
+/** All equations at `x`; elements that would overshoot are looked at nearer and drawn on straight from there. */
+export const assemble = (
+  system: System,
+  x: readonly number[],
+  { t, share, last, aid = 0 }: Looked,
+): Assembled & { looked: (number[] | undefined)[]; held: boolean } => {
+  const to: Assembled = {
+    lacks: Array<number>(system.size).fill(0),
+    scale: Array<number>(system.size).fill(0),
+    slopes: Matrix.zeros(system.size, system.size),
+  }
+  let held = false
+  const looked = system.seated.map((seat, k) => {
+    const { element, form, at } = seat
+    const { v, i } = seenBy(seat, x)
+    const before = last?.[k]
+    const near = form.limit && before ? form.limit(element.model, v, before) : v
+    const answer = form.respond(element.model, { v: near, i, t, share })
+    if (near !== v && near.some((u, n) => Math.abs(u - v[n]!) > 1e-9)) {
+      held = true
+      const drawnOn = answer.slopes.map((row, r) =>
+        near.reduce((sum, u, n) => sum + row[n]! * (v[n]! - u), [...answer.into, ...answer.rest][r]!),
+      )
+      answer.into = drawnOn.slice(0, answer.into.length)
+      answer.rest = drawnOn.slice(answer.into.length)
+    }
+    add(to, at, answer)
+    return form.limit ? [...near] : undefined
+  })
+  if (aid > 0)
+    for (let k = 0; k < system.nets.length; k++) {
+      to.lacks[k]! += aid * x[k]!
+      to.slopes.set(k, k, to.slopes.get(k, k) + aid)
+    }
+  return { ...to, looked, held }
+}
+
+/** What is stored in all elements at `x`: charge of nets, flux of branches, with slopes. */
+export const stored = (system: System, x: readonly number[], t: number): Assembled => {
+  const to: Assembled = {
+    lacks: Array<number>(system.size).fill(0),
+    scale: Array<number>(system.size).fill(0),
+    slopes: Matrix.zeros(system.size, system.size),
+  }
+  for (const seat of system.seated) {
+    const { element, form, at } = seat
+    if (form.store) add(to, at, form.store(element.model, { ...seenBy(seat, x), t, share: 1 }))
+  }
+  return to
+}

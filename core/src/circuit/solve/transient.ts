@@ -1,0 +1,132 @@
+// What a circuit does over time.
+
+import { type Element, type NetId } from '../models'
+import { newton } from './newton'
+import { operatingPoint, type OperatingPoint, pointAt } from './point'
+import { assemble, ground, NotFound, stored, type System, systemOf } from './system'
+
+export interface Transient {
+  /** s, rising; a time at which something jumps is there twice, before and after. */
+  times: number[]
+  /** V of a net at each time. */
+  voltage: (net: NetId) => number[]
+  /** Everything at one of the times, by its place. What capacitors take and coils induce is not in its currents. */
+  at: (k: number) => OperatingPoint
+}
+
+export interface TransientOptions {
+  /** s */
+  until: number
+  /** Share of a value that a step may be wrong by. */
+  precision?: number
+  /** Longest step, s. */
+  longest?: number
+  /** Voltages of capacitors and currents of coils at the beginning; absent: from the operating point. Others follow from these. */
+  from?: 'rest' | 'empty'
+  /** Asked at every step: true stops, and what was computed so far is given, short of `until`. */
+  stop?: (share: number) => boolean
+}
+
+/** What counts as nothing beside a share of the value, V and A. */
+const nothing = 1e-9
+
+/**
+ * Trapezoidal rule with steps as long as the error of the third derivative allows; after each jump one step backwards (Euler), which rings not.
+ * Throws FloatingNet, Contradiction, NotFound.
+ */
+export const transient = (
+  elements: readonly Element[],
+  { until, precision = 1e-5, longest = until / 50, from = 'rest', stop }: TransientOptions,
+): Transient => {
+  const system = systemOf(elements)
+  const jumps = [...new Set(system.seated.flatMap(({ element, form }) => form.jumps?.(element.model) ?? []))]
+    .filter((t) => t > 0 && t < until)
+    .sort((a, b) => a - b)
+  const xs: number[][] = [from === 'rest' ? operatingPoint(elements).x : emptyStart(system)]
+  const times = [0]
+  const stops = [...jumps, until]
+  let t = 0
+  let h = Math.min(longest, stops[0]!) * 1e-4
+  let flow = Array<number>(system.size).fill(0)
+  let since = 0
+  for (const end of stops) {
+    while (t < end) {
+      if (stop?.(t / until)) return resultOf(system, times, xs)
+      // A last step that is hardly one is added to the one before.
+      if (t + h > end || end - t - h < h * 1e-6) h = end - t
+      const x0 = xs.at(-1)!
+      const q0 = stored(system, x0, t).lacks
+      const euler = since === 0
+      const weight = euler ? 1 / h : 2 / h
+      const next = t + h
+      const found = newton(system, x0, (x, last) => {
+        // Just before a jump all is as before it.
+        const now = assemble(system, x, { t: next === end ? before(next) : next, share: 1, last })
+        const q = stored(system, x, next)
+        for (let k = 0; k < system.size; k++)
+          now.lacks[k]! += weight * (q.lacks[k]! - q0[k]!) - (euler ? 0 : flow[k]!)
+        now.slopes.add(q.slopes.mul(weight))
+        return now
+      })
+      const worst = found && since >= 2 ? errorOf(times, xs, next, found.x, precision) : 0
+      if (!found || worst > 1) {
+        h *= found ? Math.max(0.2, 0.9 * worst ** (-1 / 3)) : 0.25
+        if (h < until * 1e-15) throw new NotFound(times.length)
+        continue
+      }
+      const q1 = stored(system, found.x, next).lacks
+      flow = q1.map((q, k) => weight * (q - q0[k]!) - (euler ? 0 : flow[k]!))
+      t = next
+      times.push(t)
+      xs.push(found.x)
+      since++
+      h = Math.min(longest, h * (since < 3 ? 1 : Math.min(2, 0.9 * Math.max(worst, 1e-3) ** (-1 / 3))))
+    }
+    since = 0
+    h = Math.min(longest, until) * 1e-4
+  }
+  return resultOf(system, times, xs)
+}
+
+const before = (t: number) => t * (1 - 1e-12)
+
+/** Everything at nothing: capacitors empty, coils without current. */
+const emptyStart = (system: System): number[] => Array<number>(system.size).fill(0)
+
+/**
+ * By how many times the allowed error a step is wrong: the trapezoidal rule errs by h³/12 of the third derivative, which shows in how far a parabola
+ * through the three points before is off.
+ */
+const errorOf = (
+  times: readonly number[],
+  xs: readonly number[][],
+  t: number,
+  x: readonly number[],
+  precision: number,
+): number => {
+  const n = times.length
+  const [t2, t1, t0] = [times[n - 3]!, times[n - 2]!, times[n - 1]!]
+  const [x2, x1, x0] = [xs[n - 3]!, xs[n - 2]!, xs[n - 1]!]
+  const h = t - t0
+  const own = h ** 3 / 12
+  const parabola = (h * (t - t1) * (t - t2)) / 6
+  const l0 = ((t - t1) * (t - t2)) / ((t0 - t1) * (t0 - t2))
+  const l1 = ((t - t0) * (t - t2)) / ((t1 - t0) * (t1 - t2))
+  const l2 = ((t - t0) * (t - t1)) / ((t2 - t0) * (t2 - t1))
+  return x.reduce((worst, value, k) => {
+    const foretold = l0 * x0[k]! + l1 * x1[k]! + l2 * x2[k]!
+    const error = (Math.abs(value - foretold) * own) / (own + parabola)
+    return Math.max(worst, error / (precision * Math.max(Math.abs(value), Math.abs(x0[k]!)) + nothing))
+  }, 0)
+}
+
+const resultOf = (system: System, times: number[], xs: number[][]): Transient => ({
+  times,
+  voltage: (net) => {
+    if (net === ground) return times.map(() => 0)
+    const k = system.nets.indexOf(net)
+    if (k < 0) throw new Error(`There is no net ${net}.`)
+    return xs.map((x) => x[k]!)
+  },
+  at: (k) => pointAt(system, xs[k]!, times[k]!, 0),
+})

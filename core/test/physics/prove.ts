@@ -1,0 +1,305 @@
+// What must hold of a board in which nothing is turned round: its rail, what its lamps and loads draw, where its lines rest, which way its
+// capacitors lie, what a reversed plug does, and that a programmer reaches the chip. Each in volts and amperes, solved.
+
+import type { Analysis } from '../../src/analysis'
+import type { Part } from '../../src/parts'
+import { fullRange } from '../../src/quantity'
+import { type Placed, solveBoard, type State } from './board'
+
+const typ = (r: Parameters<typeof fullRange>[0]) => fullRange(r).typ
+const v = (u: number) => `${u.toFixed(3)} V`
+
+/** What does not hold, in words; empty for a sound board. `held` counts what was looked at, by its sort. */
+export const prove = (
+  a: Analysis,
+  library: (id: string) => Part | undefined,
+  placed: readonly Placed[] = a.build.placed,
+  held: Record<string, number> = {},
+): string[] => {
+  const wrong: string[] = []
+  const { rail, polarity, source } = a.power
+  if (!rail || !a.pins.plan || !a.chip.chip) return wrong
+  const chip = a.chip.chip
+  const wires = a.pins.plan.wires
+  const solve = (state: Partial<State>) => solveBoard(a, library, placed, { drives: {}, ...state })
+  const must = (what: string, ok: boolean, told: () => string) => {
+    held[what] = (held[what] ?? 0) + 1
+    if (!ok) wrong.push(`${what}: ${told()}`)
+  }
+  // A ready-made board's regulator is on it, and not in our netlist: what it holds is put onto the rail.
+  const onBoard = chip.board !== undefined
+
+  const rest = solve({})
+  const supply = rest.has('VCC') ? rest.voltage('VCC') : 0
+  // In drop-out the rail is what the power stage says about drop-out, and no fixed number.
+  const regulated = a.power.regulator ? (a.power.regulation?.margin.value.typ ?? 0) > 0 : !source?.resistance
+  const stated = a.power.regulator ? typ(a.power.regulator.output) : source && typ(source.voltage)
+  if (!onBoard && regulated && stated !== undefined) {
+    must(
+      'rail at rest',
+      Math.abs(supply - rail.value.typ) < 0.01 * stated,
+      () => `${v(supply)} instead of ${v(rail.value.typ)}`,
+    )
+    const loaded = solve({ loads: true }).voltage('VCC')
+    must(
+      'rail under load',
+      Math.abs(loaded - rail.value.typ) < 0.02 * stated,
+      () => `${v(loaded)} instead of ${v(rail.value.typ)}`,
+    )
+  }
+  if (!onBoard && !a.power.regulator && source?.resistance) {
+    const sags = solve({ loads: true })
+    const drawn = -sags.current(sourceOf(sags), '+')
+    const left = typ(source.voltage) - drawn * typ(source.resistance)
+    must(
+      'rail straight from cells',
+      drawn > 0 && Math.abs(sags.voltage('VCC') - left) < 1e-3 && supply > 0.9 * rail.value.typ,
+      () => v(supply),
+    )
+  }
+  if (supply < 0.5) return wrong
+
+  // The chip's own supply legs, all of them, against its ground legs.
+  for (const p of placed)
+    if (p.part.kind === 'chip')
+      for (const { name, net } of p.legs) {
+        const pin = p.part.pins.find((x) => x.legs.includes(Number(name.split(' ')[0])))
+        if (pin?.type === 'supply')
+          must(
+            'supply legs',
+            Math.abs(rest.voltage(net) - supply) < 0.1,
+            () => `${name} at ${v(rest.voltage(net))}`,
+          )
+        if (pin?.type === 'ground')
+          must('ground legs', Math.abs(rest.voltage(net)) < 0.1, () => `${name} at ${v(rest.voltage(net))}`)
+      }
+  for (const p of placed)
+    if (p.part.kind === 'device')
+      for (const { name, net } of p.legs) {
+        const role = p.part.terminals.find((t) => t.id === name.split(' ').at(-1))?.role
+        if (role === 'ground')
+          must(
+            'devices',
+            Math.abs(rest.voltage(net)) < 0.1,
+            () => `${p.name} ${name} at ${v(rest.voltage(net))}`,
+          )
+        if (role === 'supply')
+          must(
+            'devices',
+            rest.voltage(net) > 0.5 * rail.value.typ,
+            () => `${p.name} ${name} at ${v(rest.voltage(net))}`,
+          )
+      }
+
+  // Capacitors with a plus lie with it at the higher voltage, and stand it; all have something to smooth or nothing across.
+  for (const p of placed)
+    if (p.part.kind === 'capacitors' && !p.bridged) {
+      const at = (name: string) => p.legs.find((l) => l.name === name)?.net
+      const [plus, minus] = [at('+'), at('−')]
+      if (plus === undefined || minus === undefined) continue
+      const u = rest.voltage(plus) - rest.voltage(minus)
+      must(
+        'capacitors',
+        u > -0.01 && u <= (p.part as { voltage: number }).voltage,
+        () => `${p.name} has ${v(u)} across`,
+      )
+    }
+
+  // Every lamp, alone: as much as the page says, where the rail is what the page says it is.
+  const steady = onBoard || regulated || Math.abs(supply - rail.value.typ) < 0.01 * rail.value.typ
+  for (const wire of wires) {
+    const led = a.pins.leds[wire.signal.id]
+    if (!led || !steady) continue
+    const digits = wires.filter((w) =>
+      w.signal.ends.some(
+        (e) => e.signal.electrical.kind === 'switched' && e.instance === wire.signal.ends[0]!.instance,
+      ),
+    )
+    const on = solve({
+      drives: {
+        ...Object.fromEntries(digits.map((d) => [d.signal.id, 'high' as const])),
+        [wire.signal.id]: led.side,
+      },
+    })
+    const end = wire.signal.ends[0]!
+    const lamp = placed.find((p) => p.instance?.id === end.instance.id)
+    const id = lamp && `${lamp.ref}.${end.signal.id}`
+    if (!id || !on.elements.some((e) => e.id === id)) continue
+    const i = on.current(id, 'anode')
+    const foretold = led.current.value.typ
+    must(
+      'lamps',
+      Math.abs(i - foretold) < 0.03 * foretold + 2e-5,
+      () => `${wire.signal.name} ${(i * 1e3).toFixed(3)} mA instead of ${(foretold * 1e3).toFixed(3)} mA`,
+    )
+    const off = solve({ drives: { [wire.signal.id]: led.side === 'high' ? 'low' : 'high' } })
+    must('lamps go out', Math.abs(off.current(id, 'anode')) < 0.01 * foretold, () => wire.signal.name)
+  }
+  const power = a.power.lamp
+  const lamp = placed.find((p) => p.support?.key === 'power-lamp' && !p.bridged)
+  if (power?.present && lamp) {
+    const i = rest.current(lamp.ref, 'anode')
+    must(
+      'power lamp',
+      Math.abs(i - power.current.value.typ) < 0.03 * power.current.value.typ,
+      () => `${(i * 1e3).toFixed(3)} mA`,
+    )
+  }
+
+  // Loads behind a transistor: off while nobody drives the gate, on while the program does.
+  for (const wire of wires) {
+    const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
+    const load = end && placed.find((p) => p.instance?.id === end.instance.id)
+    const electrical = end?.signal.electrical
+    if (!end || !load || electrical?.kind !== 'switched') continue
+    const id = `${load.ref}.${end.signal.id}`
+    if (!rest.elements.some((e) => e.id === id)) continue
+    const [off, low, on] = [
+      {},
+      { [wire.signal.id]: 'low' as const },
+      { [wire.signal.id]: 'high' as const },
+    ].map((drives) => solve({ drives }))
+    const nominal = on!.voltage(load.legs.find((l) => l.name === '+' || /V/.test(l.name))?.net ?? 'VCC')
+    const through = (p: typeof on) => Math.abs(p!.power(id))
+    const whole = nominal ** 2 / (3.3 / typ(electrical.current))
+    must(
+      'loads rest',
+      through(off) < 1e-3 * whole && through(low) < 1e-3 * whole,
+      () => `${wire.signal.name} draws without being asked`,
+    )
+    must(
+      'loads work',
+      through(on) > 0.8 * whole,
+      () => `${wire.signal.name} gets ${through(on).toFixed(4)} W of ${whole.toFixed(4)} W`,
+    )
+    const given = Math.abs(on!.power(sourceOf(on!)))
+    must('nothing else burns', given < 3 * whole + 1, () => `${given.toFixed(2)} W from the source`)
+  }
+
+  // Contacts: high while open, low while closed.
+  for (const wire of wires)
+    for (const end of wire.signal.ends) {
+      if (end.signal.electrical.kind !== 'contact') continue
+      const net = placed
+        .find((p) => p.instance?.id === end.instance.id)
+        ?.legs.find((l) => l.name.endsWith(end.signal.terminal))?.net
+      if (!net) continue
+      const open = rest.voltage(net)
+      const pressed = solve({ closed: [`${end.instance.id}.${end.signal.terminal}`] }).voltage(net)
+      const pulled =
+        placed.some((p) => p.part.kind === 'resistors' && p.legs.some((l) => l.net === net)) ||
+        (chip.io.pullUp && !wire.pin.attributes?.some((x) => x.kind === 'no-pull-up'))
+      if (!pulled) continue
+      must('contacts open', open > 0.9 * supply, () => `${wire.signal.name} rests at ${v(open)}`)
+      must('contacts closed', pressed < 0.1 * supply, () => `${wire.signal.name} goes to ${v(pressed)}`)
+    }
+
+  // Lines that only pull down rest high, and a leg that pulls low gets there.
+  for (const wire of wires) {
+    if (!wire.signal.ends.some((e) => e.signal.electrical.kind === 'open-drain')) continue
+    const leg = placed
+      .find((p) => p.part.kind === 'chip')
+      ?.legs.find((l) => wire.pin.legs.includes(Number(l.name.split(' ')[0])))
+    if (!leg) continue
+    const high = rest.voltage(leg.net)
+    must('lines rest high', high > 0.9 * supply, () => `${wire.signal.name} rests at ${v(high)}`)
+    const low = solve({ drives: { [wire.signal.id]: 'low' } }).voltage(leg.net)
+    must('lines go low', low < 0.3 * supply, () => `${wire.signal.name} only goes to ${v(low)}`)
+  }
+
+  // Where two voltages meet in a line, the leg gets no more than it stands, and still both levels.
+  for (const wire of wires) {
+    const shift = placed.some(
+      (p) =>
+        p.support?.key.startsWith('shift-') &&
+        p.support.signal === wire.signal.id &&
+        p.part.kind !== 'buffer',
+    )
+    const leg = placed
+      .find((p) => p.part.kind === 'chip')
+      ?.legs.find((l) => wire.pin.legs.includes(Number(l.name.split(' ')[0])))
+    const end = wire.signal.ends.find((e) =>
+      ['logic-output', 'open-drain'].includes(e.signal.electrical.kind),
+    )
+    if (!shift || !leg || !end) continue
+    const [high, low] = (['high', 'low'] as const).map((to) =>
+      solve({ device: { [`${end.instance.id}.${end.signal.terminal}`]: to } }).voltage(leg.net),
+    )
+    must(
+      'shifts high',
+      high! > 0.7 * supply && high! < supply + 0.6,
+      () => `${wire.signal.name} at ${v(high!)}`,
+    )
+    must('shifts low', low! < 0.3 * supply && low! > -0.1, () => `${wire.signal.name} at ${v(low!)}`)
+  }
+
+  // A sensor and its divider: between both ends.
+  for (const p of placed)
+    if (p.support?.key.startsWith('divider:') && !p.bridged) {
+      const between = p.legs.map((l) => rest.voltage(l.net))
+      const at = Math.max(...between)
+      must('dividers', at > 0.02 * supply && at < 0.98 * supply, () => `${p.name} at ${v(at)}`)
+    }
+
+  // Reset: high, low while its button is pressed.
+  if (rest.has('RESET')) {
+    const button = placed.some((p) => p.part.kind === 'switch' && !p.bridged)
+    const pull = placed.some((p) => p.support?.key === 'reset-pull-up' && !p.bridged)
+    if (pull) must('reset rests high', rest.voltage('RESET') > 0.9 * supply, () => v(rest.voltage('RESET')))
+    if (button) {
+      const pressed = solve({ reset: true })
+      must(
+        'reset pressed',
+        pressed.voltage('RESET') < 0.1 * supply && pressed.voltage('VCC') > 0.9 * supply,
+        () => v(pressed.voltage('RESET')),
+      )
+    }
+  }
+
+  // A plug of the other polarity.
+  if (polarity?.present && source) {
+    const reversed = solve({ reversed: true, loads: true })
+    const taken = Math.abs(reversed.current(sourceOf(reversed), '+'))
+    must(
+      'reversed plug',
+      taken < 1e-6 && reversed.voltage('VCC') > -0.3,
+      () => `${taken.toExponential(1)} A, ${v(reversed.voltage('VCC'))} on the rail`,
+    )
+  }
+
+  // A programmer on the header: what it puts on each contact comes to the leg that the chip's sheet names for it. Without a plug.
+  const header = placed.find((p) => p.support?.key === 'programming-header' && !p.bridged)
+  const method = chip.programming[0]
+  const seat = placed.find((p) => p.part.kind === 'chip')
+  if (header && method && seat) {
+    const legOf = (pin: string) =>
+      seat.legs.find((l) => chip.pins.find((x) => x.id === pin)?.legs.includes(Number(l.name.split(' ')[0])))
+    // Each contact at a voltage of its own, between nothing and the rail.
+    method.contacts.forEach((contact, k) => {
+      const want = contact.at === 'supply' ? supply : contact.at === 'ground' ? 0 : undefined
+      const leg = header.legs.find((l) => Number(l.name.split(' ')[0]) === k + 1)
+      if (want !== undefined) {
+        must(
+          'header',
+          leg !== undefined && Math.abs(rest.voltage(leg.net) - want) < 0.1,
+          () => `contact ${k + 1} ${contact.signal} is at ${leg ? v(rest.voltage(leg.net)) : 'nothing'}`,
+        )
+        return
+      }
+      const at = legOf(contact.at)
+      if (!leg || !at) return
+      for (const u of [0.3 * supply, 0.7 * supply]) {
+        const driven = solve({ programmer: { [k + 1]: u } })
+        must(
+          'header',
+          Math.abs(driven.voltage(at.net) - u) < 0.1 * supply,
+          () => `contact ${k + 1} ${contact.signal} does not reach ${contact.at}`,
+        )
+      }
+    })
+  }
+  return wrong
+}
+
+const sourceOf = (p: { elements: { id: string; model: { kind: string } }[] }) =>
+  p.elements.find((e) => e.model.kind === 'source')!.id
