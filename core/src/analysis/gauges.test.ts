@@ -1,0 +1,145 @@
+// The five numbers, and what a change is said to do, by hand.
+
+import { shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
+import { applyEdits, type Edit, emptyDesign } from '../design'
+import { steps } from '../pins'
+import { analyse, type Analysis, compareAnalyses, gaugeText, previewEdits } from '.'
+
+const library = shippedLibrary()
+const gauges = (a: Analysis) =>
+  a.gauges.map((g) => [g.id, g.label, g.corner, g.limit, g.worked ? 'a number' : g.instead])
+
+test('of an empty project there is nothing to compute, and each gauge says why', () => {
+  expect(gauges(analyse(emptyDesign('Empty'), library))).toEqual([
+    ['budget', 'Peak current', 'max', undefined, 'nothing draws yet'],
+    ['runtime', 'Runtime', 'min', undefined, 'no source yet'],
+    ['hottest', 'Hottest part', 'max', undefined, 'no source yet'],
+    ['pins', 'Legs left', 'typ', undefined, 'no chip yet'],
+    ['price', 'Parts', 'typ', undefined, 'no board yet'],
+  ])
+})
+
+const lamp = () =>
+  project({ chip: 'td8-08-dip', source: 'cells-3-aa', devices: [['lamp-red', 'Lamp', 'to-ground']] })
+const withLimits = (current?: number, price?: number) => {
+  const d = lamp()
+  return { ...d, needs: { ...d.needs, limits: { ...d.needs.limits, current, price } } }
+}
+
+test('of a lamp on three cells: the highest current, the shortest runtime, the legs, the price; limits where there are any', () => {
+  expect(gauges(analyse(withLimits(0.05, 20), library))).toEqual([
+    ['budget', 'Budget used', 'max', 0.05, 'a number'],
+    ['runtime', 'Runtime', 'min', undefined, 'a number'],
+    // The chip and the lamp’s resistor get warm, if hardly.
+    ['hottest', 'Hottest part', 'max', undefined, 'a number'],
+    ['pins', 'Legs left', 'typ', undefined, 'a number'],
+    ['price', 'Parts', 'typ', 20, 'a number'],
+  ])
+})
+
+test('what runs on a plug has no end; cells from which nothing draws neither', () => {
+  const runtime = (a: Analysis) => a.gauges.find((g) => g.id === 'runtime')!
+  const onPlugged = analyse(project({ chip: 'td8-08-dip', devices: [] }), library)
+  const onPlug = runtime(onPlugged)
+  expect([onPlug.worked, onPlug.instead]).toEqual([undefined, 'no end: not on cells'])
+  const idle = { ...emptyDesign('Idle'), power: { source: 'cells-3-aa' } }
+  const alone = analyse(idle, library)
+  expect(runtime(alone).instead).toBe('nothing draws current yet')
+  expect(alone.gauges.find((g) => g.id === 'hottest')!.instead).toBe('no heat to speak of')
+})
+
+test('legs: none counted while there is no plan, and whether that is known', () => {
+  const legs = (a: Analysis) => {
+    const g = a.gauges.find((x) => x.id === 'pins')!
+    return g.worked?.value.typ ?? g.instead
+  }
+  // Eight legs: two for the supply, one for reset. Five are left, the lamp takes one.
+  expect(legs(analyse(lamp(), library))).toBe(4)
+  const many = project({ chip: 'td8-08-dip', devices: [['lamp-red', 'Lamps', 'to-ground', { count: 6 }]] })
+  expect(legs(analyse(many, library))).toBe('no plan')
+  const large = project({
+    chip: 'td8-28-dip',
+    devices: [
+      ['lamp-red', 'Lamps', 'dimmed', { count: 5 }],
+      ['glow-display', 'Display'],
+      ['servo', 'Servo'],
+    ].filter(([part]) => library.parts[part as string]) as never,
+  })
+  expect(legs(analyse(large, library, steps(0)))).toBe('not decided')
+})
+
+test('a runtime in hours and days, a price in euro, the rest with three digits and its unit', () => {
+  const a = analyse(withLimits(), library)
+  const g = (id: string) => a.gauges.find((x) => x.id === id)!
+  expect(gaugeText(g('runtime'), 3 * 86_400)).toBe('3 days')
+  expect(gaugeText(g('price'), 3.1)).toBe('€ 3.10')
+  expect(gaugeText(g('budget'), 0.012345)).toBe('12.3 mA')
+})
+
+describe('what a change does', () => {
+  const before = analyse(withLimits(), library)
+  const does = (...edits: Edit[]) => previewEdits(before, library, edits)
+
+  test('nothing, where nothing changes', () => {
+    const nothing = compareAnalyses(before, before)
+    expect(nothing).toEqual({ lines: [], cleared: [], appearing: [] })
+  })
+
+  test('a lamp more: its resistor comes, a leg goes, current and price rise', () => {
+    const { lines } = does({ kind: 'addDevices', devices: [{ part: 'lamp-red', name: 'Second', count: 1 }] })
+    // The same red lamp at 5 mA as the first, so the same resistor.
+    const marking = before.build.support.find((s) => s.key === 'led:d1.1.light')!.value!.marking
+    expect(lines).toContain(`adds the series resistor of Second ${marking}`)
+    expect(lines).toContain('legs left: 4 becomes 3')
+    expect(lines.some((l) => /^peak current: [\d.]+ mA becomes [\d.]+ mA$/.test(l))).toBe(true)
+    expect(lines.filter((l) => l.startsWith('parts: € '))).toHaveLength(1)
+    expect(lines.some((l) => l.includes('moves') || l.startsWith('removes'))).toBe(false)
+  })
+
+  test('the lamp gone: its resistor goes', () => {
+    const { lines } = does({ kind: 'removeDevice', id: 'd1' })
+    const marking = before.build.support.find((s) => s.key === 'led:d1.1.light')!.value!.marking
+    expect(lines).toContain(`removes the series resistor of Lamp ${marking}`)
+    expect(lines).toContain('legs left: 4 becomes 5')
+  })
+
+  test('a darker lamp: another value in the same place', () => {
+    const { lines } = does({ kind: 'setSetting', id: 'd1', setting: 'light.current', value: 1e-3 })
+    const marking = before.build.support.find((s) => s.key === 'led:d1.1.light')!.value!.marking
+    const line = lines.find((l) => l.includes('becomes') && l.startsWith('series resistor'))
+    expect(line).toMatch(new RegExp(`^series resistor of Lamp ${marking} becomes \\S+$`))
+    expect(lines.some((l) => l.startsWith('adds') || l.startsWith('removes'))).toBe(false)
+  })
+
+  test('a wire put elsewhere: from where to where', () => {
+    const at = before.pins.assignment['d1.1.light']!
+    const other = before.pins.plan!.free.map((f) => f.id).find((id) => id !== at)!
+    const { lines } = does({ kind: 'lockSignal', signal: 'd1.1.light', name: 'Lamp', pin: other })
+    expect(lines[0]).toBe(`Lamp moves from ${at} to ${other}`)
+    expect(lines.filter((l) => l.includes('moves'))).toHaveLength(1)
+  })
+
+  test('findings that clear, come, or become worse', () => {
+    const six = analyse(
+      project({
+        chip: 'td8-08-dip',
+        source: 'cells-3-aa',
+        devices: [['lamp-red', 'Lamp', 'to-ground', { count: 6 }]],
+      }),
+      library,
+    )
+    const clash = compareAnalyses(before, six).appearing.filter((f) => f.severity === 'stops')
+    expect(clash.length).toBeGreaterThan(0)
+    expect(compareAnalyses(six, before).cleared).toEqual(expect.arrayContaining(clash))
+    // The same finding, milder: the one clears, the other appears.
+    const [stop] = clash
+    const milder: Analysis = {
+      ...six,
+      findings: six.findings.map((f) => (f === stop ? { ...f, severity: 'risks' } : f)),
+    }
+    const step = compareAnalyses(six, milder)
+    expect(step.cleared).toEqual([stop])
+    expect(step.appearing.map((f) => [f.id, f.severity])).toEqual([[stop!.id, 'risks']])
+  })
+})
