@@ -3,8 +3,19 @@
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { applyEdits, type Edit, emptyDesign } from '../design'
+import type { Finding, Severity } from '../findings'
 import { steps } from '../pins'
-import { analyse, type Analysis, compareAnalyses, gaugeText, previewEdits } from '.'
+import {
+  analyse,
+  type Analysis,
+  compareAnalyses,
+  gaugeText,
+  isBetter,
+  offersFor,
+  type Preview,
+  previewEdits,
+  proposalsFor,
+} from '.'
 
 const library = shippedLibrary()
 const gauges = (a: Analysis) =>
@@ -141,5 +152,55 @@ describe('what a change does', () => {
     const step = compareAnalyses(six, milder)
     expect(step.cleared).toEqual([stop])
     expect(step.appearing.map((f) => [f.id, f.severity])).toEqual([[stop!.id, 'risks']])
+  })
+})
+
+describe('what is offered', () => {
+  const finding = (id: string, severity: Severity) => ({ id, severity }) as Finding
+  const preview = (cleared: Finding[], appearing: Finding[]): Preview => ({ lines: [], cleared, appearing })
+
+  // What helps clears what it is for, and brings nothing as bad; against a note another note is no harm.
+  test.each<[Severity, Severity | undefined, boolean]>([
+    ['stops', undefined, true],
+    ['stops', 'stops', false],
+    ['stops', 'risks', true],
+    ['stops', 'notes', true],
+    ['risks', 'stops', false],
+    ['risks', 'risks', false],
+    ['risks', 'notes', true],
+    ['notes', 'stops', false],
+    ['notes', 'risks', false],
+    ['notes', 'notes', true],
+  ])('against what %s, bringing what %s: %s', (against, brings, helps) => {
+    const it = finding('it', against)
+    const appearing = brings ? [finding('other', brings)] : []
+    expect(isBetter(it, preview([it], appearing))).toBe(helps)
+    expect(isBetter(it, preview([], appearing))).toBe(false)
+    expect(isBetter(it, preview([finding('another', against)], appearing))).toBe(false)
+  })
+
+  const tooMany = analyse(
+    project({ chip: 'td8-08-dip', devices: [['lamp-red', 'Lamp', 'to-ground', { count: 6 }]] }),
+    library,
+  )
+  const clash = tooMany.findings.find((f) => f.check === 'pins.clash')!
+
+  test('what could not be tried in the time given is named, and not offered', () => {
+    const proposed = proposalsFor(tooMany, library, clash).map((f) => f.label)
+    expect(proposed.length).toBeGreaterThan(0)
+    const none = offersFor(tooMany, library, clash, steps(0))
+    expect(none.offers).toEqual([])
+    const all = offersFor(tooMany, library, clash)
+    expect(all.untried).toEqual([])
+    expect(all.offers.length).toBeGreaterThan(0)
+    for (const { fix, preview: shown } of all.offers) {
+      expect(proposed).toContain(fix.label)
+      expect(shown.cleared.map((f) => f.id)).toContain(clash.id)
+    }
+  })
+
+  test('a finding that is not there, or whose rule there is not, has no proposals', () => {
+    expect(proposalsFor(tooMany, library, { id: 'none', check: 'pins.clash' })).toEqual([])
+    expect(proposalsFor(tooMany, library, { id: clash.id, check: 'no.such' })).toEqual([])
   })
 })
