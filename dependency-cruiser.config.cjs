@@ -33,15 +33,16 @@ module.exports = {
     },
     {
       name: 'no-circles',
+      comment: 'of types either: what two files need of one another goes into a third',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(dist|node_modules)/' },
-    tsPreCompilationDeps: false,
+    tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],

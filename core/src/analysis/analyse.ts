@@ -1,43 +1,56 @@
-// The one way through: design and library in, everything computed out. The only file that knows the order of the stages.
+// The one way through: design and library in, everything computed out.
 
-import { buildChecks, resolveBuild } from '../build'
-import { asCarried, chipChecks, type ChipResult, fittingCarrier, judgeChip, resolveChip } from '../chip'
-import { suppliesOf } from '../circuit'
-import { clockChecks, resolveClock } from '../clock'
+import { asCarried, fittingCarrier } from '../chip'
 import { type Design, stageNames } from '../design'
-import { type Check, type Finding, type Fix, inOrder, runChecks, type Stages } from '../findings'
-import { needsChecks, type NeedsResult, resolveNeeds, withWirings } from '../needs'
-import type { Chip, Library } from '../parts'
-import { type Patience, pinsChecks, type PinsResult, resolvePins, usualPatience } from '../pins'
-import { powerChecks, type RankedRegulator, rankRegulators, resolvePower } from '../power'
+import {
+  type Finding,
+  type Fix,
+  type Given,
+  inOrder,
+  type OnDemand,
+  type Results,
+  runChecks,
+  runStages,
+  type Stages,
+} from '../findings'
+import { resolveNeeds } from '../needs'
+import type { Library } from '../parts'
+import { type Patience, usualPatience } from '../patience'
+import { type RankedRegulator, rankRegulators } from '../power'
 import { type Gauge, gaugesOf } from './gauges'
+import { allChecks, stagesInTurn } from './stages'
 
-export interface Analysis extends Omit<
-  Stages,
-  'library' | 'fitting' | 'regulators' | 'patience' | 'proposing'
-> {
+export interface Analysis extends Results {
+  design: Design
   /** The design as the builder decided it; `design` is what a board makes of that. */
   decided: Design
   findings: Finding[]
   gauges: Gauge[]
 }
 
-/** Every rule there is. */
-export const allChecks: readonly Check[] = [
-  ...needsChecks,
-  ...chipChecks,
-  ...clockChecks,
-  ...pinsChecks,
-  ...powerChecks,
-  ...buildChecks,
-]
+/** Every regulator of the library at the project’s load and input. */
+export const regulatorsOf = (
+  analysis: Pick<Analysis, 'design' | 'needs' | 'chip' | 'pins' | 'power'>,
+  library: Library,
+): RankedRegulator[] => rankRegulators({ ...analysis, library })
 
-/** The needs with the wirings that the plan chose. */
-const settled = (design: Design, library: Library, asked: NeedsResult, { plan }: PinsResult): NeedsResult => {
-  const wirings = plan?.wirings ?? []
-  if (wirings.length === 0) return asked
-  const chosen = Object.fromEntries(wirings.map((w) => [w.need, w.wiring.id]))
-  return resolveNeeds(withWirings(design, chosen), library)
+/** What takes long, worked out at most once, and only when a check asks. */
+const onDemand = (
+  analysis: Parameters<typeof regulatorsOf>[0],
+  { design, library, patience }: Given,
+  proposing: boolean,
+): OnDemand => ({
+  regulators: once(() => regulatorsOf(analysis, library)),
+  // Another carrier is looked for only where fixes are asked for.
+  fitting: once(() =>
+    proposing
+      ? fittingCarrier(design, library, resolveNeeds(design, library), analysis.power.supplies.rail, patience)
+      : undefined,
+  ),
+})
+const once = <T>(work: () => T): (() => T) => {
+  let known: { of: T } | undefined
+  return () => (known ??= { of: work() }).of
 }
 
 /**
@@ -49,40 +62,17 @@ export const analyse = (
   library: Library,
   patience: Patience = usualPatience(),
 ): Analysis => {
-  const design = asCarried(decided, library)
-  const asked = resolveNeeds(design, library)
-  const supplies = suppliesOf(design, library)
-  const { rail } = supplies
-  const carrier = resolveChip(design, library)
-  const clock = resolveClock(design, library, carrier.chip, rail)
-  const pins = resolvePins(design, library, asked, carrier.chip, clock, supplies, patience)
-  const chip: ChipResult = {
-    ...carrier,
-    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, rail, { known: pins.plan }),
-  }
-  const needs = settled(design, library, asked, pins)
-  const power = resolvePower(design, library, needs, chip.chip, clock, pins)
-  const build = resolveBuild(design, library, needs, clock, pins, power)
-  const stages = { design, needs, chip, clock, pins, power, build }
+  const given: Given = { design: asCarried(decided, library), library, patience }
+  const results = runStages(stagesInTurn, given, ['asked', 'carrier', 'supplies'])
+  const stages = { ...results, design: given.design }
   const findings = runChecks(allChecks, {
-    ...stages,
-    library,
-    patience,
+    ...given,
+    ...results,
+    ...onDemand(stages, given, false),
     proposing: false,
-    fitting: () => undefined,
-    regulators: once(() => rankRegulators({ ...stages, library })),
   })
   return { ...stages, decided, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
 }
-
-const once = <T>(work: () => T): (() => T) => {
-  let known: { of: T } | undefined
-  return () => (known ??= { of: work() }).of
-}
-
-/** Every regulator of the library at the project’s load and input. */
-export const regulatorsOf = (analysis: Analysis, library: Library): RankedRegulator[] =>
-  rankRegulators({ ...analysis, library })
 
 /** All fixes that are proposed for a finding, those that need the planner among them. None of them has been tried. */
 export const proposalsFor = (
@@ -91,19 +81,8 @@ export const proposalsFor = (
   finding: Pick<Finding, 'id' | 'check'>,
   patience: Patience = usualPatience(),
 ): Fix[] => {
-  const { design, power } = analysis
+  const given: Given = { design: analysis.design, library, patience }
   const check = allChecks.find((c) => c.id === finding.check)
-  let found: { chip: Chip | undefined } | undefined
-  const stages: Stages = {
-    ...analysis,
-    library,
-    patience,
-    proposing: true,
-    regulators: once(() => regulatorsOf(analysis, library)),
-    fitting: () =>
-      (found ??= {
-        chip: fittingCarrier(design, library, resolveNeeds(design, library), power.supplies.rail, patience),
-      }).chip,
-  }
+  const stages: Stages = { ...analysis, ...given, ...onDemand(analysis, given, true), proposing: true }
   return check?.run(stages).find((f) => f.id === finding.id)?.fixes ?? []
 }

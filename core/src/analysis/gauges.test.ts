@@ -2,19 +2,24 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { applyEdits, type Edit, emptyDesign } from '../design'
+import { type Edit, emptyDesign } from '../design'
 import type { Finding, Severity } from '../findings'
+import type { Device } from '../parts'
 import { steps } from '../pins'
 import {
   analyse,
   type Analysis,
+  candidateOf,
   compareAnalyses,
   gaugeText,
   isBetter,
+  nextPlansOf,
   offersFor,
   type Preview,
   previewEdits,
   proposalsFor,
+  reachIn,
+  variantsOf,
 } from '.'
 
 const library = shippedLibrary()
@@ -202,5 +207,63 @@ describe('what is offered', () => {
   test('a finding that is not there, or whose rule there is not, has no proposals', () => {
     expect(proposalsFor(tooMany, library, { id: 'none', check: 'pins.clash' })).toEqual([])
     expect(proposalsFor(tooMany, library, { id: clash.id, check: 'no.such' })).toEqual([])
+  })
+})
+
+describe('questions about a project that has little', () => {
+  const empty = analyse(emptyDesign('Empty'), library)
+  test('a chip put into an empty project: nothing has moved', () => {
+    const { lines } = previewEdits(empty, library, [{ kind: 'chooseChip', part: 'td8-08-dip', name: '' }])
+    expect(lines.filter((l) => l.includes('moves'))).toEqual([])
+    expect(lines.filter((l) => l.startsWith('removes'))).toEqual([])
+  })
+  test('without a chip there are no further plans, and nobody says that these are all', () => {
+    expect(nextPlansOf(emptyDesign('Empty'), library)).toEqual({ plans: [], complete: false })
+    expect(reachIn(emptyDesign('Empty'), library, 'd1.1.light')).toEqual([])
+    expect(candidateOf(emptyDesign('Empty'), library, 'no-such')).toBeUndefined()
+  })
+  test('of a device as some maker has it, the sheet’s own version is another; what has no versions has no verdict', () => {
+    const part = Object.values(library.parts).find(
+      (p) => p.kind === 'device' && (p.variants?.length ?? 0) > 0,
+    ) as Device
+    const [chosen] = part.variants!
+    const verdicts = variantsOf(
+      project({
+        chip: 'td8-28-dip',
+        devices: [
+          [part.id, 'One', undefined, { variant: chosen!.id }],
+          ['lamp-red', 'Lamp'],
+        ],
+      }),
+      library,
+    )
+    expect(verdicts).toHaveLength(part.variants!.length)
+    expect(verdicts[0]).toMatchObject({
+      need: 'd1',
+      name: 'One',
+      variant: undefined,
+      label: 'as in the sheet',
+      tried: true,
+    })
+    expect(verdicts.some((v) => v.variant === chosen!.id || v.need === 'd2')).toBe(false)
+  })
+  test('of two findings of one rule each has its own proposals', () => {
+    const two = analyse(
+      project({
+        chip: 'mw2-module',
+        regulator: 'bl33-low',
+        devices: [
+          ['track-sensor', 'Left', 'plain', { fedBy: 'source' }],
+          ['track-sensor', 'Right', 'plain', { fedBy: 'source' }],
+        ],
+      }),
+      library,
+    )
+    const levels = two.findings.filter((f) => f.check === 'pins.level')
+    expect(levels).toHaveLength(2)
+    const edits = levels.map((f) => JSON.stringify(proposalsFor(two, library, f).map((x) => x.edits)))
+    expect(edits[0]).toMatch(/d1\.1\.OUT/)
+    expect(edits[1]).toMatch(/d2\.1\.OUT/)
+    expect(edits[1]).not.toMatch(/d1\.1\.OUT/)
   })
 })

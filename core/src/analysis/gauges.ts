@@ -1,6 +1,7 @@
 // The five numbers that decide a project.
 
-import type { Stages, Worked } from '../findings'
+import type { Design } from '../design'
+import type { Results, Worked } from '../findings'
 import { durationWords, euro, formatQuantity } from '../quantity'
 
 export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
@@ -16,13 +17,7 @@ export interface Gauge {
   corner: 'min' | 'typ' | 'max'
 }
 
-export const gaugesOf = ({
-  design,
-  chip,
-  pins,
-  power,
-  build,
-}: Omit<Stages, 'library' | 'fitting' | 'regulators' | 'patience' | 'proposing'>): Gauge[] => [
+export const gaugesOf = ({ design, chip, pins, power, build }: Results & { design: Design }): Gauge[] => [
   {
     id: 'budget',
     label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',

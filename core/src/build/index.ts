@@ -12,4 +12,4 @@ export {
   type ToGet,
 } from './lists'
 export { type BoardPart } from './placed'
-export { buildChecks } from './checks'
+export { buildStage } from './stage'

@@ -1,3 +1,3 @@
 export * from './resolve'
 export * from './load-capacitors'
-export { clockChecks } from './checks'
+export { clockStage } from './stage'

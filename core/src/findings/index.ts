@@ -1,4 +1,6 @@
 export * from './worked'
 export * from './finding'
 export * from './check'
+export * from './results'
+export * from './stage'
 export * from './print'

@@ -4,7 +4,7 @@ import { unitKinds } from '../parts'
 import { roles } from './columns'
 import { type Layout, placeOf } from './layout'
 import type { Answers, Question } from './questions'
-import type { PackageColumn, Understood } from './table'
+import type { PackageColumn, Understood } from './understood'
 
 const kindWords: Partial<Record<(typeof unitKinds)[number], string>> = {
   converter: 'analog-to-digital converter',

@@ -3,7 +3,7 @@
 
 import { type Chip, partFormat } from '../parts'
 import type { Answers, Question } from './questions'
-import type { FoundLeg, Understood } from './table'
+import type { FoundLeg, Understood } from './understood'
 
 type Json = Record<string, unknown>
 

@@ -2,7 +2,7 @@
 // left out, so that it counts as missing until its own table is pasted.
 
 import { type ChipPin, partFormat } from '../parts'
-import type { FoundLeg, Understood } from './table'
+import type { FoundLeg, Understood } from './understood'
 
 export interface PartHead {
   id: string

@@ -14,7 +14,7 @@ import {
 } from '../exchange'
 import { type ChipPin, FaultyFile } from '../parts'
 import { isReset, typeByName } from './names'
-import type { FoundLeg, Understood } from './table'
+import type { FoundLeg, Understood } from './understood'
 
 type Json = Record<string, unknown>
 

@@ -1,80 +1,16 @@
 // A pasted table of legs, read: which legs there are, what each is called and can be, what contradicts itself, and what
 // has to be asked. Pure: text and answers in, everything understood out.
 
-import type { ChipPin, Fault, UnitKind } from '../parts'
+import type { Fault, UnitKind } from '../parts'
 import { type Column, columnsOf } from './columns'
-import {
-  bareName,
-  hintOf,
-  kindBySignals,
-  type NamedFunction,
-  readToken,
-  resetWord,
-  signalFor,
-} from './functions'
+import { bareName, hintOf, kindBySignals, readToken, resetWord, signalFor } from './functions'
 import { gridOf, type Separator } from './grid'
-import {
-  type JoinedCell,
-  type Layout,
-  layoutOf,
-  type Place,
-  placeIn,
-  placeOf,
-  type RowKind,
-  type TableRow,
-} from './layout'
+import { type JoinedCell, type Layout, layoutOf, placeIn, placeOf, type TableRow } from './layout'
 import { legsIn } from './legs'
 import { isPort, isReset, nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
-import { type Answers, inOrderOfValue, type Question } from './questions'
+import { type Answers, inOrderOfValue } from './questions'
 import { questionsOf } from './ask'
-
-export interface FoundFunction extends NamedFunction {
-  /** Why its kind is what it is: its form, its column’s heading, its family’s signals, or an answer. */
-  by: 'form' | 'signals' | 'answer' | 'nothing'
-  select?: number
-  text: string
-  place: Place
-}
-export interface FoundLeg {
-  id: string
-  legs: number[]
-  type: ChipPin['type']
-  functions: FoundFunction[]
-  reset: boolean
-  oscillator: boolean
-  debug?: string
-  /** From footnotes: what they say about this leg. */
-  notes: string[]
-  /** Number in the program, label and header position, where columns give them. */
-  number?: number
-  label?: string
-  position?: string
-  places: Place[]
-}
-export interface PackageColumn {
-  column: number
-  heading: string
-  legs: number
-}
-export interface FoundUnit {
-  id: string
-  family: string
-  kind: UnitKind
-  signals: string[]
-  functions: number
-}
-export interface Understood {
-  separator: Separator
-  kinds: Record<number, RowKind>
-  columns: Column[]
-  packages: PackageColumn[]
-  legs: FoundLeg[]
-  units: FoundUnit[]
-  /** How many legs the package has. */
-  total: number
-  faults: Fault[]
-  questions: Question[]
-}
+import type { FoundFunction, FoundLeg, FoundUnit, PackageColumn, Understood } from './understood'
 
 export interface TableOptions {
   answers?: Answers

@@ -1,3 +1,3 @@
 export * from './resolve'
 export * from './typed'
-export { needsChecks } from './checks'
+export { askedStage, needsStage } from './stage'

@@ -1,7 +1,7 @@
 // A group of lines used as one byte: where each bit is, and what a pattern is in binary, hexadecimal and decimal.
 
 import type { OpenNeeds } from '../needs'
-import type { Plan, Wire } from './plan'
+import type { Plan, Wire } from './wires'
 
 export interface BytePlan {
   id: string

@@ -6,12 +6,7 @@ import { type Demand, makeDemand, type PinQuestion } from './demand'
 import { legName } from './passport'
 import { type Patience, share, solvePlan } from './solve'
 import { waysToServe } from './ways'
-
-/**
- * `radio`: a converter that it stops; `boards`: the other boards that the plan must hold on; `currents`: limits of leg
- * groups; `frequencies`: one for each timer; `locks`: where the builder put signals; `kept-free`: legs kept free.
- */
-export type ClashRule = 'radio' | 'boards' | 'currents' | 'frequencies' | 'locks' | 'kept-free'
+import type { ClashRule } from './wires'
 
 const without: Record<ClashRule, (q: PinQuestion) => PinQuestion | undefined> = {
   radio: (q) => (q.needs.radio ? { ...q, needs: { ...q.needs, radio: false } } : undefined),

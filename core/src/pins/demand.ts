@@ -8,6 +8,7 @@ import { type CostContext, type CostItem, costContext, costsOf } from './costs'
 import { legName } from './passport'
 import type { Candidate, PlanBudget, PlanChoice, PlanProblem } from './solve'
 import { attributeOf, type RadioUse, stoppedByRadio, type Way, waysToServe } from './ways'
+import type { OnOther } from './wires'
 
 export interface PinChoices {
   locks: Record<string, string>
@@ -37,16 +38,6 @@ export interface Offer extends Candidate {
   items: CostItem[]
   /** The same header position on the other boards. */
   others: OnOther[]
-}
-
-/** How a signal is served on another board of the same header. */
-export interface OnOther {
-  chip: Chip
-  pin: ChipPin
-  /** The header position, `trestle main.3`. */
-  place: string
-  way: Way
-  items: CostItem[]
 }
 
 export interface WiringOption {

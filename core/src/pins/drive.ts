@@ -5,7 +5,7 @@ import type { Chip, Rated } from '../parts'
 import { add, fullRange } from '../quantity'
 import { asStated, dimensionOf, sum, type Term, total } from '../sums'
 import type { PinsResult } from './resolve'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 import { ledKey } from './support'
 import { isOutput } from './ways'
 

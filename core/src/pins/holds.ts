@@ -7,7 +7,7 @@ import type { Chip, Library, PinAttribute, Rated } from '../parts'
 import { findPart } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range, within } from '../quantity'
 import { dimensionOf, greatest, least, number, parallel, sum, type SumInput, type Term } from '../sums'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 export type End = Wire['signal']['ends'][number]
 

@@ -1,6 +1,7 @@
 export * from './ways'
 export { type CostItem, deviceDrives } from './costs'
 export * from './plan'
+export * from './wires'
 export * from './reach'
 export * from './passport'
 export * from './levels'
@@ -23,8 +24,7 @@ export {
   netOf,
   tableCurrent,
 } from './support'
-export { type ClashRule } from './clash'
-export { linksToSet, makeDemand, type OnOther, type PinChoices, type PinQuestion } from './demand'
-export { pinsChecks } from './checks'
+export { linksToSet, makeDemand, type PinChoices, type PinQuestion } from './demand'
+export { pinsStage } from './stage'
 export { swapFix } from './checks/fixes'
-export { endless, type Patience, type Progress, share, steps, usualPatience } from './solve'
+export { endless, type Patience, type Progress, share, steps, usualPatience } from '../patience'

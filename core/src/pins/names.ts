@@ -3,7 +3,7 @@
 
 import type { Instance } from '../needs'
 import { type Chip, type ChipPin, findPart, type Library, partsOfKind } from '../parts'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 export interface PinName {
   name: string

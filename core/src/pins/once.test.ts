@@ -1,5 +1,5 @@
 import { onceAWire } from './once'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 test('an answer is made once for a wire and its surroundings, and again where one of them is another', () => {
   const asked: unknown[] = []

@@ -1,4 +1,4 @@
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 /**
  * The same function, which makes its answer about a wire once for the same surroundings: support, checks and page ask alike. For functions of

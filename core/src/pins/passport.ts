@@ -2,7 +2,7 @@
 
 import type { Chip, ChipPin, UnitKind } from '../parts'
 import type { PinName } from './names'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 export interface Passport {
   pin: ChipPin

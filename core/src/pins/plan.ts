@@ -1,19 +1,11 @@
 // The pin plan: every signal on a leg at the least cost, or the smallest set of signals that can't be met together.
 
-import type { SignalNeed, WiringChoice } from '../needs'
-import { type Chip, type ChipPin, type ChipUnit, type Device, type DeviceWiring } from '../parts'
-import { type ClashRule, clashWords, deciding } from './clash'
+import { type Chip, type ChipPin } from '../parts'
+import { clashWords, deciding } from './clash'
 import type { CostItem } from './costs'
-import {
-  type Demand,
-  linksToSet,
-  makeDemand,
-  type Offer,
-  type OnOther,
-  type PinChoices,
-  type PinQuestion,
-} from './demand'
+import { type Demand, linksToSet, makeDemand, type Offer, type PinChoices, type PinQuestion } from './demand'
 import { tidy } from './tidy'
+import { type ChosenWiring, type Plan, type Wire } from './wires'
 import {
   type Candidate,
   hasPlan,
@@ -26,62 +18,6 @@ import {
   type Solution,
   usualPatience,
 } from './solve'
-
-export interface Wire {
-  signal: SignalNeed
-  pin: ChipPin
-  unit?: ChipUnit
-  line?: string
-  select?: number
-  items: CostItem[]
-  /** The same header position on the other boards that the plan must hold on. */
-  others?: OnOther[]
-  locked: boolean
-  /** The builder has soldered it there. */
-  soldered?: true
-  /** Set when the builder locked it where it can't work. */
-  impossible?: string
-}
-
-/** A device whose wiring the plan chose, and the links to set for it. */
-export interface ChosenWiring {
-  need: string
-  name: string
-  part: Device
-  wiring: DeviceWiring
-  links: { link: string; to: string }[]
-}
-
-/**
- * `proven`: no plan costs less. `found`: the search was given up with a plan, and there may be a cheaper one.
- * `undecided`: it was given up without a plan, and there may be one. `clash`: there is none, and that is proven.
- */
-export type PlanStatus = 'proven' | 'found' | 'undecided' | 'clash'
-
-export interface Plan {
-  status: PlanStatus
-  wires: Wire[]
-  cost: number
-  /** No plan costs less. */
-  bound: number
-  /** How far below the cost a plan could still lie; 0 for a proven optimum. */
-  gap: number
-  /** Signals that can't be met together, when there is a clash. */
-  clash: SignalNeed[]
-  /** Devices that are part of the clash in every one of their wirings. */
-  clashChoices: WiringChoice[]
-  clashText?: string
-  /** The rules without any one of which these could be met together. */
-  clashRules: ClashRule[]
-  /** The clash was not made as small as it could be in the time given. */
-  clashUnsure?: true
-  free: ChipPin[]
-  wirings: ChosenWiring[]
-}
-
-/** Whether every signal has a leg, be it proven to be the best or not. */
-export const isPlanned = (plan: Pick<Plan, 'status'> | undefined): boolean =>
-  plan?.status === 'proven' || plan?.status === 'found'
 
 /** Legs that can carry a signal at all, before anything is taken. */
 export const usablePins = (chip: Chip): ChipPin[] =>

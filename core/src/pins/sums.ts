@@ -7,7 +7,7 @@ import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
 import { asStated, number, powerOfTwo, rounded, sum, type SumInput } from '../sums'
 import { converterRange, type LineLevel } from './levels'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 
 export interface ConverterSum {
   wire: Wire

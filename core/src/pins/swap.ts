@@ -5,7 +5,7 @@ import type { SignalNeed } from '../needs'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
 import { legName } from './passport'
-import type { Plan } from './plan'
+import type { Plan } from './wires'
 import { attributeOf } from './ways'
 
 export interface Swap {

@@ -5,7 +5,7 @@ import type { SupportPart } from '../circuit'
 import type { Worked } from '../findings'
 import type { Chip } from '../parts'
 import { fullRange, type Range } from '../quantity'
-import type { Wire } from './plan'
+import type { Wire } from './wires'
 import { busSpeeds, busWindow, contactWindow } from './support'
 import { attributeOf } from './ways'
 

@@ -3,27 +3,15 @@
 import { blocksCurrent } from '../chip'
 import type { Supplies } from '../circuit'
 import type { ClockResult } from '../clock'
-import type { Design, FedBy, NeedDevice } from '../design'
+import type { Design, NeedDevice } from '../design'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Instance, NeedsResult } from '../needs'
 import type { Board, Chip, Device, DeviceSignal } from '../parts'
 import type { PinsResult } from '../pins'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
 import type { PowerLamp } from './lamp'
+import type { Consumer } from './consumer'
 import { trickle } from './trickle'
-
-export interface Consumer {
-  id: string
-  name: string
-  count: number
-  /** What feeds it. */
-  from: FedBy
-  /** All of them together. */
-  rest: Worked
-  work: Worked
-  /** Over the device's own cycle. */
-  average: Worked
-}
 
 const amperes = dimensionOf('A')
 /** Currents that add up, by their symbols. */

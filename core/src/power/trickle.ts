@@ -7,7 +7,7 @@ import { fromPart, type Worked, type WorkedInput } from '../findings'
 import type { Chip } from '../parts'
 import { fittedResistor, type PinsResult } from '../pins'
 import { dimensionOf, sum, type SumInput, type Term, total } from '../sums'
-import type { Consumer } from './consumers'
+import type { Consumer } from './consumer'
 
 /** When it flows: while a contact is closed, a line low or high, or always. */
 type When = 'closed' | 'low' | 'high' | 'always'

@@ -4,26 +4,8 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Answers, TableOptions, Understood } from '..'
+import type { ExpectedLeg, TableCase } from './expected'
 import { shapes } from './shapes'
-
-export interface ExpectedLeg {
-  id: string
-  legs: number[]
-  type: string
-  /** `TMR1.CH2`, or `TMR1.CH2@3` where function 3 selects it. */
-  functions: string[]
-}
-export interface TableCase {
-  name: string
-  text: string
-  options: TableOptions
-  expected: ExpectedLeg[]
-  /** What a builder with the sheet in hand answers. */
-  answers: Answers
-  marked: [id: string, mark: string][]
-  units: [id: string, kind: string][]
-  faults?: string[]
-}
 
 const pairs = (text = ''): [string, string][] =>
   text

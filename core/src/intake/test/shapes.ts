@@ -1,7 +1,7 @@
 // A made-up chip of any number of legs, written down as a document, a spreadsheet or a drawing with bars would have it.
 
 import { seeded } from '../../../test/seeded'
-import type { ExpectedLeg, TableCase } from './cases'
+import type { ExpectedLeg, TableCase } from './expected'
 
 interface Facts {
   legs: ExpectedLeg[]

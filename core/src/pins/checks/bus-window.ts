@@ -3,7 +3,7 @@ import { stockOf } from '../../circuit'
 import type { Check, Fix, Stages } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { busWindow, ourPullUp } from '../support'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { commonSpeeds } from './bus-speed'
 
 const busOf = (wire: Wire): number => wire.signal.ends[0]?.instance.need.bus ?? 1

@@ -1,6 +1,6 @@
 import type { Check, Fact } from '../../findings'
 import { legName } from '../passport'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { attributeOf } from '../ways'
 import { moveToBest } from './cannot-serve'
 import { driverOf } from './programming-fight'

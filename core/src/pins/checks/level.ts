@@ -5,7 +5,7 @@ import { type LineLevel, levelsOf } from '../levels/verdict'
 import { isFar, passes, type Shift, shiftsFor } from '../levels/shift'
 import { doWithout } from './fixes'
 import { legName } from '../passport'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 
 const shiftWords = (shift: Shift): string => {
   const values = shift.resistors.map((r) => r.value.marking)

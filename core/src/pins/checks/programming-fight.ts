@@ -2,7 +2,7 @@ import type { SupportPart } from '../../circuit'
 import type { Check, Finding, Fix, Stages } from '../../findings'
 import { deviceDrives } from '../costs'
 import { legName } from '../passport'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { attributeOf } from '../ways'
 import { moveToBest } from './cannot-serve'
 

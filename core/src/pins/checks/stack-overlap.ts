@@ -1,6 +1,7 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
-import { isPlanned, planPins } from '../plan'
+import { planPins } from '../plan'
+import { isPlanned } from '../wires'
 import { doWithout } from './fixes'
 import { questionOf } from '../question'
 import { share } from '../solve'

@@ -1,7 +1,7 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { legName } from '../passport'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { timerFit } from '../timer-fit'
 import { moveToBest } from './cannot-serve'
 

@@ -1,7 +1,7 @@
 // A voltage of one's own for the converters to measure against: what comes in at the reference leg.
 
 import type { Worked } from '../../findings'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { statedVoltage } from './sides'
 
 /** What the device at the reference leg gives, in volts; undefined where there is none. */

@@ -16,7 +16,7 @@ import {
   total,
   dimensionOf,
 } from '../../sums'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { netOf } from '../support/context'
 import { busMode } from '../support/bus-speeds'
 import { busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'

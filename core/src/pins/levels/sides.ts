@@ -14,7 +14,7 @@ import {
   type Term,
   total,
 } from '../../sums'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { driverCurve } from '../support/driver'
 import { attributeOf } from '../ways'
 

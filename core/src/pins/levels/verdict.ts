@@ -17,7 +17,7 @@ import { exactly, formatQuantity, fullRange, type Range } from '../../quantity'
 import { asStated, least, number, sum, type SumInput, type Term } from '../../sums'
 import { legName } from '../passport'
 import { tableCurrent } from '../support/driver'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import {
   busLow,
   chipDrives,

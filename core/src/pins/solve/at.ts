@@ -2,7 +2,7 @@
 
 import { conflict } from './conflict'
 import { boundOf, isStuck, kill, liftsOf, propagate, update } from './narrow'
-import { endless, type Patience } from './patience'
+import { endless, type Patience } from '../../patience'
 import { picksFor } from './picks'
 import { type Candidate, hasPlan, type PlanProblem, type PlanResult, type Solution } from './problem'
 import { asGiven } from './small'

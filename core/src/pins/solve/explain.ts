@@ -1,6 +1,6 @@
 // Which needs can't be met together.
 
-import { endless, type Patience } from './patience'
+import { endless, type Patience } from '../../patience'
 import type { PlanProblem } from './problem'
 import { solvePlan } from './solve'
 

@@ -1,5 +1,5 @@
 export * from './problem'
-export * from './patience'
+export * from '../../patience'
 export { prepare, type SolveOptions, solvePlan } from './solve'
 export { solveAt } from './at'
 export * from './explain'

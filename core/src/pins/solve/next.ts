@@ -2,7 +2,7 @@
 // found plan splits what is left into parts that agree with it up to one decision).
 
 import { boundOf, dropNeedless, isStuck, kill, liftsOf, propagate, update } from './narrow'
-import { endless, type Patience } from './patience'
+import { endless, type Patience } from '../../patience'
 import { type Candidate, hasPlan, type PlanProblem, type Solution } from './problem'
 import { search, tiny } from './solve'
 import type { Classes } from './small'

@@ -6,7 +6,7 @@
 
 import { conflict, type Way } from './conflict'
 import { forbidden } from './lap'
-import { endless, type Patience } from './patience'
+import { endless, type Patience } from '../../patience'
 import { picksFor } from './picks'
 import { overfull } from './pigeonholes'
 import type { Candidate, PlanProblem, PlanResult, Solution } from './problem'

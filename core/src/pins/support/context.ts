@@ -3,7 +3,7 @@ import type { Worked, WorkedInput } from '../../findings'
 import type { Chip, Library, Resistors } from '../../parts'
 import type { Stock, Supplies, SupportPart } from '../../circuit'
 import { within } from '../../quantity'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 
 export interface SignalSupportContext {
   design: Design

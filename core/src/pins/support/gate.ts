@@ -8,7 +8,7 @@ import { type Chip, findPart, type Rated, type Transistor } from '../../parts'
 import { exactly, formatQuantity, fullRange } from '../../quantity'
 import { number, readCurve, sum } from '../../sums'
 import { chipDrives } from '../levels/sides'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { netOf, type SignalSupport } from './context'
 import { legLeakage } from './pull'
 

@@ -1,7 +1,7 @@
 // All kinds of support that a single wire can ask for.
 
 import type { SupportPart } from '../../circuit'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import type { SignalSupport, SignalSupportContext } from './context'
 import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'

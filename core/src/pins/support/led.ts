@@ -16,7 +16,7 @@ import {
   sum,
 } from '../../sums'
 import { onceAWire } from '../once'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
 import { driverCurve } from './driver'
 

@@ -8,7 +8,7 @@ import type { Capacitors, Chip, ChipUnit, Rated } from '../../parts'
 import { formatQuantity } from '../../quantity'
 import { number, parallel, powerOfTwo, sum } from '../../sums'
 import { fittedShift, isFar } from '../levels/shift'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import { fittedResistor, netOf, type SignalSupport, type SignalSupportContext } from './context'
 
 /** Where a chip's file is silent: what converters are usually made for, and the finer of the usual ones. */

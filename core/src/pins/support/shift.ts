@@ -4,7 +4,7 @@ import type { SupportPart } from '../../circuit'
 import { everyStance, supportChoice } from '../../design'
 import { formatQuantity } from '../../quantity'
 import { farNet, farSupply, fittedShift, isFar, nearNet, type Shift } from '../levels/shift'
-import type { Wire } from '../plan'
+import type { Wire } from '../wires'
 import type { SignalSupport, SignalSupportContext } from './context'
 
 const names: Record<Shift['resistors'][number]['role'], string> = {

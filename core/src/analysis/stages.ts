@@ -1,0 +1,27 @@
+// Every stage there is: a new one is its room and its line here. The order follows from what each stands on; checks are told in this one.
+
+import { buildStage } from '../build'
+import { carrierStage, chipStage } from '../chip'
+import { suppliesStage } from '../circuit'
+import { clockStage } from '../clock'
+import { type AnyStage, type Check, inTurn } from '../findings'
+import { askedStage, needsStage } from '../needs'
+import { pinsStage } from '../pins'
+import { powerStage } from '../power'
+
+const stages: readonly AnyStage[] = [
+  askedStage,
+  needsStage,
+  suppliesStage,
+  carrierStage,
+  chipStage,
+  clockStage,
+  pinsStage,
+  powerStage,
+  buildStage,
+]
+
+export const stagesInTurn = inTurn(stages)
+
+/** Every rule there is. */
+export const allChecks: readonly Check[] = stages.flatMap(({ checks }) => checks)

@@ -1,0 +1,34 @@
+import { defineStage } from '../findings'
+import type { Chip } from '../parts'
+import { chipChecks } from './checks'
+import { type ChipResult, judgeChip, resolveChip } from './resolve'
+
+declare module '../findings/results' {
+  interface Between {
+    /** The chosen chip or board, not judged yet. */
+    carrier: Pick<ChipResult, 'chip' | 'missing'>
+  }
+  interface Results {
+    chip: ChipResult
+  }
+  interface OnDemand {
+    /** Another carrier that would fit, the cheapest; many are solved for it. */
+    fitting: () => Chip | undefined
+  }
+}
+
+export const carrierStage = defineStage({
+  name: 'carrier',
+  after: [],
+  run: ({ design, library }) => resolveChip(design, library),
+})
+
+export const chipStage = defineStage({
+  name: 'chip',
+  after: ['carrier', 'asked', 'supplies', 'pins'],
+  run: ({ design, library, carrier, asked, supplies, pins }): ChipResult => ({
+    ...carrier,
+    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, supplies.rail, { known: pins.plan }),
+  }),
+  checks: chipChecks,
+})

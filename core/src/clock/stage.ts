@@ -1,0 +1,16 @@
+import { defineStage } from '../findings'
+import { clockChecks } from './checks'
+import { type ClockResult, resolveClock } from './resolve'
+
+declare module '../findings/results' {
+  interface Results {
+    clock: ClockResult
+  }
+}
+
+export const clockStage = defineStage({
+  name: 'clock',
+  after: ['carrier', 'supplies'],
+  run: ({ design, library, carrier, supplies }) => resolveClock(design, library, carrier.chip, supplies.rail),
+  checks: clockChecks,
+})

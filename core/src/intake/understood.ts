@@ -1,0 +1,56 @@
+// What was understood of a table.
+
+import type { ChipPin, Fault, UnitKind } from '../parts'
+import type { Column } from './columns'
+import type { Separator } from './grid'
+import type { Place, RowKind } from './layout'
+import type { NamedFunction } from './functions'
+import type { Question } from './questions'
+
+export interface FoundFunction extends NamedFunction {
+  /** Why its kind is what it is: its form, its column’s heading, its family’s signals, or an answer. */
+  by: 'form' | 'signals' | 'answer' | 'nothing'
+  select?: number
+  text: string
+  place: Place
+}
+export interface FoundLeg {
+  id: string
+  legs: number[]
+  type: ChipPin['type']
+  functions: FoundFunction[]
+  reset: boolean
+  oscillator: boolean
+  debug?: string
+  /** From footnotes: what they say about this leg. */
+  notes: string[]
+  /** Number in the program, label and header position, where columns give them. */
+  number?: number
+  label?: string
+  position?: string
+  places: Place[]
+}
+export interface PackageColumn {
+  column: number
+  heading: string
+  legs: number
+}
+export interface FoundUnit {
+  id: string
+  family: string
+  kind: UnitKind
+  signals: string[]
+  functions: number
+}
+export interface Understood {
+  separator: Separator
+  kinds: Record<number, RowKind>
+  columns: Column[]
+  packages: PackageColumn[]
+  legs: FoundLeg[]
+  units: FoundUnit[]
+  /** How many legs the package has. */
+  total: number
+  faults: Fault[]
+  questions: Question[]
+}
