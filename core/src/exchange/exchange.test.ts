@@ -124,6 +124,14 @@ describe('an IBIS file', () => {
     })
     expect(strong!.tables.pulldown![2]).toEqual({ voltage: 0.2, typ: 8e-3, min: 5e-3, max: 12e-3 })
   })
+  test('keywords with as many blanks as anyone likes, and a package of which only the usual value is known', () => {
+    const spaced = ibs.replace(/^\[GND[ _]Clamp\]/gim, '[GND   Clamp]')
+    expect(spaced).not.toBe(ibs)
+    expect(readIbis(spaced, 'x').models).toEqual(readIbis(ibs, 'x').models)
+    const short = ibs.replace(/^R_pkg.*$/im, 'R_pkg 50m')
+    expect(short).not.toBe(ibs)
+    expect(readIbis(short, 'x').components[0]!.package.r_pkg).toMatchObject({ typ: 0.05 })
+  })
   test.each<[string, number | undefined]>([
     ['3.3V', 3.3],
     ['-10.2mA', -10.2e-3],
