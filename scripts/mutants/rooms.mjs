@@ -16,7 +16,7 @@ const places = {
 
 /** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
 const slow =
-  /referee\.test|offers\.test|planner\.test|solve\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+  /referee\.test|offers\.test|planner\.test|pins/solve/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
 
 /** Suites that start the whole server, again and again: not even about its own faults. */
 const ever = /^server\/src\/(start|mutations)\.test/
@@ -62,5 +62,8 @@ export const roomOf = (name) => {
         (near(f) === 0 || (!slow.test(f) && everywhere.test(f))),
     )
     .sort((a, b) => near(a) - near(b) || statSync(join(root, a)).size - statSync(join(root, b)).size)
-  return { project, source: source.map((f) => relative(root, join(root, f))), suites }
+  /** The room's own suites, without those that take minutes. */
+  const own = suites.filter((f) => near(f) === 0 && !slow.test(f))
+  const left = suites.filter((f) => near(f) === 0 && slow.test(f))
+  return { project, source: source.map((f) => relative(root, join(root, f))), suites, own, left }
 }
