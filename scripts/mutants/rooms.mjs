@@ -16,7 +16,7 @@ const places = {
 
 /** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
 const slow =
-  /referee\.test|offers\.test|planner\.test|pins/solve/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+  /referee\.test|offers\.test|planner\.test|pins\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
 
 /** Suites that start the whole server, again and again: not even about its own faults. */
 const ever = /^server\/src\/(start|mutations)\.test/
