@@ -6,6 +6,8 @@ export interface FakeServer {
   version: number
   design: Design
   away: boolean
+  /** What it answers to every save and question instead. */
+  refuses?: { status: number; title: string; faults?: { path: string; message: string }[] }
   /** Projects made besides. */
   made: { name: string }[]
   saves: number
@@ -30,6 +32,7 @@ export const fakeServer = (design: Design): FakeServer => {
   globalThis.fetch = (async (path: string, init: RequestInit = {}) => {
     await new Promise((resolve) => setTimeout(resolve, server.delay))
     if (server.away) throw new TypeError('no route')
+    if (server.refuses) return answer(server.refuses.status, server.refuses)
     const body = init.body ? (JSON.parse(init.body as string) as Design & { kind?: string }) : undefined
     if (init.method === 'PUT') {
       server.saves++
