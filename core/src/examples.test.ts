@@ -55,7 +55,8 @@ test('the stage takes its place behind what it stands on', () => {
   const at = (name: string) => all.findIndex((s) => s.name === name)
   expect(at('warmth')).toBeGreaterThan(at('power'))
   const design = demo('darkroom-timer')
-  const { warmth, power } = runStages(all, { design, library, patience: steps(20_000) }, [])
+  const given = { design, library, patience: steps(20_000) }
+  const { warmth, power } = runStages(all, given, []).results
   const [u, i] = [power.supplies.source!.value, power.fromSource.value]
   expect(warmth!.value.typ).toBeCloseTo(u.typ * i.typ, 9)
 })

@@ -8,6 +8,7 @@ import {
   type Given,
   inOrder,
   type OnDemand,
+  type Remembered,
   type Results,
   runChecks,
   runStages,
@@ -27,6 +28,9 @@ export interface Analysis extends Results {
   findings: Finding[]
   gauges: Gauge[]
 }
+
+/** What is remembered of each analysis as long as somebody holds it. */
+const memory = new WeakMap<Analysis, Remembered>()
 
 /** Every regulator of the library at the project’s load and input. */
 export const regulatorsOf = (
@@ -55,15 +59,22 @@ const once = <T>(work: () => T): (() => T) => {
 
 /**
  * Pure: the same design and library give the same analysis, unless `patience` runs out: then what is not known says so.
- * All questions about plans share the one patience, the chosen carrier’s plan first.
+ * All questions about plans share the one patience, the chosen carrier’s plan first. `before`: an analysis of nearly the same
+ * design; what an edit left alone is taken from it, and comes out the same.
  */
 export const analyse = (
   decided: Design,
   library: Library,
   patience: Patience = usualPatience(),
+  before?: Analysis,
 ): Analysis => {
   const given: Given = { design: asCarried(decided, library), library, patience }
-  const results = runStages(stagesInTurn, given, ['asked', 'carrier', 'supplies'])
+  const { results, remembered } = runStages(
+    stagesInTurn,
+    given,
+    ['asked', 'carrier', 'planned', 'supplies'],
+    before && memory.get(before),
+  )
   const stages = { ...results, design: given.design }
   const findings = runChecks(allChecks, {
     ...given,
@@ -71,7 +82,9 @@ export const analyse = (
     ...onDemand(stages, given, false),
     proposing: false,
   })
-  return { ...stages, decided, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
+  const analysis = { ...stages, decided, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
+  memory.set(analysis, remembered)
+  return analysis
 }
 
 /** All fixes that are proposed for a finding, those that need the planner among them. None of them has been tried. */

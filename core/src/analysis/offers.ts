@@ -50,7 +50,7 @@ export const offersFor = (
       untried.push(fix.label)
       continue
     }
-    const analysis = analyse(after, libraryFor(after, library), patience)
+    const analysis = analyse(after, libraryFor(after, library), patience, before)
     // What was given up on the way says nothing for sure.
     if (patience?.spent() || analysis.pins.plan?.status === 'undecided') {
       untried.push(fix.label)

@@ -67,5 +67,5 @@ export const previewEdits = (
   patience?: Patience,
 ): Preview => {
   const after = applyEdits(before.decided, edits)
-  return compareAnalyses(before, analyse(after, libraryFor(after, library), patience))
+  return compareAnalyses(before, analyse(after, libraryFor(after, library), patience, before))
 }

@@ -6,7 +6,7 @@ import { suppliesStage } from '../circuit'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
 import { askedStage, needsStage } from '../needs'
-import { pinsStage } from '../pins'
+import { pinsStage, planStage } from '../pins'
 import { powerStage } from '../power'
 
 const stages: readonly AnyStage[] = [
@@ -16,6 +16,7 @@ const stages: readonly AnyStage[] = [
   carrierStage,
   chipStage,
   clockStage,
+  planStage,
   pinsStage,
   powerStage,
   buildStage,

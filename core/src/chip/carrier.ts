@@ -5,6 +5,18 @@ import type { Design } from '../design'
 import { type Board, type Chip, type ChipPin, findPart, type Library, type PinAttribute } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 
+/** The answer that was given for the same two objects before: what stands on it can see that nothing changed. */
+const remember = <A extends object, B extends object, T>(work: (a: A, b: B) => T): ((a: A, b: B) => T) => {
+  const known = new WeakMap<A, WeakMap<B, { of: T }>>()
+  return (a, b) => {
+    const of = known.get(a) ?? new WeakMap<B, { of: T }>()
+    known.set(a, of)
+    const answer = of.get(b) ?? { of: work(a, b) }
+    of.set(b, answer)
+    return answer.of
+  }
+}
+
 /** A header position in the order in which positions are numbered: header by header, as the board file lists them. */
 export interface Place {
   number: number
@@ -107,12 +119,15 @@ const onBoard = (board: Board, chip: Chip): Chip => {
   }
 }
 
+/** The same board and chip are the same carrier. */
+const seated = remember(onBoard)
+
 /** The chip, or the chip as a board offers it; undefined when the library has no such carrier. */
 export const carrierOf = (library: Library, id: string | undefined): Chip | undefined => {
   const board = findPart(library, 'board', id)
   if (!board) return findPart(library, 'chip', id)
   const chip = findPart(library, 'chip', board.chip)
-  return chip && onBoard(board, chip)
+  return chip && seated(board, chip)
 }
 
 /** Every carrier there is. */
@@ -121,15 +136,14 @@ export const carriers = (library: Library): Chip[] =>
     part.kind === 'chip' || part.kind === 'board' ? (carrierOf(library, part.id) ?? []) : [],
   )
 
+const withClock = remember((chip: Design['chip'], { clock }: Board) => ({ ...chip, clock }))
+const withRegulator = remember((power: Design['power'], { regulator }: Board) => ({ ...power, regulator }))
+
 /** The design as its board settles it: the board's own regulator and clock, unless the builder chose another. */
 export const asCarried = (design: Design, library: Library): Design => {
   const board = findPart(library, 'board', design.chip.part)
   if (!board) return design
-  return {
-    ...design,
-    chip: { ...design.chip, clock: board.clock },
-    power: { ...design.power, regulator: board.regulator },
-  }
+  return { ...design, chip: withClock(design.chip, board), power: withRegulator(design.power, board) }
 }
 
 /** Boards that are wired like this one: of the same header. */

@@ -14,7 +14,10 @@ import { type Diode, findPart, type Library, partsOfKind, type Source } from '..
 import { fullRange } from '../quantity'
 import { readCurve, sum } from '../sums'
 
-export const railVoltage = (design: Design, library: Library): Worked | undefined => {
+/** What of a design says how it is fed. */
+export type Feeding = Pick<Design, 'chip' | 'power' | 'stance' | 'build'>
+
+export const railVoltage = (design: Pick<Design, 'power'>, library: Library): Worked | undefined => {
   const regulator = findPart(library, 'regulator', design.power.regulator)
   const source = findPart(library, 'source', design.power.source)
   const [part, rated, field] = regulator
@@ -52,7 +55,7 @@ export type PolarityDiode = SupportChoice & { diode: Diode }
  * The diode that guards against a plug of the other polarity; absent where none can come reversed. A board brings its own
  * plug: what guards it is the board’s. Without a regulator a diode’s drop would be missing from the rail.
  */
-export const polarityOf = (design: Design, library: Library): PolarityDiode | undefined => {
+export const polarityOf = (design: Feeding, library: Library): PolarityDiode | undefined => {
   const source = findPart(library, 'source', design.power.source)
   const onBoard = findPart(library, 'board', design.chip.part) !== undefined
   if (source?.sort !== 'adapter' || onBoard || !findPart(library, 'regulator', design.power.regulator))
@@ -104,7 +107,7 @@ const beforeRegulator = (source: Source, plug: Worked, polarity: PolarityDiode |
 }
 
 /** Without a regulator the source is the rail: one supply, and not two that happen to be alike. */
-export const suppliesOf = (design: Design, library: Library): Supplies => {
+export const suppliesOf = (design: Feeding, library: Library): Supplies => {
   const rail = railVoltage(design, library)
   const source = findPart(library, 'source', design.power.source)
   const plug = straightFrom(library, design.power.source, 'V_source')

@@ -32,8 +32,18 @@ const isSame = (a: Part, b: Part): boolean => {
 }
 
 /** The library as this project knows it: what it was planned with goes before what the library says now. */
-export const libraryFor = (design: Design, library: Library): Library => {
-  const kept = Object.entries(design.parts ?? {}).filter(([id, part]) => {
+export const libraryFor = ({ parts }: Pick<Design, 'parts'>, library: Library): Library => {
+  if (!parts) return library
+  const known = joined.get(parts)
+  if (known?.library === library) return known.with
+  const of = withKept(parts, library)
+  joined.set(parts, { library, with: of })
+  return of
+}
+/** The same facts before the same library are the same library. */
+const joined = new WeakMap<NonNullable<Design['parts']>, { library: Library; with: Library }>()
+const withKept = (parts: NonNullable<Design['parts']>, library: Library): Library => {
+  const kept = Object.entries(parts).filter(([id, part]) => {
     const now = Object.hasOwn(library.parts, id) ? library.parts[id] : undefined
     return !now || !isSame(part, now)
   })

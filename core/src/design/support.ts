@@ -9,7 +9,11 @@ export interface SupportChoice {
   forced?: 'in' | 'out'
 }
 
-export const supportChoice = (design: Design, key: string, askedBy: readonly Stance[]): SupportChoice => {
+export const supportChoice = (
+  design: Pick<Design, 'stance' | 'build'>,
+  key: string,
+  askedBy: readonly Stance[],
+): SupportChoice => {
   const asked = askedBy.includes(design.stance)
   const said = design.build.support[key]
   const forced = said && (said === 'in') !== asked ? said : undefined

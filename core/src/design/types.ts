@@ -116,6 +116,33 @@ export interface Design {
   }
 }
 
+/** Every field that a design can have. */
+export const designKeys = Object.keys({
+  format: true,
+  name: true,
+  notes: true,
+  stance: true,
+  needs: true,
+  chip: true,
+  pins: true,
+  power: true,
+  parts: true,
+  build: true,
+} satisfies Record<keyof Design, true>) as readonly (keyof Design)[]
+
+/** The design with the very objects of another wherever both say the same: so that it can be seen what an edit left alone. */
+export const sharing = (design: Design, before: Design | undefined): Design => {
+  if (!before) return design
+  const same = (key: keyof Design) =>
+    design[key] === before[key] || JSON.stringify(design[key]) === JSON.stringify(before[key])
+  return Object.fromEntries(
+    Object.keys(design).map((key) => {
+      const field = key as keyof Design
+      return [key, same(field) ? before[field] : design[field]]
+    }),
+  ) as unknown as Design
+}
+
 export const emptyDesign = (name: string): Design => ({
   format: 1,
   name,

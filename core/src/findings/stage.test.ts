@@ -1,8 +1,9 @@
 // Stages in turn: each behind what it stands on, and with no sight of anything else.
 
+import { emptyDesign, type Design } from '../design'
 import { type AnyStage, type Given, inTurn, runStages } from '.'
 
-const given = { design: 'the design' } as unknown as Given
+const given = { design: emptyDesign('Test'), library: { parts: {} } } as unknown as Given
 const stage = (name: string, after: string[], run: (seen: Record<string, unknown>) => unknown): AnyStage =>
   ({ name, after, run, checks: [] }) as unknown as AnyStage
 
@@ -33,6 +34,48 @@ test('each is run once, sees what is given and what it stands on, and nothing el
     stage('pins', ['needs'], (s) => ((seen.pins = Object.keys(s)), (s.needs as number) * 2)),
     stage('power', ['pins'], (s) => ((seen.power = Object.keys(s)), (s.pins as number) + 1)),
   ])
-  expect(runStages(list, given, ['pins' as never])).toEqual({ needs: 3, power: 7 })
-  expect(seen).toEqual({ needs: ['design'], pins: ['design', 'needs'], power: ['design', 'pins'] })
+  expect(runStages(list, given, ['pins' as never]).results).toEqual({ needs: 3, power: 7 })
+  expect(seen).toEqual({
+    needs: ['design', 'library'],
+    pins: ['design', 'library', 'needs'],
+    power: ['design', 'library', 'pins'],
+  })
+})
+
+describe('what was made before', () => {
+  let runs: string[] = []
+  const list = inTurn([
+    stage('needs', [], (s) => (runs.push('needs'), [(s.design as Design).needs])),
+    stage('pins', ['needs'], (s) => (runs.push('pins'), [(s.design as Design).pins, s.needs])),
+    // Looks for what is not there.
+    stage('notes', [], (s) => (runs.push('notes'), [(s.design as Design).notes])),
+    // Takes a copy of all.
+    stage('copy', [], (s) => (runs.push('copy'), { ...(s.design as Design) })),
+    { ...stage('hasty', [], () => (runs.push('hasty'), 0)), lasts: () => false },
+  ])
+  const first = runStages(list, given, [])
+  const again = (change: Partial<Design>, library = given.library) => {
+    runs = []
+    const { results } = runStages(
+      list,
+      { ...given, library, design: { ...given.design, ...change } },
+      [],
+      first.remembered,
+    )
+    expect(results).toEqual(runStages(list, { ...given, design: { ...given.design, ...change } }, []).results)
+    return runs.slice(0, runs.length - list.length).sort()
+  }
+  test.each<[string, Partial<Design>, string[]]>([
+    ['nothing', {}, ['hasty']],
+    ['what only a copy sees', { stance: 'lean' }, ['copy', 'hasty']],
+    ['what the last one reads', { pins: { locks: {}, excluded: [], kept: {} } }, ['copy', 'hasty', 'pins']],
+    [
+      'what the first one reads',
+      { needs: { devices: [], limits: { ambient: 30 } } },
+      ['copy', 'hasty', 'needs', 'pins'],
+    ],
+    ['what was not there', { notes: 'there now' }, ['copy', 'hasty', 'notes']],
+  ])('an edit of %s', (_, change, expected) => expect(again(change)).toEqual(expected))
+  test('another library', () =>
+    expect(again({}, { parts: {} })).toEqual(['copy', 'hasty', 'needs', 'notes', 'pins']))
 })

@@ -1,6 +1,8 @@
 // A stage computes one result from what is given and from the results of the stages before it. Each lies in its own room, which adds its
 // result to `Results`; so no room imports the results of all.
 
+import { type Design, designKeys } from '../design'
+import type { Library } from '../parts'
 import type { Check } from './check'
 import type { Between, Given, Results } from './results'
 
@@ -12,6 +14,8 @@ export interface Stage<K extends ResultName = ResultName, A extends ResultName =
   /** The results it stands on: it sees these and no others. */
   after: readonly A[]
   run: (given: Given & Pick<All, A>) => All[K]
+  /** Whether its result may be kept for a design in which nothing that it read has changed: not one that was given up on the way. */
+  lasts?: (result: All[K]) => boolean
   /** The rules over everything that belong to this stage, in the order in which they are told. */
   checks: readonly Check[]
 }
@@ -25,6 +29,7 @@ export interface AnyStage {
   name: ResultName
   after: readonly ResultName[]
   run: (given: never) => unknown
+  lasts?: (result: never) => boolean
   checks: readonly Check[]
 }
 
@@ -46,17 +51,78 @@ export const inTurn = (stages: readonly AnyStage[]): AnyStage[] => {
   return sorted
 }
 
-/** All results, each made once. A stage is shown those that it stands on and no others; `between` are kept to the stages. */
+/** What a run leaves behind for the next one: what each stage read of the design, and what it made of that. */
+export interface Remembered {
+  library: Library
+  stages: Map<
+    ResultName,
+    { read: [keyof Design, unknown][]; stood: unknown[]; made: unknown; lasts: boolean }
+  >
+}
+
+/** The design, noting which of its parts are looked at, those that are not there among them. */
+const watched = (design: Design, read: Map<keyof Design, unknown>): Design => {
+  const note = (key: string | symbol) => {
+    if (typeof key === 'string') read.set(key as keyof Design, design[key as keyof Design])
+  }
+  return new Proxy(design, {
+    get: (_, key) => {
+      note(key)
+      return design[key as keyof Design]
+    },
+    has: (_, key) => {
+      note(key)
+      return key in design
+    },
+    // Whoever takes a copy looks at everything, and at what there may be besides.
+    ownKeys: () => {
+      for (const key of designKeys) note(key)
+      return Reflect.ownKeys(design)
+    },
+  })
+}
+
+/**
+ * All results, each made once. A stage is shown those that it stands on and no others; `between` are kept to the stages. What stands on the
+ * same objects as in the run `before` is taken from there.
+ */
 export const runStages = (
   sorted: readonly AnyStage[],
   given: Given,
   between: readonly (keyof Between)[],
-): Results => {
+  before?: Remembered,
+): { results: Results; remembered: Remembered } => {
+  const { design, library } = given
   const made = new Map<ResultName, unknown>()
+  const stages: Remembered['stages'] = new Map()
   const shown = (names: readonly ResultName[]) =>
     Object.fromEntries(names.map((name) => [name, made.get(name)]))
-  for (const { name, after, run } of sorted)
-    made.set(name, (run as (given: object) => unknown)({ ...given, ...shown(after) }))
+  for (const { name, after, run, lasts } of sorted) {
+    const stood = after.map((other) => made.get(other))
+    const known = before && before.library === library ? before.stages.get(name) : undefined
+    if (
+      known?.lasts &&
+      known.stood.every((result, k) => result === stood[k]) &&
+      known.read.every(([key, value]) => design[key] === value)
+    )
+      stages.set(name, known)
+    else {
+      const read = new Map<keyof Design, unknown>()
+      const result = (run as (given: object) => unknown)({
+        ...given,
+        design: watched(design, read),
+        ...shown(after),
+      })
+      stages.set(name, {
+        read: [...read],
+        stood,
+        made: result,
+        lasts: (lasts as ((result: unknown) => boolean) | undefined)?.(result) ?? true,
+      })
+    }
+    made.set(name, stages.get(name)!.made)
+  }
   const hidden = new Set<ResultName>(between)
-  return shown([...made.keys()].filter((name) => !hidden.has(name))) as unknown as Results
+  const results = shown([...made.keys()].filter((name) => !hidden.has(name))) as unknown as Results
+  return { results, remembered: { library, stages } }
 }

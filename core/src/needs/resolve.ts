@@ -2,7 +2,7 @@
 // (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
 
 import { busSpeedOf, type Design, type NeedDevice } from '../design'
-import { suppliesOf, supplyOf } from '../circuit'
+import { type Feeding, suppliesOf, supplyOf } from '../circuit'
 import { fullRange } from '../quantity'
 import { fromPart, type Worked } from '../findings'
 import { dimensionOf, sum, total } from '../sums'
@@ -202,7 +202,7 @@ const slotOf = (instance: Instance, key: string | undefined) =>
   key === undefined ? instance.id : `${instance.id} ${key}`
 
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
-const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design: Design): SignalNeed[] => {
+const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design: Asking): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
   for (const instance of instances)
     for (const signal of instance.wiring.signals.filter((s) => isReached(instance, s))) {
@@ -278,7 +278,7 @@ const memory = (instances: Instance[], which: 'program' | 'data', symbol: string
 const aboveRail = 0.3
 
 /** Devices on another supply drive lines to it, and pull bus lines up to it. A shift in the line keeps that away. */
-const withReach = (signals: SignalNeed[], design: Design, library: Library): SignalNeed[] => {
+const withReach = (signals: SignalNeed[], design: Asking, library: Library): SignalNeed[] => {
   const supplies = suppliesOf(design, library)
   const rail = supplies.rail?.value.min
   if (rail === undefined) return signals
@@ -296,7 +296,7 @@ const withReach = (signals: SignalNeed[], design: Design, library: Library): Sig
   })
 }
 
-const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): OpenNeeds => {
+const openNeeds = (design: Asking, library: Library, settled: SignalNeed[]): OpenNeeds => {
   const radio = design.needs.radio ?? false
   const parts = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)
@@ -326,7 +326,10 @@ const openNeeds = (design: Design, library: Library, settled: SignalNeed[]): Ope
 }
 
 /** The design with the wirings that a plan chose written into it. */
-export const withWirings = (design: Design, wirings: Record<string, string>): Design => ({
+export const withWirings = <D extends Pick<Design, 'needs'>>(
+  design: D,
+  wirings: Record<string, string>,
+): D => ({
   ...design,
   needs: {
     ...design.needs,
@@ -334,7 +337,10 @@ export const withWirings = (design: Design, wirings: Record<string, string>): De
   },
 })
 
-export const resolveNeeds = (design: Design, library: Library): NeedsResult => {
+/** What of a design says what it needs. */
+type Asking = Feeding & Pick<Design, 'needs' | 'pins'>
+
+export const resolveNeeds = (design: Asking, library: Library): NeedsResult => {
   const unknown: NeedDevice[] = []
   const instances = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)

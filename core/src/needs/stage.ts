@@ -26,7 +26,9 @@ export const needsStage = defineStage({
     const wirings = plan?.wirings ?? []
     if (wirings.length === 0) return asked
     const chosen = Object.fromEntries(wirings.map((w) => [w.need, w.wiring.id]))
-    return resolveNeeds(withWirings(design, chosen), library)
+    // No copy of the whole design: what is not looked at here may change.
+    const { needs, chip, pins, power, stance, build } = design
+    return resolveNeeds(withWirings({ needs, chip, pins, power, stance, build }, chosen), library)
   },
   checks: needsChecks,
 })

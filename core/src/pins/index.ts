@@ -25,6 +25,6 @@ export {
   tableCurrent,
 } from './support'
 export { linksToSet, makeDemand, type PinChoices, type PinQuestion } from './demand'
-export { pinsStage } from './stage'
+export { pinsStage, planStage } from './stage'
 export { swapFix } from './checks/fixes'
 export { endless, type Patience, type Progress, share, steps, usualPatience } from '../patience'

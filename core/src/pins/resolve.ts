@@ -73,6 +73,29 @@ export const legsLeft = (plan: Plan): Worked | undefined => {
   )
 }
 
+/** The plan, and what was spoken for before it. */
+export interface Planned {
+  taken: Record<string, string>
+  /** Absent without a chip. */
+  plan?: Plan
+}
+
+export const resolvePlan = (
+  choices: Design['pins'],
+  needs: NeedsResult,
+  chip: Chip | undefined,
+  clock: ClockResult,
+  patience?: Patience,
+): Planned => {
+  if (!chip) return { taken: {} }
+  const taken = takenPins(chip, clock, choices.resetAsPort)
+  const plan = planPins(
+    { chip, needs: needs.open, choices, taken, clock: clock.frequency.value.typ || undefined },
+    { patience },
+  )
+  return { taken, plan }
+}
+
 export const resolvePins = (
   design: Design,
   library: Library,
@@ -80,9 +103,9 @@ export const resolvePins = (
   chip: Chip | undefined,
   clock: ClockResult,
   supplies: Supplies,
-  patience?: Patience,
+  { taken, plan }: Planned,
 ): PinsResult => {
-  if (!chip)
+  if (!chip || !plan)
     return {
       taken: {},
       support: [],
@@ -94,11 +117,6 @@ export const resolvePins = (
       leds: {},
       assignment: {},
     }
-  const taken = takenPins(chip, clock, design.pins.resetAsPort)
-  const plan = planPins(
-    { chip, needs: needs.open, choices: design.pins, taken, clock: clock.frequency.value.typ || undefined },
-    { patience },
-  )
   const { rail } = supplies
   const reference = referenceOf(plan.wires)
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library), reference }

@@ -10,7 +10,7 @@ import {
   regulatorsOf,
   variantsOf,
 } from '@root-board/core/analysis'
-import { type Design, libraryFor } from '@root-board/core/design'
+import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/pins'
@@ -41,12 +41,19 @@ const patienceFor = ({ ms, ticket }: Limit, progress?: (at: Progress) => void): 
   }
 }
 
+/** The analysis before: what an edit left alone is taken from it. */
+let previous: Analysis | undefined
+const next = (design: Design, patience: Patience): Analysis => {
+  const shared = sharing(design, previous?.decided)
+  return (previous = analyse(shared, known(shared), patience, previous))
+}
+
 /** The last project that a question was about, analysed: the next one is often about the same. */
 let last: { key: string; analysis: Analysis } | undefined
 const analysed = (design: Design, patience: Patience): Analysis => {
   const key = JSON.stringify(design)
   if (last?.key === key) return last.analysis
-  const analysis = analyse(design, known(design), patience)
+  const analysis = next(design, patience)
   const { plan } = analysis.pins
   // What was given up half way is tried again.
   const whole = !plan || plan.status === 'proven' || (plan.status === 'clash' && !plan.clashUnsure)
@@ -58,15 +65,15 @@ const analysed = (design: Design, patience: Patience): Analysis => {
 const sent = new Map<number, Analysis>()
 
 const worker: AnalysisWorker = {
-  setLibrary: (next) => {
-    shelf = next
-    last = undefined
+  setLibrary: (library) => {
+    shelf = library
+    last = previous = undefined
   },
   setBell: (cell) => {
     bell = cell
   },
   analyse: (design, turn, limit, progress) => {
-    const analysis = analyse(design, known(design), patienceFor(limit, progress))
+    const analysis = next(design, patienceFor(limit, progress))
     sent.set(turn, analysis)
     for (const older of [...sent.keys()].slice(0, -3)) sent.delete(older)
     return analysis
