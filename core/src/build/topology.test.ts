@@ -5,6 +5,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits } from '../design'
+import type { Chip } from '../parts'
 
 const library = shippedLibrary()
 const legsOf = (a: ReturnType<typeof analyse>, key: string) =>
@@ -119,7 +120,8 @@ describe('two voltages in one line, the device at 5 V and the chip at 3.3 V', ()
       '3 drain: I2C_SDA_FAR',
     ])
     expect(legsOf(a, 'shift-far:i2c.SDA')).toEqual(['1: VIN', '2: I2C_SDA_FAR'])
-    // A bus has its own pull-up at the chip; a plain line gets one on each side.
+    // A bus has its own pull-up at the chip; a plain line gets one on each side. The display’s own pull-ups are beyond.
+    expect(legsOf(a, 'pull:i2c.SDA')).toEqual(['1: VCC', '2: I2C_SDA'])
     expect(legsOf(a, 'shift-near:i2c.SDA')).toBeUndefined()
     const plain = fitted('mosfet', 'track-sensor', 'plain', ['d1.1.OUT'])
     expect(legsOf(plain, 'shift-near:d1.1.OUT')).toEqual(['1: VCC', '2: FAR'])
@@ -145,4 +147,53 @@ test('a chain of three: the chip’s line ends at the first', () => {
     ['2 DOUT', '3 DIN'],
     undefined,
   ])
+})
+
+describe('what a drawer or a carrier has not', () => {
+  const without = (kind: string, sort?: string) => ({
+    parts: Object.fromEntries(
+      Object.entries(library.parts).filter(
+        ([, p]) => p.kind !== kind || (sort !== undefined && (p as { sort?: string }).sort !== sort),
+      ),
+    ),
+  })
+  // Every demo is still built, without parts of that kind, and nothing is joined to what is not there.
+  test.each([
+    ['resistors', undefined],
+    ['capacitors', undefined],
+    ['capacitors', 'ceramic'],
+    ['capacitors', 'electrolytic'],
+    ['connector', undefined],
+    ['switch', undefined],
+    ['diode', undefined],
+  ])('no %s %s', (kind, sort) => {
+    for (const name of ['darkroom-timer', 'hive-scale', 'window-lantern']) {
+      const { build } = analyse(demo(name), without(kind, sort))
+      const of = build.support.filter(
+        (s) => s.part.kind === kind && (sort === undefined || (s.part as { sort?: string }).sort === sort),
+      )
+      // What the project keeps of its own facts may still be there.
+      expect([name, of.map((s) => s.key)]).toEqual([name, []])
+      expect(build.placed.length).toBeGreaterThan(1)
+    }
+  })
+  const socketOf = (style: 'dip' | 'two-sided') => {
+    const chip = structuredClone(library.parts['td8-28-dip']!) as Chip
+    chip.package.style = style
+    const a = analyse(demo('darkroom-timer'), { parts: { ...library.parts, [chip.id]: chip } })
+    return a.build.support.some((s) => s.key === 'socket')
+  }
+  test('a socket is for a chip that fits into one', () => {
+    expect([socketOf('dip'), socketOf('two-sided')]).toEqual([true, false])
+  })
+  test('a board has its leg for the source joined, and is tried alone only with a source', () => {
+    const steps = (source?: string) => {
+      const d = project({ chip: 'trestle-32', devices: [['push-button', 'Go']] })
+      return analyse({ ...d, power: { source } }, library).build
+    }
+    const fed = steps('adapter-9v')
+    expect(fed.placed[0]!.legs.filter((l) => l.net === 'VIN')).toHaveLength(1)
+    expect(fed.steps.filter((s) => s.title.endsWith(' alone'))).toHaveLength(1)
+    expect(steps().steps.filter((s) => s.title.endsWith(' alone'))).toEqual([])
+  })
 })

@@ -1,7 +1,9 @@
 // A leg's drop along a maker's table, by hand: the table turned round, line by line.
 
 import { shippedLibrary } from '../../../test/files'
-import type { Chip, ChipPin } from '../../parts'
+import { project } from '../../../test/project'
+import { analyse } from '../../analysis'
+import type { Chip, ChipPin, Led } from '../../parts'
 import { driverCurve, tableCurrent } from './driver'
 
 const td8 = shippedLibrary().parts['td8-28-dip'] as Chip
@@ -56,3 +58,56 @@ test.each([
 ] as const)('at %d V the %s line carries %d A', (v, line, i) =>
   expect(tableCurrent(pullDown, v, line)).toBeCloseTo(i, 12),
 )
+
+test('where a maker tables one side only, the other goes by the sheet; so does a leg without a table', () => {
+  const half: Chip = {
+    ...td8,
+    io: { ...td8.io, drivers: [{ id: 'strong', name: 'strong', type: 'I/O', pullDown }] },
+  }
+  const fields = (c: Chip, p: ChipPin | undefined) =>
+    (['high', 'low'] as const).map((side) => driverCurve(c, p, side).field)
+  expect(fields(half, pin)).toEqual(['io.outputHigh', 'io.drivers.strong'])
+  expect(fields(half, { ...pin, driver: undefined })).toEqual(['io.outputHigh', 'io.outputLow'])
+  expect(fields(half, undefined)).toEqual(['io.outputHigh', 'io.outputLow'])
+  expect(fields(td8, pin)).toEqual(['io.outputHigh', 'io.outputLow'])
+})
+
+describe('an LED on a leg', () => {
+  const library = shippedLibrary()
+  /** What leg and lamp stand, A. */
+  const lamp = (leg: number, most: number, settings?: Record<string, number>) => {
+    const red = structuredClone(library.parts['led-red']!) as Led
+    red.currentAbsolute = { ...red.currentAbsolute, max: most }
+    const chip = structuredClone(td8)
+    chip.limits.pinAbsolute = { ...chip.limits.pinAbsolute, max: leg }
+    const a = analyse(
+      project({
+        chip: 'td8-28-dip',
+        source: 'cells-2-aa',
+        devices: [['lamp-red', 'Lamp', 'to-ground', { settings }]],
+      }),
+      { parts: { ...library.parts, 'led-red': red, [chip.id]: chip } },
+    )
+    const part = a.build.support.find((s) => s.key === 'led:d1.1.light')!
+    return { on: a.pins.leds['d1.1.light']!, part }
+  }
+  test('the current it is for comes from its sheet, or from whoever set it', () => {
+    const origin = (settings?: Record<string, number>) =>
+      lamp(0.04, 0.03, settings).on.resistance.inputs.find((i) => i.symbol === 'I')!.origin.kind
+    expect(origin()).toBe('part')
+    expect(origin({ 'light.current': 3e-3 })).toBe('decision')
+  })
+  test('without its resistor it stops where leg or lamp breaks, either of them', () => {
+    // Some 50 mA flow then at most.
+    const { max } = lamp(0.04, 0.03).on.bare.value
+    expect(max).toBeGreaterThan(0.04)
+    expect(max).toBeLessThan(0.1)
+    const severity = (leg: number, most: number) => lamp(leg, most).part.risk.severity
+    expect([severity(0.1, 0.1), severity(0.04, 0.1), severity(0.1, 0.03), severity(0.04, 0.03)]).toEqual([
+      'risks',
+      'stops',
+      'stops',
+      'stops',
+    ])
+  })
+})
