@@ -87,8 +87,8 @@ export interface WireRow {
 const anchor = (net: Net, parts: Map<string, BoardPart>): number => {
   const rank = (ref: string) => {
     const part = parts.get(ref)!
-    if (part.support?.key === 'entry') return 0
-    if (part.support?.key === 'regulator') return 1
+    if (part.support?.role === 'entry') return 0
+    if (part.support?.role === 'regulator') return 1
     return part.kind === 'chip' ? 2 : part.kind === 'support' ? 3 : 4
   }
   return net.nodes.reduce((best, n, i) => (rank(n.ref) < rank(net.nodes[best]!.ref) ? i : best), 0)

@@ -1,7 +1,7 @@
 // The order of building, with a check after each step and the cautions that belong to it.
 
 import { fromRule, fromWorked, type Worked } from '../findings'
-import type { SupportPart } from '../circuit'
+import { type SupportPart, type SupportRole } from '../circuit'
 import type { Resistors } from '../parts'
 import { exactly, formatQuantity, type Unit } from '../quantity'
 import { asStated, sum } from '../sums'
@@ -78,8 +78,8 @@ const volts = (where: string, worked: Worked, otherwise: string): StepCheck => (
   otherwise,
 })
 
-const ofKeys = (placed: BoardPart[], ...starts: string[]) =>
-  placed.filter((p) => p.support?.present && starts.some((s) => p.support!.key.startsWith(s)))
+const ofRoles = (placed: BoardPart[], ...roles: SupportRole[]) =>
+  placed.filter((p) => p.support?.present && roles.includes(p.support.role))
 const refsOf = (parts: BoardPart[]) => parts.map((p) => p.ref)
 const solderWords = (parts: BoardPart[]) =>
   parts.map((p) => {
@@ -119,7 +119,14 @@ const sourceCautions = ({ source }: Pick<PowerResult, 'source'>): Caution[] => [
 ]
 
 const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
-  const parts = ofKeys(placed, 'entry', 'polarity-diode', 'regulator')
+  const parts = ofRoles(
+    placed,
+    'entry',
+    'polarity diode',
+    'regulator',
+    'regulator input capacitor',
+    'regulator output capacitor',
+  )
   const rail = power.rail
   if (parts.length === 0 || !rail) return []
   const hot = (power.regulation?.junction.value.max ?? 0) > 60
@@ -165,7 +172,7 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 
 /** The second feed is tried before anything hangs on it. */
 const feedSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
-  const parts = ofKeys(placed, 'feed')
+  const parts = ofRoles(placed, 'feed entry')
   const voltage = power.supplies.feed
   if (parts.length === 0 || !voltage) return []
   return [
@@ -227,12 +234,12 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   if (!rail) return []
   const supply = chip.legs.filter((l) => l.net === 'VCC')
   const ground = chip.legs.filter((l) => l.net === 'GND')
-  const around = ofKeys(placed, 'socket', 'decoupling', 'bulk')
-  const reset = ofKeys(placed, 'reset')
-  const clock = ofKeys(placed, 'crystal', 'load-capacitor')
-  const header = ofKeys(placed, 'programming-header')
-  const lamp = ofKeys(placed, 'power-lamp')
-  const pull = reset.find((p) => p.support!.key === 'reset-pull-up')
+  const around = ofRoles(placed, 'socket', 'decoupling capacitor', 'bulk capacitor')
+  const reset = ofRoles(placed, 'reset pull-up', 'reset button')
+  const clock = ofRoles(placed, 'resonating part', 'load capacitor')
+  const header = ofRoles(placed, 'programming header')
+  const lamp = ofRoles(placed, 'power lamp', 'power lamp resistor')
+  const pull = reset.find((p) => p.support!.role === 'reset pull-up')
   const steps: BuildStep[] = [
     {
       title: 'Chip’s place, decoupling and rails',
@@ -292,7 +299,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
               ),
             ]
           : []),
-        ...(reset.some((p) => p.support!.key === 'reset-button')
+        ...(reset.some((p) => p.support!.role === 'reset button')
           ? [
               {
                 where: 'between RESET and GND, button pressed',
@@ -314,7 +321,7 @@ const chipSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
         'Keep the leads as short as they can be, with nothing crossing under them.',
       ],
       checks: clock
-        .filter((p) => p.support!.key === 'crystal')
+        .filter((p) => p.support!.role === 'resonating part')
         .flatMap((p) => [
           {
             where: `between ${p.legs[0]!.net} and ${p.legs[1]!.net}, chip out`,

@@ -11,9 +11,42 @@ export interface Leg {
   net: string
 }
 
+/** The parts of a level shift: a divider's two, a series resistor, a pull-up on each side, and what stands between them. */
+export type ShiftPart = 'upper' | 'lower' | 'series' | 'near' | 'far' | 'transistor' | 'diode' | 'buffer'
+
+/** What a support part is there for. Whoever looks for one goes by this and by the signal it serves, never by its key or name. */
+export type SupportRole =
+  | 'entry'
+  | 'feed entry'
+  | 'polarity diode'
+  | 'regulator'
+  | 'regulator input capacitor'
+  | 'regulator output capacitor'
+  | 'bulk capacitor'
+  | 'power lamp'
+  | 'power lamp resistor'
+  | 'socket'
+  | 'decoupling capacitor'
+  | 'reset pull-up'
+  | 'reset button'
+  | 'resonating part'
+  | 'load capacitor'
+  | 'programming header'
+  | 'line pull-up'
+  | 'select pull-up'
+  | 'transistor'
+  | 'gate resistor'
+  | 'gate pull-down'
+  | 'flyback diode'
+  | 'lamp resistor'
+  | 'sensor divider'
+  | 'sampling capacitor'
+  | `shift ${ShiftPart}`
+
 export interface SupportPart extends SupportChoice {
   /** `decoupling:VCC`, `led:d4.1.LED`: what the builder's in and out choices refer to. */
   key: string
+  role: SupportRole
   name: string
   part: Part
   /** Of a resistor or capacitor, with its marking. */
@@ -27,6 +60,19 @@ export interface SupportPart extends SupportChoice {
   risk: { severity: Severity; grade: Grade; text: string; facts: Fact[] }
   /** The signal it serves, when it serves one. */
   signal?: string
+}
+
+/** The part for this, in or out; of a signal where it serves one. */
+export const supportFor = (
+  support: readonly SupportPart[],
+  role: SupportRole,
+  signal?: string,
+): SupportPart | undefined => support.find((s) => s.role === role && s.signal === signal)
+
+/** The same, where it is fitted. */
+export const fittedFor = (...asked: Parameters<typeof supportFor>): SupportPart | undefined => {
+  const found = supportFor(...asked)
+  return found?.present ? found : undefined
 }
 
 /** What is in the drawer for plain resistors and capacitors: the library's general series. */

@@ -1,12 +1,12 @@
 // What the legs carry: each LED with and without its resistor, and the sums per group of legs and per chip.
 
+import { fittedFor } from '../circuit'
 import { fromPart, type Grade, type Worked } from '../findings'
 import type { Chip, Rated } from '../parts'
 import { add, fullRange } from '../quantity'
 import { asStated, dimensionOf, sum, type Term, total } from '../sums'
 import type { PinsResult } from './resolve'
 import type { Wire } from './wires'
-import { ledKey } from './support'
 import { isOutput } from './ways'
 
 export interface LegLoad {
@@ -71,7 +71,7 @@ export const legLoads = (
 ): LegLoad[] =>
   (plan?.wires ?? []).flatMap((wire) => {
     const on = leds[wire.signal.id]
-    const fitted = support.find((s) => s.key === ledKey(wire.signal.id))?.present
+    const fitted = fittedFor(support, 'lamp resistor', wire.signal.id)
     return [...(on ? [{ wire, current: fitted ? on.current : on.bare }] : []), ...boardLoads(chip, wire)]
   })
 

@@ -102,15 +102,21 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
   }
 }
 
+const pulls: Partial<Record<SupportPart['role'], 'low' | 'high'>> = {
+  'line pull-up': 'high',
+  'select pull-up': 'high',
+  'gate pull-down': 'low',
+}
+
 /** Parts of ours that pull the line itself, or the gate behind a resistor. */
 const ofSupport = (support: SupportPart, wire: Wire): Hold | undefined => {
   const tolerance = support.part.kind === 'resistors' ? support.part.tolerance : 0
   if (!support.present || !support.value || support.signal !== wire.signal.id) return undefined
-  const to = { pull: 'high', select: 'high', 'gate-pull-down': 'low' }[support.key.split(':')[0]!]
+  const to = pulls[support.role]
   return to === undefined
     ? undefined
     : {
-        to: to as 'low' | 'high',
+        to,
         resistance: within(support.value.value, tolerance),
         offset: none,
         text: `The ${support.name} of ${support.value.marking} holds it ${to} until the program runs`,

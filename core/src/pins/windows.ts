@@ -1,7 +1,7 @@
 // The pull resistors of each line that needs one: the smallest and largest that serve, what sits on the devices' own
 // boards, what the leg has inside, and what is fitted.
 
-import type { SupportPart } from '../circuit'
+import { type SupportPart, fittedFor } from '../circuit'
 import type { Worked } from '../findings'
 import type { Chip } from '../parts'
 import { fullRange, type Range } from '../quantity'
@@ -27,7 +27,7 @@ export interface PullWindow {
 
 export const pullWindows = (wires: Wire[], chip: Chip, rail: Worked, support: SupportPart[]): PullWindow[] =>
   wires.flatMap((wire): PullWindow[] => {
-    const fitted = support.find((s) => s.present && s.key === `pull:${wire.signal.id}`)?.value?.value
+    const fitted = fittedFor(support, 'line pull-up', wire.signal.id)?.value?.value
     const own = attributeOf(wire.pin, 'no-pull-up') ? undefined : chip.io.pullUp
     const contact = contactWindow(wire, chip, rail)
     if (contact)

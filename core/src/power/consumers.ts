@@ -1,7 +1,7 @@
 // Who draws how much from the rail, at rest and at work.
 
 import { blocksCurrent } from '../chip'
-import type { Supplies } from '../circuit'
+import { type Supplies, fittedFor } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design, NeedDevice } from '../design'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
@@ -186,7 +186,7 @@ export const consumersOf = (
     const leds = instances.flatMap((i) =>
       i.wiring.signals.flatMap((s) => {
         const on = pins.leds[`${i.id}.${s.id}`]
-        const fitted = on && pins.support.find((p) => p.key === `led:${i.id}.${s.id}`)?.present
+        const fitted = on && fittedFor(pins.support, 'lamp resistor', `${i.id}.${s.id}`)
         return on ? [fitted ? on.current : on.bare] : []
       }),
     )

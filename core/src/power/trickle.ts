@@ -1,7 +1,7 @@
 // What flows through the resistors and inputs of the lines: pull-ups of ours and on boards, pulls inside inputs, dividers,
 // gates and leakage. Each way from a supply to ground is counted once.
 
-import { type SupportPart, type Supplies, supplyOf } from '../circuit'
+import { type SupportPart, type Supplies, supplyOf, type SupportRole, fittedFor } from '../circuit'
 import type { FedBy } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import type { Chip } from '../parts'
@@ -42,9 +42,8 @@ const resistorOf = (s: SupportPart): WorkedInput | undefined =>
   s.part.kind === 'resistors' && s.value ? fittedResistor('R', s.name, s.part, s.value, s.key) : undefined
 
 const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
-  const fitted = pins.support.filter((s) => s.present)
-  const find = (key: string) => {
-    const s = fitted.find((p) => p.key === key)
+  const find = (role: SupportRole, signal: string) => {
+    const s = fittedFor(pins.support, role, signal)
     return s && resistorOf(s)
   }
   const ways: Way[] = []
@@ -55,18 +54,18 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
   for (const { signal, pin } of pins.plan?.wires ?? []) {
     const far = signal.ends.find((e) => e.instance.need.fedBy)?.instance.need.fedBy ?? 'rail'
     const isBus = signal.bus !== undefined
-    add('rail', isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find(`pull:${signal.id}`))
-    add('rail', 'low', `select of ${signal.name}`, find(`select:${signal.id}`))
-    add('rail', 'high', `gate of ${signal.name}`, find(`gate-pull-down:${signal.id}`))
-    if (!isBus) add('rail', 'low', `shift in ${signal.name}`, find(`shift-near:${signal.id}`))
-    add(far, 'low', `shift in ${signal.name}`, find(`shift-far:${signal.id}`))
+    add('rail', isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
+    add('rail', 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
+    add('rail', 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
+    if (!isBus) add('rail', 'low', `shift in ${signal.name}`, find('shift near', signal.id))
+    add(far, 'low', `shift in ${signal.name}`, find('shift far', signal.id))
     const isAnalog = signal.kind === 'analog-in'
     add(
       far,
       isAnalog ? 'always' : 'high',
       `divider in ${signal.name}`,
-      find(`shift-upper:${signal.id}`),
-      find(`shift-lower:${signal.id}`),
+      find('shift upper', signal.id),
+      find('shift lower', signal.id),
     )
     for (const load of chip?.board?.loads ?? [])
       if (load.pin === pin.id && load.resistance && load.pull)
@@ -108,7 +107,7 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
           'rail',
           'always',
           `divider of ${name}`,
-          find(`divider:${signal.id}`),
+          find('sensor divider', signal.id),
           own('sourceResistance', e.sourceResistance),
         )
     }

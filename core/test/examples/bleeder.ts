@@ -8,6 +8,7 @@ export const bleeder: SupportBlock = ({ design, stock }) =>
     ? [
         {
           key: 'bleeder',
+          role: 'bulk capacitor', // a role of its own is a word more in `SupportRole`
           name: 'bleeder of the rail',
           part: stock.resistors,
           value: preferred(stock.resistors, 10e3, 'nearest'),

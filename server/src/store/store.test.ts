@@ -3,10 +3,11 @@
 import { copyFileSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { freshFolder, root } from '../../test/serve'
 import { readDemoFolder } from '../files'
 import { integrity, openDatabase } from './database'
+import { DrawerStore } from './drawer'
 import { migrations } from './migrations'
 import { ProjectStore } from './projects'
 
@@ -93,5 +94,55 @@ test('saving what is gone says so, and a save is what is read back', async () =>
   await store.remove(made.id)
   expect(await store.save(made.id, 2, emptyDesign('A'))).toBe('gone')
   expect(await store.remove(made.id)).toBe(false)
+  await db.close()
+})
+
+describe('the drawer', () => {
+  const lines = async (db: Sequelize) =>
+    (await new DrawerStore(db).list()).map((l) => [l.part, l.count, l.place])
+  test('a line goes when there is none of it and nowhere; a place or a number keeps it', async () => {
+    const db = await openDatabase(freshFolder())
+    const drawer = new DrawerStore(db)
+    await drawer.set('led-red', 5, 'tin')
+    await drawer.set('led-green', 0, 'box 2')
+    await drawer.set('led-blue', 3, '')
+    expect(await lines(db)).toEqual([
+      ['led-blue', 3, ''],
+      ['led-green', 0, 'box 2'],
+      ['led-red', 5, 'tin'],
+    ])
+    await drawer.set('led-red', 6, 'tin')
+    await drawer.set('led-green', 0, '')
+    await drawer.set('led-blue', 0, '')
+    expect(await lines(db)).toEqual([['led-red', 6, 'tin']])
+    await db.close()
+  })
+})
+
+test('the tables, column by column: what must be there and what may be empty', async () => {
+  const db = await openDatabase(freshFolder())
+  const columns = async (table: string) =>
+    (
+      await db.query<{ name: string; notnull: number; pk: number }>(`PRAGMA table_info(${table})`, {
+        type: QueryTypes.SELECT,
+      })
+    ).map((c) => `${c.name}${c.pk ? ' key' : c.notnull ? '' : ' or none'}`)
+  expect(await columns('projects')).toEqual([
+    'id key',
+    'design',
+    'version',
+    'sample',
+    'changedAt',
+    'deletedAt or none',
+  ])
+  expect((await columns('parts')).sort()).toEqual([
+    'changedAt',
+    'deletedAt or none',
+    'id key',
+    'part',
+    'version',
+  ])
+  expect(await columns('marks')).toEqual(['name key', 'value'])
+  expect(await columns('drawer')).toEqual(['part key', 'count', 'place', 'since'])
   await db.close()
 })

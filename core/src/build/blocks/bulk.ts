@@ -85,6 +85,7 @@ export const bulk: SupportBlock = (context) => {
   return [
     {
       key,
+      role: 'bulk capacitor',
       name: 'bulk capacitor of the rail',
       part: stock.electrolytics,
       value,

@@ -21,6 +21,7 @@ export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
   const parts: SupportPart[] = [
     {
       key: 'crystal',
+      role: 'resonating part',
       name: part.kind,
       part,
       legs: [
@@ -40,6 +41,7 @@ export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
       const key = loadCapacitorKey(pin)
       parts.push({
         key,
+        role: 'load capacitor',
         name: `load capacitor at ${pin}`,
         part: stock.ceramics,
         value: fitted,

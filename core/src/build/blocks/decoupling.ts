@@ -33,6 +33,7 @@ export const decoupling: SupportBlock = ({ chip, design, stock }) =>
     return [
       {
         key,
+        role: 'decoupling capacitor',
         name: `decoupling capacitor at ${d.pin}`,
         part: stock.ceramics,
         value,

@@ -15,6 +15,7 @@ export const feedEntry: SupportBlock = ({ power, design, library }) => {
   return [
     {
       key: 'feed',
+      role: 'feed entry',
       name: `jack for the second feed, ${source.name}`,
       part: jack,
       legs: [
@@ -43,6 +44,7 @@ export const entry: SupportBlock = ({ power, design, library }) => {
   return [
     {
       key: 'entry',
+      role: 'entry',
       name: `jack for ${power.source.name}`,
       part: jack,
       legs: [

@@ -22,6 +22,7 @@ export const lamp: SupportBlock = ({ power, stock }) => {
     {
       ...common,
       key: lampKey,
+      role: 'power lamp',
       name: 'power lamp',
       part: on.led,
       legs: [
@@ -34,6 +35,7 @@ export const lamp: SupportBlock = ({ power, stock }) => {
     {
       ...common,
       key: `${lampKey}-resistor`,
+      role: 'power lamp resistor',
       name: 'series resistor of the power lamp',
       part: stock.resistors,
       value: on.resistor,

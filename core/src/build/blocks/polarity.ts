@@ -10,6 +10,7 @@ export const polarity: SupportBlock = ({ power, chip }) => {
   return [
     {
       key: polarityKey,
+      role: 'polarity diode',
       name: 'polarity diode',
       part: diode,
       legs: [

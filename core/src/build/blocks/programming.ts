@@ -21,6 +21,7 @@ export const programmingHeader: SupportBlock = ({ chip, design, library, pins })
   return [
     {
       key: 'programming-header',
+      role: 'programming header',
       name: 'programming header',
       part: connector,
       legs: method.contacts.map((c, i) => ({ name: `${i + 1} ${c.signal}`, net: netAt(c.at) })),
@@ -47,6 +48,7 @@ export const socket: SupportBlock = ({ chip, design, library }) => {
   return [
     {
       key: 'socket',
+      role: 'socket',
       name: 'socket of the chip',
       part,
       legs: [],

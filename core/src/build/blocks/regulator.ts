@@ -13,6 +13,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
   const parts: SupportPart[] = [
     {
       key: 'regulator',
+      role: 'regulator',
       name: 'regulator',
       part: reg,
       legs: reg.legs
@@ -33,6 +34,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
   ]
   const capacitor = (
     key: string,
+    role: SupportPart['role'],
     name: string,
     net: string,
     least: number,
@@ -46,6 +48,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
     const value = preferred(series, least, 'up')
     parts.push({
       key,
+      role,
       name,
       part: series,
       value,
@@ -87,6 +90,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
   const pick = (farads: number) => (farads >= 1e-6 ? 'electrolytics' : 'ceramics')
   capacitor(
     'regulator-in',
+    'regulator input capacitor',
     'capacitor at the regulator’s input',
     'VIN',
     reg.inputCapacitor,
@@ -97,6 +101,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
   )
   capacitor(
     'regulator-out',
+    'regulator output capacitor',
     'capacitor at the regulator’s output',
     'VCC',
     reg.outputCapacitor.capacitance,

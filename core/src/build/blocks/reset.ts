@@ -19,6 +19,7 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   const parts: SupportPart[] = [
     {
       key: 'reset-pull-up',
+      role: 'reset pull-up',
       name: 'reset pull-up',
       part: stock.resistors,
       value,
@@ -62,6 +63,7 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   if (button)
     parts.push({
       key: 'reset-button',
+      role: 'reset button',
       name: 'reset button',
       part: button,
       legs: [

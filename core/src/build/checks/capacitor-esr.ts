@@ -1,3 +1,4 @@
+import { fittedFor } from '../../circuit'
 import { type Check, partOrigin } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 
@@ -9,7 +10,7 @@ export const capacitorEsr: Check = {
   rule: 'the window of the regulator’s sheet',
   run: ({ build, power: { regulator } }) => {
     const window = regulator?.outputCapacitor.esr
-    const fitted = build.support.find((s) => s.key === 'regulator-out' && s.present)
+    const fitted = fittedFor(build.support, 'regulator output capacitor')
     if (!regulator || !window || fitted?.part.kind !== 'capacitors') return []
     const { esr, name, sheet } = fitted.part
     const ohms = (v: number) => formatQuantity(v, 'Ω', 2)

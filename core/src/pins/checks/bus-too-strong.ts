@@ -1,3 +1,4 @@
+import { fittedFor } from '../../circuit'
 import { type Check, type Fix, fromWorked } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { boardPulls, busWindow, fittedResistor, together } from '../support'
@@ -12,7 +13,7 @@ export const busTooStrong: Check = {
     (chip && power.rail ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
       const window = busWindow(wire, chip!, power.rail!)
       const smallest = window?.smallest.value.max ?? 0
-      const ours = pins.support.find((s) => s.present && s.key === `pull:${wire.signal.id}`)
+      const ours = fittedFor(pins.support, 'line pull-up', wire.signal.id)
       if (!window?.fitted) return []
       const all =
         ours?.value && ours.part.kind === 'resistors'

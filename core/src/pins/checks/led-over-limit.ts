@@ -1,8 +1,8 @@
+import { supportFor } from '../../circuit'
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
 import { boardLoads } from '../drive'
 import { legName } from '../passport'
-import { ledKey } from '../support'
 
 export const ledOverLimit: Check = {
   id: 'pins.led-over-limit',
@@ -12,7 +12,7 @@ export const ledOverLimit: Check = {
   run: ({ chip: { chip }, pins }) =>
     (chip ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
       const on = pins.leds[wire.signal.id]
-      const support = pins.support.find((s) => s.key === ledKey(wire.signal.id))
+      const support = supportFor(pins.support, 'lamp resistor', wire.signal.id)
       if (!on || !support) return []
       const actual = support.present ? on.current : on.bare
       const recommended = fullRange(chip!.limits.pinRecommended).max

@@ -1,7 +1,7 @@
 import { type Check, partOrigin } from '../../findings'
-import { stockOf } from '../../circuit'
+import { stockOf, supportFor } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
-import { ledKey, smallerLed } from '../support'
+import { smallerLed } from '../support'
 
 /** An LED or its resistor beyond what each itself stands; what the leg stands is another check. */
 export const ledRating: Check = {
@@ -12,7 +12,7 @@ export const ledRating: Check = {
   run: ({ chip: { chip }, pins, power, library }) =>
     (chip ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
       const on = pins.leds[wire.signal.id]
-      const support = pins.support.find((s) => s.key === ledKey(wire.signal.id))
+      const support = supportFor(pins.support, 'lamp resistor', wire.signal.id)
       if (!on || !support) return []
       const actual = support.present ? on.current : on.bare
       const most = actual.value.max

@@ -1,4 +1,4 @@
-import type { SupportPart } from '../../circuit'
+import { type SupportPart, fittedFor } from '../../circuit'
 import type { Check, Finding, Fix, Stages } from '../../findings'
 import { deviceDrives } from '../costs'
 import { legName } from '../passport'
@@ -37,7 +37,7 @@ const selectOf = (wire: Wire, stages: Stages): Wire | undefined => {
 
 /** Whether something holds a select high while nothing drives it. */
 const isHeldHigh = (select: Wire, support: SupportPart[]): boolean =>
-  support.some((s) => s.present && s.key === `select:${select.signal.id}`) ||
+  fittedFor(support, 'select pull-up', select.signal.id) !== undefined ||
   select.signal.ends.some(({ signal: { electrical: e } }) => e.kind === 'logic-input' && e.pull === 'up')
 
 /** Legs where a fight like this one would be: kept free together, or the fight only moves on. */

@@ -55,8 +55,9 @@ export const pullUp = (
   { signal }: Wire,
   part: Resistors,
   value: NonNullable<SupportPart['value']>,
-): Pick<SupportPart, 'key' | 'name' | 'part' | 'value' | 'legs' | 'signal'> => ({
+): Pick<SupportPart, 'key' | 'role' | 'name' | 'part' | 'value' | 'legs' | 'signal'> => ({
   key: `${kind}:${signal.id}`,
+  role: kind === 'pull' ? 'line pull-up' : 'select pull-up',
   name: `pull-up of ${signal.name}`,
   part,
   value,

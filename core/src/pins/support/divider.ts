@@ -17,6 +17,7 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
   return [
     {
       key,
+      role: 'sensor divider',
       name: `divider resistor of ${wire.signal.name}`,
       part: stock.resistors,
       value,

@@ -102,6 +102,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
   const parts: SupportPart[] = [
     {
       key: fetKey,
+      role: 'transistor',
       name: `transistor of ${name}`,
       part: transistor,
       legs: [
@@ -126,6 +127,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
     },
     {
       key: seriesKey,
+      role: 'gate resistor',
       name: `gate resistor of ${name}`,
       part: stock.resistors,
       value: { ...series },
@@ -149,6 +151,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
     },
     {
       key: pullKey,
+      role: 'gate pull-down',
       name: `gate pull-down of ${name}`,
       part: stock.resistors,
       value: { ...pull },
@@ -177,6 +180,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
     const key = `flyback:${wire.signal.id}`
     parts.push({
       key,
+      role: 'flyback diode',
       name: `flyback diode of ${name}`,
       part: diode,
       legs: [

@@ -168,6 +168,7 @@ export const ledResistor: SignalSupport = (wire, context) => {
   const limit = fullRange(context.chip.limits.pinAbsolute)
   const support: SupportPart = {
     key,
+    role: 'lamp resistor',
     name: `series resistor of ${wire.signal.name}`,
     part: context.stock.resistors,
     value: { value: on.resistor.value, unit: 'Ω', marking: on.resistor.marking },

@@ -80,6 +80,7 @@ export const samplingCapacitor: SignalSupport = (wire, context) => {
   return [
     {
       key,
+      role: 'sampling capacitor',
       name: `capacitor at the reading of ${signal.name}`,
       part: stock.ceramics,
       value,

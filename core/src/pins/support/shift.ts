@@ -1,6 +1,6 @@
 // The parts of a level shift that the builder fitted into a line.
 
-import type { SupportPart } from '../../circuit'
+import { type SupportPart, type ShiftPart } from '../../circuit'
 import { everyStance, supportChoice } from '../../design'
 import { formatQuantity } from '../../quantity'
 import { farNet, farSupply, fittedShift, isFar, nearNet, type Shift } from '../levels/shift'
@@ -41,12 +41,13 @@ const partsOf = (
   }
   const why = `${name} has another voltage at its far end; up to ${formatQuantity(shift.rate.value.typ, 'Hz', 2)}`
   const make = (
-    what: string,
+    what: ShiftPart,
     rest: Pick<SupportPart, 'name' | 'part' | 'legs' | 'worked'> & Partial<SupportPart>,
   ): SupportPart => {
     const key = `shift-${what}:${wire.signal.id}`
     return {
       key,
+      role: `shift ${what}`,
       why,
       signal: wire.signal.id,
       ...supportChoice(design, key, everyStance),

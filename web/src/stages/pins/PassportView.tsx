@@ -1,6 +1,7 @@
 // Everything about one leg: every name through every board, what it can be, what is on it, what it does at start-up, its
 // currents, and its level with each partner.
 
+import { fittedFor } from '@root-board/core/circuit'
 import { askedWord } from '@root-board/core/needs'
 import type { Chip, ChipPin, PinAttribute } from '@root-board/core/parts'
 import { findPins, passport, type PinName, pinNames, placeName, wireOn } from '@root-board/core/pins'
@@ -208,7 +209,7 @@ const Currents = ({ chip, pin }: { chip: Chip; pin: ChipPin }) => {
   const { limits } = chip
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
   const led = wire && analysis.pins.leds[wire.signal.id]
-  const fitted = wire && analysis.pins.support.find((s) => s.key === `led:${wire.signal.id}`)?.present
+  const fitted = wire && fittedFor(analysis.pins.support, 'lamp resistor', wire.signal.id) !== undefined
   const groups = (limits.groups ?? []).filter((g) => g.pins.includes(pin.id))
   return (
     <section aria-labelledby="passport-currents">
