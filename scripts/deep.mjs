@@ -20,6 +20,8 @@ const code = await run(
     'laws.test',
     'formulas.test',
     'sums/sums.test',
+    'physics.test',
+    'again.test',
   ],
   {
     env: { DEEP: '1' },

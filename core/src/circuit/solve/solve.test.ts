@@ -1,12 +1,12 @@
 // What the solver says, against closed forms, and against a solver written here that shares nothing with it.
 
 import fc from 'fast-check'
+import { deep, firstSeed } from '../../../test/share'
 import { formOf, forms, type Element, type Model, transconductanceOf } from '../models'
 import { afterChange, Contradiction, FloatingNet, operatingPoint, sensitivities, transient } from '.'
 
-const seed = Number(process.env.SEED ?? Date.now() % 1_000_000)
-const deep = process.env.DEEP ? 5 : 1
-console.info(`circuit: SEED=${seed}`)
+const seed = firstSeed('circuit', 9) % 2 ** 31
+const times = deep ? 5 : 1
 
 const between = (id: string, model: Model, ...nets: string[]): Element => ({
   id,
@@ -39,7 +39,7 @@ const gauss = (a: number[][], b: number[]): number[] => {
 const ohms = fc.double({ min: 0, max: 6, noNaN: true }).map((e) => 10 ** e)
 const volts = fc.double({ min: -15, max: 15, noNaN: true })
 
-test(`${300 * deep} random networks of resistors, against node voltages by hand`, () => {
+test(`${300 * times} random networks of resistors, against node voltages by hand`, () => {
   const network = fc.integer({ min: 2, max: 12 }).chain((n) =>
     fc.record({
       n: fc.constant(n),
@@ -86,7 +86,7 @@ test(`${300 * deep} random networks of resistors, against node voltages by hand`
       const point = operatingPoint(elements)
       expected.forEach((u, k) => expect(point.voltage(net(k + 1))).toBeCloseTo(u, 6))
     }),
-    { numRuns: 300 * deep, seed },
+    { numRuns: 300 * times, seed },
   )
 })
 
@@ -368,7 +368,7 @@ test('every slope is that of its answer, at random voltages', () => {
   )
 })
 
-test(`${100 * deep} random circuits of diodes and MOSFETs, against a solver of their own`, () => {
+test(`${100 * times} random circuits of diodes and MOSFETs, against a solver of their own`, () => {
   // Written here once more, from the textbook: currents into each net, slopes by differences, steps that must lessen what is lacking.
   type Part =
     | { is: 'r'; a: number; b: number; r: number }
@@ -498,9 +498,9 @@ test(`${100 * deep} random circuits of diodes and MOSFETs, against a solver of t
       // A latch of two transistors has two answers that both hold; this compares where there is one.
       if (fets.length < 2) other.u.forEach((u, k) => expect(mine[k]).toBeCloseTo(u, 5))
     }),
-    { numRuns: 100 * deep, seed },
+    { numRuns: 100 * times, seed },
   )
-  expect(compared).toBeGreaterThan(60 * deep)
+  expect(compared).toBeGreaterThan(60 * times)
 })
 
 describe('over time', () => {
