@@ -2,7 +2,8 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { type Edit, emptyDesign } from '../design'
+import { applyEdits, type Edit, emptyDesign } from '../design'
+import { carrierOf } from '../chip'
 import type { Finding, Severity } from '../findings'
 import type { Device } from '../parts'
 import { steps } from '../pins'
@@ -15,6 +16,7 @@ import {
   isBetter,
   nextPlansOf,
   offersFor,
+  otherBoardsOf,
   type Preview,
   previewEdits,
   proposalsFor,
@@ -266,4 +268,64 @@ describe('questions about a project that has little', () => {
     expect(edits[1]).toMatch(/d2\.1\.OUT/)
     expect(edits[1]).not.toMatch(/d1\.1\.OUT/)
   })
+})
+
+describe('what was given up on the way says nothing for sure', () => {
+  const lamps = project({ chip: 'td8-08-dip', devices: [['lamp-red', 'Lamp', 'to-ground', { count: 6 }]] })
+  const before = analyse(lamps, library)
+  const clash = before.findings.find((f) => f.check === 'pins.clash')!
+  test('a change whose plan was not found out is not offered, whatever else it clears', () => {
+    const whole = offersFor(before, library, clash).offers.map((o) => o.fix.label)
+    expect(whole.length).toBeGreaterThan(0)
+    // Enough to make the proposals, and for nothing after that.
+    let asked = 0
+    let proposed = Infinity
+    const counting = { spent: () => (asked++, false) }
+    proposalsFor(before, library, clash, counting)
+    proposed = asked
+    const hurried = offersFor(before, library, clash, steps(proposed + 2))
+    expect(hurried.untried.length).toBeGreaterThan(0)
+    for (const label of hurried.untried) expect(hurried.offers.map((o) => o.fix.label)).not.toContain(label)
+    expect(
+      new Set([...hurried.untried, ...hurried.offers.map((o) => o.fix.label)]).size,
+    ).toBeGreaterThanOrEqual(whole.length)
+  })
+  test('further plans end with the patience, and say that they are not all', () => {
+    const d = project({
+      chip: 'td8-28-dip',
+      devices: [
+        ['lamp-red', 'Lamps', 'to-ground', { count: 4 }],
+        ['push-button', 'Buttons', 'to-ground', { count: 3 }],
+      ],
+    })
+    const analysis = analyse(d, library)
+    expect(analysis.pins.plan?.status).toBe('proven')
+    const all = nextPlansOf(d, library, undefined, analysis)
+    const none = nextPlansOf(d, library, steps(0), analysis)
+    expect(all.plans.length).toBeGreaterThan(0)
+    expect(none.plans.length).toBeLessThan(all.plans.length)
+    expect(none.complete).toBe(false)
+  })
+})
+
+test('on another board each wire is judged where its position lies there', () => {
+  const held = (locks: Record<string, string>) => {
+    const d = project({ chip: 'trestle-32', source: 'adapter-9v', devices: [['push-button', 'Go']], locks })
+    const both = applyEdits(d, [
+      { kind: 'setAlso', part: 'trestle-plain', name: '', on: true },
+      { kind: 'setAlso', part: 'trestle-radio', name: '', on: true },
+    ])
+    return Object.fromEntries(
+      otherBoardsOf(both, library).map((b) => [b.id, b.findings.some((f) => f.check === 'pins.strap-held')]),
+    )
+  }
+  // The header position whose leg on the radio board must be low at start: a button with a pull-up holds it high.
+  const radio = carrierOf(library, 'trestle-radio')!
+  const strap = radio.pins.find((p) =>
+    p.attributes?.some((a) => a.kind === 'strap' && a.needs === 'low' && p.places),
+  )!
+  const here = carrierOf(library, 'trestle-32')!.pins.find((p) => p.places?.includes(strap.places![0]!))!
+  expect(held({ 'd1.1.contact': here.id })).toEqual({ 'trestle-plain': false, 'trestle-radio': true })
+  // Left to the planner it lies elsewhere, on all three.
+  expect(held({})).toEqual({ 'trestle-plain': false, 'trestle-radio': false })
 })
