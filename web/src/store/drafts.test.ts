@@ -201,3 +201,13 @@ test('a conflict ends with the draft of mine over the version that is stored, or
   await resolveConflict('theirs')
   expect([await kept(), state().version, state().save.kind]).toEqual([[], 9, 'saved'])
 })
+
+test('where nothing is in conflict, there is nothing to end', async () => {
+  await opened()
+  await resolveConflict('mine')
+  await resolveConflict('theirs')
+  expect([server.made, server.design.name, state().save.kind]).toEqual([[], 'First', 'saved'])
+  state().close()
+  await resolveConflict('mine')
+  expect(server.made).toEqual([])
+})

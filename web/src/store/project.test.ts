@@ -1,4 +1,5 @@
 import { emptyDesign } from '@root-board/core/design'
+import type { Library } from '@root-board/core/parts'
 import { useProject } from './project'
 
 const open = () => useProject.getState().open('p1', emptyDesign('Test'), 1, { kind: 'saved' })
@@ -44,4 +45,11 @@ test('every change waits to be saved, but a conflict stays until it is resolved'
   state().setSave(conflict)
   state().undo()
   expect(state().save).toEqual(conflict)
+})
+
+test('a part that is chosen takes its facts from the library of now into the project', () => {
+  const lamp = { kind: 'device', id: 'lamp', name: 'Lamp', wirings: [], terminals: [], modes: [] }
+  state().setLibrary({ parts: { lamp } } as unknown as Library)
+  state().edit({ kind: 'addDevices', devices: [{ part: 'lamp', name: 'Lamp', count: 1 }] })
+  expect(Object.keys(state().design?.parts ?? {})).toEqual(['lamp'])
 })
