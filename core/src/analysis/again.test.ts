@@ -1,16 +1,20 @@
 // An analysis that takes over what an edit left alone says what one from nothing says: over random projects and edits.
 
 import { join } from 'node:path'
-import { shippedLibrary } from '../../test/files'
+import { serialize } from 'node:v8'
+import { demo, shippedLibrary } from '../../test/files'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { seeded } from '../../test/seeded'
 import { deep, firstSeed } from '../../test/share'
+import { asCarried } from '../chip'
 import { applyEdits, type Design, type Edit, libraryFor, readDesign, sharing } from '../design'
+import { runStages } from '../findings'
 import { partsOfKind } from '../parts'
 import { steps } from '../patience'
 import { spelled } from '../sums'
 import { type Analysis, analyse } from '.'
+import { stagesInTurn } from './stages'
 
 const library = shippedLibrary()
 const sources = partsOfKind(library, 'source').map((s) => s.id)
@@ -70,6 +74,19 @@ test('random edits of random projects', () => {
   // Something was kept, and something was made.
   expect(kept).toBeGreaterThan(made / 10)
   expect(made).toBeGreaterThan(kept / 10)
+})
+
+test('no stage keeps what it looks at the design through: all that it makes can be told to another thread', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  for (const name of ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 7, 8, 9]) {
+    const design =
+      typeof name === 'string'
+        ? demo(name)
+        : readDesign(randomProject(files, name, { signals: [4, 12] }), 'x')
+    const given = { design: asCarried(design, library), library, patience: steps(3000) }
+    for (const [stage, { made }] of runStages(stagesInTurn, given, []).remembered.stages)
+      expect(() => serialize({ stage, made })).not.toThrow()
+  }
 })
 
 test('what was given up for want of patience is tried again', () => {

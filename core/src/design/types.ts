@@ -131,17 +131,19 @@ export const designKeys = Object.keys({
 } satisfies Record<keyof Design, true>) as readonly (keyof Design)[]
 
 /** The design with the very objects of another wherever both say the same: so that it can be seen what an edit left alone. */
-export const sharing = (design: Design, before: Design | undefined): Design => {
-  if (!before) return design
-  const same = (key: keyof Design) =>
-    design[key] === before[key] || JSON.stringify(design[key]) === JSON.stringify(before[key])
+export const sharing = (design: Design, before: Design | undefined): Design =>
+  before ? (shared(design, before, 2) as Design) : design
+
+/** `depth`: so many levels of objects are gone into; deeper ones are the same as a whole or not at all. */
+const shared = (now: unknown, before: unknown, depth: number): unknown => {
+  if (now === before || JSON.stringify(now) === JSON.stringify(before)) return before
+  if (depth === 0 || !isPlain(now) || !isPlain(before)) return now
   return Object.fromEntries(
-    Object.keys(design).map((key) => {
-      const field = key as keyof Design
-      return [key, same(field) ? before[field] : design[field]]
-    }),
-  ) as unknown as Design
+    Object.entries(now).map(([key, value]) => [key, shared(value, before[key], depth - 1)]),
+  )
 }
+const isPlain = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v)
 
 export const emptyDesign = (name: string): Design => ({
   format: 1,

@@ -47,6 +47,9 @@ describe('what was made before', () => {
   const list = inTurn([
     stage('needs', [], (s) => (runs.push('needs'), [(s.design as Design).needs])),
     stage('pins', ['needs'], (s) => (runs.push('pins'), [(s.design as Design).pins, s.needs])),
+    stage('limits', [], (s) => (runs.push('limits'), (s.design as Design).needs.limits)),
+    stage('radio', [], (s) => (runs.push('radio'), 'radio' in (s.design as Design).needs)),
+    stage('devices', [], (s) => (runs.push('devices'), [(s.design as Design).needs.devices.length])),
     // Looks for what is not there.
     stage('notes', [], (s) => (runs.push('notes'), [(s.design as Design).notes])),
     // Takes a copy of all.
@@ -72,10 +75,24 @@ describe('what was made before', () => {
     [
       'what the first one reads',
       { needs: { devices: [], limits: { ambient: 30 } } },
-      ['copy', 'hasty', 'needs', 'pins'],
+      ['copy', 'devices', 'hasty', 'limits', 'needs', 'pins'],
+    ],
+    [
+      'limits',
+      { needs: { ...given.design.needs, limits: { ambient: 50 } } },
+      ['copy', 'hasty', 'limits', 'needs', 'pins'],
     ],
     ['what was not there', { notes: 'there now' }, ['copy', 'hasty', 'notes']],
   ])('an edit of %s', (_, change, expected) => expect(again(change)).toEqual(expected))
   test('another library', () =>
-    expect(again({}, { parts: {} })).toEqual(['copy', 'hasty', 'needs', 'notes', 'pins']))
+    expect(again({}, { parts: {} })).toEqual([
+      'copy',
+      'devices',
+      'hasty',
+      'limits',
+      'needs',
+      'notes',
+      'pins',
+      'radio',
+    ]))
 })

@@ -51,35 +51,70 @@ export const inTurn = (stages: readonly AnyStage[]): AnyStage[] => {
   return sorted
 }
 
+/** `needs.limits`: a part of the design, by the field and the field in it. */
+type Path = string
 /** What a run leaves behind for the next one: what each stage read of the design, and what it made of that. */
 export interface Remembered {
   library: Library
-  stages: Map<
-    ResultName,
-    { read: [keyof Design, unknown][]; stood: unknown[]; made: unknown; lasts: boolean }
-  >
+  stages: Map<ResultName, { read: [Path, unknown][]; stood: unknown[]; made: unknown; lasts: boolean }>
 }
 
-/** The design, noting which of its parts are looked at, those that are not there among them. */
-const watched = (design: Design, read: Map<keyof Design, unknown>): Design => {
-  const note = (key: string | symbol) => {
-    if (typeof key === 'string') read.set(key as keyof Design, design[key as keyof Design])
+const isRecord = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v)
+const partAt = (design: Design, path: Path): unknown =>
+  path
+    .split('.')
+    .reduce<unknown>(
+      (at, key) => (isRecord(at) ? at[key] : undefined),
+      design as unknown as Record<string, unknown>,
+    )
+
+/**
+ * The design, noting which of its parts are looked at, those that are not there among them: field by field, and in a field of several
+ * (but the facts of parts) one by one. Whoever takes a copy of one looks at the whole of it.
+ */
+const watched = (
+  design: Design,
+  note: (path: Path) => void,
+): { seen: Design; fetched: () => Iterable<string> } => {
+  const fields = new Map<string, unknown>()
+  const fieldOf = (key: string, value: unknown): unknown => {
+    if (!isRecord(value) || key === 'parts') {
+      note(key)
+      return value
+    }
+    if (!fields.has(key))
+      fields.set(
+        key,
+        new Proxy(value, {
+          get: (of, inner) => {
+            if (typeof inner === 'string') note(`${key}.${inner}`)
+            return of[inner as string]
+          },
+          has: (of, inner) => {
+            if (typeof inner === 'string') note(`${key}.${inner}`)
+            return inner in of
+          },
+          ownKeys: (of) => {
+            note(key)
+            return Reflect.ownKeys(of)
+          },
+        }),
+      )
+    return fields.get(key)
   }
-  return new Proxy(design, {
-    get: (_, key) => {
-      note(key)
-      return design[key as keyof Design]
+  const seen = new Proxy(design, {
+    get: (of, key) => (typeof key === 'string' ? fieldOf(key, of[key as keyof Design]) : undefined),
+    has: (of, key) => {
+      note(String(key))
+      return key in of
     },
-    has: (_, key) => {
-      note(key)
-      return key in design
-    },
-    // Whoever takes a copy looks at everything, and at what there may be besides.
-    ownKeys: () => {
-      for (const key of designKeys) note(key)
-      return Reflect.ownKeys(design)
+    ownKeys: (of) => {
+      designKeys.forEach(note)
+      return Reflect.ownKeys(of)
     },
   })
+  return { seen, fetched: () => fields.keys() }
 }
 
 /**
@@ -103,16 +138,16 @@ export const runStages = (
     if (
       known?.lasts &&
       known.stood.every((result, k) => result === stood[k]) &&
-      known.read.every(([key, value]) => design[key] === value)
+      known.read.every(([path, value]) => partAt(design, path) === value)
     )
       stages.set(name, known)
     else {
-      const read = new Map<keyof Design, unknown>()
-      const result = (run as (given: object) => unknown)({
-        ...given,
-        design: watched(design, read),
-        ...shown(after),
-      })
+      const read = new Map<Path, unknown>()
+      const note = (path: Path) => void read.set(path, partAt(design, path))
+      const { seen, fetched } = watched(design, note)
+      const result = (run as (given: object) => unknown)({ ...given, design: seen, ...shown(after) })
+      // A field that was fetched and not looked into may have been handed on.
+      for (const key of fetched()) if (![...read.keys()].some((path) => path.startsWith(`${key}.`))) note(key)
       stages.set(name, {
         read: [...read],
         stood,
