@@ -279,11 +279,9 @@ describe('what was given up on the way says nothing for sure', () => {
     expect(whole.length).toBeGreaterThan(0)
     // Enough to make the proposals, and for nothing after that.
     let asked = 0
-    let proposed = Infinity
     const counting = { spent: () => (asked++, false) }
     proposalsFor(before, library, clash, counting)
-    proposed = asked
-    const hurried = offersFor(before, library, clash, steps(proposed + 2))
+    const hurried = offersFor(before, library, clash, steps(asked + 2))
     expect(hurried.untried.length).toBeGreaterThan(0)
     for (const label of hurried.untried) expect(hurried.offers.map((o) => o.fix.label)).not.toContain(label)
     expect(

@@ -4,8 +4,10 @@ import { shippedLibrary } from '../../../test/files'
 import { project } from '../../../test/project'
 import { analyse } from '../../analysis'
 import { stockOf } from '../../circuit'
+import { applyEdits } from '../../design'
 import type { Chip } from '../../parts'
-import { type BusWindow, ourPullUp } from './pull'
+import type { Wire } from '../wires'
+import { boardPulls, type BusWindow, ourPullUp } from './pull'
 
 const library = shippedLibrary()
 const td8 = library.parts['td8-28-dip'] as Chip
@@ -18,6 +20,7 @@ const button = (leakage: number) => {
   return {
     largest: pins.windows[0]!.largest.value.min,
     grade: build.support.find((s) => s.key === 'pull:d1.1.contact')!.risk.grade,
+    marking: build.support.find((s) => s.key === 'pull:d1.1.contact')!.value!.marking,
   }
 }
 
@@ -57,4 +60,88 @@ describe('ours beside those on the boards', () => {
     // Together 1 kΩ to 2 kΩ beside 4 kΩ: 1/(1/1000 − 1/4000) = 1333 Ω, 1/(1/2000 − 1/4000) = 4000 Ω; √(1333/0.95 · 4000/1.05) = 2.31 kΩ.
     ['beside 4 kΩ', 1000, 2000, [4000, 4000], ['2k2', false]],
   ])('%s', (_, least, most, boards, expected) => expect(ours(least, most, boards)).toEqual(expected))
+})
+
+// 1.96 V / 390.1 µA = 5.02 kΩ at most; with 5 % on top of it 4.78 kΩ: 4k7, and not the 5k6 that is nearest to 5.02 kΩ / 0.95.
+test('a pull-up that leakage limits stays below with its tolerance', () =>
+  expect(button(390e-6).marking).toBe('4k7'))
+
+test('a leg without a pull-up of its own says so, and its contact needs ours', () => {
+  const pins = td8.pins.map((p) => ({
+    ...p,
+    attributes: [...(p.attributes ?? []), { kind: 'no-pull-up' as const }],
+  }))
+  const a = analyse(project({ chip: td8.id, devices: [['push-button', 'Go']] }), {
+    parts: { ...library.parts, [td8.id]: { ...td8, pins } },
+  })
+  const pull = a.build.support.find((s) => s.role === 'line pull-up')!
+  expect([pull.present, pull.risk.severity]).toEqual([true, 'stops'])
+  const leg = a.pins.assignment['d1.1.contact']!
+  expect(pull.risk.facts.map((f) => f.text)).toEqual([
+    `${leg} has no pull-up of its own`,
+    'A contact drives the line only while it is closed',
+  ])
+})
+
+describe('what the carrier has on its legs', () => {
+  const load = (pin: string, pull: 'up' | 'down' | undefined, resistance?: number) => ({
+    pin,
+    what: 'a resistor',
+    pull,
+    resistance: resistance === undefined ? undefined : { typ: resistance, kind: 'guaranteed' },
+  })
+  const on = (...loads: object[]) => ({ ...td8, board: { loads } }) as unknown as Chip
+  const wire = { pin: { id: 'PC4' } } as Wire
+  test('only pull-ups of that very leg, with a value', () => {
+    const pulls = boardPulls(
+      wire,
+      on(
+        load('PC4', 'up', 4700),
+        load('PC4', 'down', 1000),
+        load('PC5', 'up', 2200),
+        load('PC4', 'up'),
+        load('PC4', undefined, 1),
+      ),
+    )
+    expect(pulls.map((l) => (l.resistance as { typ: number }).typ)).toEqual([4700])
+    expect(boardPulls(wire, td8)).toEqual([])
+  })
+})
+
+test('a load whose transistor the library does not have gets none, and the rest is planned', () => {
+  const { ['nfet-small']: _gone, ...parts } = library.parts
+  const a = analyse(
+    project({
+      chip: td8.id,
+      devices: [
+        ['buzzer-magnetic', 'Buzzer'],
+        ['push-button', 'Go'],
+      ],
+    }),
+    { parts },
+  )
+  expect(a.build.support.filter((s) => ['transistor', 'gate pull-down'].includes(s.role))).toEqual([])
+  expect(Object.keys(a.pins.assignment)).toHaveLength(2)
+})
+
+// A sensor at the chip's own 3.3 V with 10 kΩ on its board, a display at 5 V with 10 kΩ on its: the MOSFET stands between, and only the
+// sensor's counts on the chip's side.
+test('behind a MOSFET the pull-ups of the far side don’t count, those of the near side do', () => {
+  const bus = (withNear: boolean) => {
+    const d = project({
+      chip: 'mw2-module',
+      regulator: 'bl33-low',
+      devices: [
+        ['glow-display', 'Display', 'i2c', { fedBy: 'source' }],
+        ...(withNear ? ([['humidity-two-wire', 'Air']] as [string, string][]) : []),
+      ],
+    })
+    const fitted = applyEdits(d, [{ kind: 'fitShift', signal: 'i2c.SDA', name: '', shift: 'mosfet' }])
+    return analyse(fitted, library)
+  }
+  const ours = (withNear: boolean) =>
+    bus(withNear).build.support.find((s) => s.key === 'pull:i2c.SDA')?.value?.marking
+  // The display's are beyond: the chip's side needs one. 10 kΩ of the sensor are between (3.366 − 0.4) V / 3 mA = 989 Ω and what 1 µs allows.
+  expect(ours(false)).toBeDefined()
+  expect(ours(true)).toBeUndefined()
 })
