@@ -92,6 +92,58 @@ test('a part of one’s own is taken; a sample part can’t be overwritten', asy
   )
 })
 
+test('an answer that refuses a part says why, and brings what is stored', async () => {
+  const mine = { ...file('library/small/led-red.json'), id: 'told-led', name: 'Told' }
+  await http().post('/api/parts').send(mine).expect(201)
+  expect((await http().post('/api/parts').send(mine).expect(409)).body).toMatchObject({
+    title: 'You have a part “told-led” already',
+    status: 409,
+    stored: { id: 'told-led', version: 1 },
+  })
+  const save = (version: string, name: string) =>
+    http()
+      .put('/api/parts/told-led')
+      .set('If-Match', version)
+      .send({ ...mine, name })
+  await save('"1"', 'Second').expect(200)
+  expect((await save('"1"', 'Third').expect(412)).body).toMatchObject({
+    title: 'The part was changed elsewhere in the meantime',
+    stored: { version: 2, part: { name: 'Second' } },
+  })
+  const none = await http()
+    .put('/api/parts/no-such')
+    .set('If-Match', '"1"')
+    .send({ ...mine, id: 'no-such' })
+  expect([none.status, (none.body as { title: string }).title]).toEqual([
+    404,
+    'There is no such part of your own',
+  ])
+})
+
+test('of two parts of one id both are kept, under the first number that nobody has', async () => {
+  const led = { ...file('library/small/led-red.json'), id: 'twin' }
+  const library = (parts: object[], choices?: object) =>
+    http().post('/api/parts/library').send({ format: 1, parts, choices })
+  await library([led, { ...led, id: 'twin-2', name: 'Already second' }]).expect(201)
+  await library(
+    [
+      { ...led, name: 'Other' },
+      { ...led, id: 'twin-3', name: 'Comes along' },
+    ],
+    { twin: 'both' },
+  ).expect(201)
+  const named = ((await http().get('/api/parts')).body as { id: string; name: string }[])
+    .filter((p) => p.id.startsWith('twin'))
+    .map((p) => [p.id, p.name])
+    .sort()
+  expect(named).toEqual([
+    ['twin', (led as { name?: unknown }).name],
+    ['twin-2', 'Already second'],
+    ['twin-3', 'Comes along'],
+    ['twin-4', 'Other'],
+  ])
+})
+
 test('parts over the API: who uses one, the drawer, a library of one file', async () => {
   const uses = await http().get('/api/parts/led-red/uses').expect(200)
   expect(uses.body).toMatchObject({
