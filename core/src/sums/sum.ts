@@ -345,7 +345,7 @@ const extreme = (
   return { at: best, proven: open.length === 0 }
 }
 
-/** “lowest V_in, highest V_out”: the ends at which the inputs that vary stand. */
+/** “the lowest V_in, the highest V_out”: the ends at which the inputs that vary stand. */
 const whereText = (inputs: Made['inputs'], at: number[]): string =>
   inputs
     .flatMap(({ symbol, of }, k) => {
@@ -354,7 +354,7 @@ const whereText = (inputs: Made['inputs'], at: number[]): string =>
       if (!(span > 0)) return []
       const name = 'curve' in of && of.curve ? `line of ${symbol}` : symbol
       const isAt = (end: number) => Math.abs(at[k]! - end) <= 1e-9 * span
-      return [`${isAt(value.max) ? 'highest' : isAt(value.min) ? 'lowest' : 'a middle'} ${name}`]
+      return [`${isAt(value.max) ? 'the highest' : isAt(value.min) ? 'the lowest' : 'a middle'} ${name}`]
     })
     .join(', ')
 

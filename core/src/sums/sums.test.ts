@@ -60,7 +60,7 @@ describe('by hand', () => {
     expect(P.corners!.max).toEqual({
       at: [5.25, 3.2, 0.1],
       line: '(5.25 - 3.2) * 0.1',
-      where: 'highest V, lowest O, highest I',
+      where: 'the highest V, the lowest O, the highest I',
     })
     expect(P.corners!.min.at).toEqual([4.75, 3.4, 0.01])
   })
@@ -90,7 +90,7 @@ describe('by hand', () => {
     const ten = given('T', exactly(10), 'V')
     const falls = sum({ label: 'F', symbol: 'F', unit: 'V' }, { ten, half }, (i) => i.ten.minus(i.half))
     expect(falls.value).toEqual(range(7.375, 7.5, 7.625))
-    expect(falls.corners!.min).toMatchObject({ at: [10, 2.625], where: 'highest half' })
+    expect(falls.corners!.min).toMatchObject({ at: [10, 2.625], where: 'the highest half' })
     const back = sum({ label: 'B', symbol: 'B', unit: 'V' }, { ten, falls, V }, (i) =>
       i.ten.minus(i.falls).plus(i.V),
     )
@@ -218,9 +218,9 @@ describe('by hand', () => {
   test('the usual corner stands nowhere in particular; the others say where', () => {
     const { corners } = sum({ label: 'P', symbol: 'P', unit: 'W' }, { V, I }, (i) => i.V.times(i.I))
     expect([corners!.min.where, corners!.typ.where, corners!.max.where]).toEqual([
-      'lowest V, lowest I',
+      'the lowest V, the lowest I',
       '',
-      'highest V, highest I',
+      'the highest V, the highest I',
     ])
     expect(corners!.typ.at).toEqual([5, 0.05])
   })
@@ -258,7 +258,7 @@ describe('by hand', () => {
       max: expect.closeTo(max, 12),
     })
     expect(of(y).value).toEqual(near(5.2, 7, 8.8))
-    expect(of(y).corners!.max).toMatchObject({ at: [0.2], where: 'lowest x' })
+    expect(of(y).corners!.max).toMatchObject({ at: [0.2], where: 'the lowest x' })
     expect(of((x) => y(x).plus(x.times(3))).value).toEqual(near(7.6, 8.5, 9.4))
     expect(of((x) => y(x).plus(x.times(9))).value).toEqual(near(10.6, 11.5, 12.4))
   })

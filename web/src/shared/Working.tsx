@@ -112,7 +112,7 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
             {shown.unit === 's' && shown.value[line.corner] >= 3600
               ? ` (${Math.round(shown.value[line.corner])} s)`
               : ''}
-            {line.where ? ` at the ${line.where}` : ' at the usual values'}
+            {line.where ? ` at ${line.where}` : ' at the usual values'}
           </p>
         </div>
       )}

@@ -153,7 +153,7 @@ const DeviceRow = ({
             </label>
           ) : (
             <span className="faint"> · address {hex(address)}</span>
-          ))}
+          ))}{' '}
         {wiring && <WhichBus need={need} wiring={wiring} />}
         {part && need.count > 1 && (
           <span className="setting">
