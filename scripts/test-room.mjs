@@ -2,7 +2,7 @@
 
 import { ensureInstalled } from './lib/install.mjs'
 import { run } from './lib/run.mjs'
-import { roomOf } from './mutants/rooms.mjs'
+import { roomOf } from './lib/rooms.mjs'
 
 const [name, ...more] = process.argv.slice(2)
 if (!name) {

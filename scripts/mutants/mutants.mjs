@@ -8,7 +8,7 @@ import { ensureInstalled } from '../lib/install.mjs'
 import { root } from '../lib/run.mjs'
 import { caughtSoFar } from './caught.mjs'
 import { keyOf } from './key.mjs'
-import { roomOf } from './rooms.mjs'
+import { roomOf } from '../lib/rooms.mjs'
 
 await ensureInstalled()
 const { Stryker } = await import('@stryker-mutator/core')

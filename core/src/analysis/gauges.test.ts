@@ -1,4 +1,4 @@
-// The five numbers, and what a change is said to do, by hand.
+// The five numbers, what a change is said to do, what is offered, and questions asked by themselves: by hand.
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'

@@ -1,21 +1,12 @@
+import { faultsOf } from '../../test/faults'
 import { partFiles } from '../../test/files'
-import { FaultyFile, readPart } from '.'
+import { readPart } from '.'
 
 const chip = () =>
   structuredClone(partFiles().find((f) => f.name.includes('td8-28-dip'))!.data) as {
     limits: Record<string, unknown>
     pins: Record<string, unknown>[]
   }
-const faultsOf = (data: unknown): string[] => {
-  try {
-    readPart(data, 'test')
-    return []
-  } catch (error) {
-    if (!(error instanceof FaultyFile)) throw error
-    return error.faults.map((f) => f.path)
-  }
-}
-
 test('every shipped part is read, and cites its sheet', () => {
   for (const { name, data } of partFiles())
     expect([name, readPart(data, name).sheet.length > 0]).toEqual([name, true])

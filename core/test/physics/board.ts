@@ -4,6 +4,7 @@
 import type { Analysis } from '../../src/analysis'
 import type { Element, Model } from '../../src/circuit'
 import { operatingPoint, transconductanceOf, type OperatingPoint } from '../../src/circuit'
+import { formOf } from '../../src/circuit/models'
 import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Source, Transistor } from '../../src/parts'
 import { fullRange } from '../../src/quantity'
 
@@ -299,7 +300,7 @@ export const elementsOf = (
     elements,
     add: (id, model, ...nets) => {
       // A terminal that is wired to nothing hangs by itself.
-      const terminals = terminalsOf[model.kind]
+      const { terminals } = formOf(model)
       elements.push({
         id,
         role: model.kind,
@@ -334,22 +335,6 @@ export const elementsOf = (
     }),
   )
   return elements
-}
-
-const terminalsOf: Record<Model['kind'], string[]> = {
-  resistor: ['1', '2'],
-  contact: ['1', '2'],
-  capacitor: ['+', '−'],
-  inductor: ['1', '2'],
-  source: ['+', '−'],
-  current: ['from', 'to'],
-  load: ['+', '−'],
-  diode: ['anode', 'cathode'],
-  curve: ['anode', 'cathode'],
-  mosfet: ['gate', 'drain', 'source'],
-  bipolar: ['base', 'collector', 'emitter'],
-  'linear regulator': ['in', 'out', 'ground'],
-  'switching regulator': ['in', 'out', 'ground'],
 }
 
 export const solveBoard = (

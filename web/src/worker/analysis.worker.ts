@@ -41,24 +41,11 @@ const patienceFor = ({ ms, ticket }: Limit, progress?: (at: Progress) => void): 
   }
 }
 
-/** The analysis before: what an edit left alone is taken from it. */
+/** The analysis before: what an edit left alone is taken from it, and all of it where a question is about the same project. */
 let previous: Analysis | undefined
-const next = (design: Design, patience: Patience): Analysis => {
+const analysed = (design: Design, patience: Patience): Analysis => {
   const shared = sharing(design, previous?.decided)
   return (previous = analyse(shared, known(shared), patience, previous))
-}
-
-/** The last project that a question was about, analysed: the next one is often about the same. */
-let last: { key: string; analysis: Analysis } | undefined
-const analysed = (design: Design, patience: Patience): Analysis => {
-  const key = JSON.stringify(design)
-  if (last?.key === key) return last.analysis
-  const analysis = next(design, patience)
-  const { plan } = analysis.pins
-  // What was given up half way is tried again.
-  const whole = !plan || plan.status === 'proven' || (plan.status === 'clash' && !plan.clashUnsure)
-  last = whole ? { key, analysis } : undefined
-  return analysis
 }
 
 /** The last answers, by the page’s turns: asked for how their numbers were worked out. */
@@ -67,13 +54,13 @@ const sent = new Map<number, Analysis>()
 const worker: AnalysisWorker = {
   setLibrary: (library) => {
     shelf = library
-    last = previous = undefined
+    previous = undefined
   },
   setBell: (cell) => {
     bell = cell
   },
   analyse: (design, turn, limit, progress) => {
-    const analysis = next(design, patienceFor(limit, progress))
+    const analysis = analysed(design, patienceFor(limit, progress))
     sent.set(turn, analysis)
     for (const older of [...sent.keys()].slice(0, -3)) sent.delete(older)
     return analysis
@@ -81,13 +68,14 @@ const worker: AnalysisWorker = {
   working: (turn, path) => spelled(follow(sent.get(turn), path)) as Worked | undefined,
   preview: (design, edits, limit) => {
     const patience = patienceFor(limit)
-    return spelled(previewEdits(analysed(design, patience), known(design), edits, patience))
+    const before = analysed(design, patience)
+    return spelled(previewEdits(before, known(before.decided), edits, patience))
   },
   offers: (design, id, limit) => {
     const patience = patienceFor(limit)
     const before = analysed(design, patience)
     const finding = before.findings.find((f) => f.id === id)
-    return spelled(finding && offersFor(before, known(design), finding, patience, design))
+    return spelled(finding && offersFor(before, known(before.decided), finding, patience))
   },
   candidate: (design, id, limit) => spelled(candidateOf(design, known(design), id, patienceFor(limit))),
   nextPlans: (design, limit) => {

@@ -517,7 +517,7 @@ describe('over time', () => {
       ],
       { until: 0.05, from: 'empty' },
     )
-    expect(rc.times.at(-1)).toBe(0.05)
+    expect([rc.times.at(-1), rc.stopped]).toEqual([0.05, undefined])
     expect(worst(rc.times, rc.voltage('b'), (t) => 5 * (1 - Math.exp(-t / 0.01)), 5)).toBeLessThan(1e-3)
     // 1 H, 100 Ω: τ = 10 ms; the current shows as the voltage across the resistor.
     const rl = transient(
@@ -613,6 +613,7 @@ describe('over time', () => {
     const run = transient(elements, { until: 0.05, from: 'empty', stop: (share) => share > 0.5 })
     expect(run.times.at(-1)).toBeGreaterThan(0.025)
     expect(run.times.at(-1)).toBeLessThan(0.05)
+    expect(run.stopped).toBe(true)
   })
 })
 

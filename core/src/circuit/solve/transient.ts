@@ -6,10 +6,12 @@ import { operatingPoint, type OperatingPoint, pointAt } from './point'
 import { assemble, ground, NotFound, stored, type System, systemOf } from './system'
 
 export interface Transient {
-  /** s, rising; a time at which something jumps is there twice, before and after. */
+  /** s, rising. At a time at which something jumps, all is as it was before. */
   times: number[]
   /** V of a net at each time. */
   voltage: (net: NetId) => number[]
+  /** Stopped before `until`: what came after is not known. */
+  stopped?: true
   /** Everything at one of the times, by its place. What capacitors take and coils induce is not in its currents. */
   at: (k: number) => OperatingPoint
 }
@@ -23,7 +25,7 @@ export interface TransientOptions {
   longest?: number
   /** Voltages of capacitors and currents of coils at the beginning; absent: from the operating point. Others follow from these. */
   from?: 'rest' | 'empty'
-  /** Asked at every step: true stops, and what was computed so far is given, short of `until`. */
+  /** Asked at every step: true stops, and what was computed so far is given, marked as stopped. */
   stop?: (share: number) => boolean
 }
 
@@ -51,7 +53,7 @@ export const transient = (
   let since = 0
   for (const end of stops) {
     while (t < end) {
-      if (stop?.(t / until)) return resultOf(system, times, xs)
+      if (stop?.(t / until)) return { ...resultOf(system, times, xs), stopped: true }
       // A last step that is hardly one is added to the one before.
       if (t + h > end || end - t - h < h * 1e-6) h = end - t
       const x0 = xs.at(-1)!

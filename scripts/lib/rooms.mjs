@@ -1,8 +1,8 @@
-// Which files a room's mutants come from, and which suites are asked about them, the nearest first.
+// What a room is: its files, the suites that are asked about its faults, the nearest first, and its own suites.
 
 import { readdirSync, statSync } from 'node:fs'
 import { join, relative } from 'node:path'
-import { root } from '../lib/run.mjs'
+import { root } from './run.mjs'
 
 /** Where a room lies; any other folder of source files can be named by its path. */
 const places = {
