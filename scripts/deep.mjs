@@ -22,6 +22,7 @@ const code = await run(
     'sums/sums.test',
     'physics.test',
     'again.test',
+    'supply.test',
   ],
   {
     env: { DEEP: '1' },

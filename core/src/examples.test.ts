@@ -57,7 +57,7 @@ test('the stage takes its place behind what it stands on', () => {
   const design = demo('darkroom-timer')
   const given = { design, library, patience: steps(20_000) }
   const { warmth, power } = runStages(all, given, []).results
-  const [u, i] = [power.supplies.source!.value, power.fromSource.value]
+  const [u, i] = [power.supplies.open.source!.value, power.fromSource.value]
   expect(warmth!.value.typ).toBeCloseTo(u.typ * i.typ, 9)
 })
 

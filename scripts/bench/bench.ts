@@ -3,7 +3,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { analyse, candidateOf, nextPlansOf, reachIn } from '@root-board/core/analysis'
+import { analyse, candidateOf, nextPlansOf, previewEdits, reachIn } from '@root-board/core/analysis'
 import { carrierOf } from '@root-board/core/chip'
 import { applyEdits, type Design, type Edit, emptyDesign, readDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
@@ -175,6 +175,52 @@ const edits = () => {
 }
 
 /** Why there is no plan, in words: the whole analysis of projects with one need too many. */
+/** An edit and its preview with what is taken over from the analysis before, against an analysis from nothing in the same run. */
+const kept = () => {
+  const files = shelf(root)
+  const library = makeLibrary(readLibraryFolder(root))
+  const large = Array.from({ length: 60 }, (_, n) =>
+    readDesign(
+      randomProject(files, 40_000 + n, { signals: [58, 62], carriers: (p) => p.id === 'qm32-144' }),
+      'bench',
+    ),
+  ).find((d) => analyse(d, library).pins.plan?.status === 'proven')!
+  const cases: [string, Design, aimed: [number, number]][] = [
+    ['Darkroom timer', readDesignFile(join(root, 'demo', 'darkroom-timer.json')), [16, 20]],
+    ['144 legs', large, [50, 60]],
+  ]
+  for (const [name, design, [aimEdit, aimPreview]] of cases) {
+    const first = analyse(design, library)
+    const { wires } = first.pins.plan!
+    const device = design.needs.devices[0]!
+    const changes = Array.from({ length: 40 }, (_, n): Edit => {
+      const { signal, pin } = wires[(3 * n) % wires.length]!
+      if (n % 4 === 0) return { kind: 'setLimit', limit: 'ambient', value: 25 + (n % 10) }
+      if (n % 4 === 1) return { kind: 'renameDevice', id: device.id, name: `Name ${n}` }
+      if (n % 4 === 2) return { kind: 'lockSignal', signal: signal.id, name: signal.name, pin: pin.id }
+      return { kind: 'setCount', id: device.id, count: 1 + (n % 3) }
+    })
+    const [edited, previewed, whole]: [number[], number[], number[]] = [[], [], []]
+    let before = first
+    for (const change of changes) {
+      previewed.push(timed(() => previewEdits(before, library, [change], seconds(2))).ms)
+      const next = applyEdits(before.decided, [change])
+      const run = timed(() => analyse(next, library, seconds(2), before))
+      edited.push(run.ms)
+      before = run.result
+      whole.push(timed(() => analyse(next, library, seconds(2))).ms)
+    }
+    console.log(`\n${name}, ${wires.length} signals, ${changes.length} edits of four sorts:`)
+    for (const [what, times, aim] of [
+      ['an edit', edited, aimEdit],
+      ['its preview', previewed, aimPreview],
+    ] as const)
+      console.log(
+        `  ${what}: median ${ms(middle(times))} (aim ${aim}), 95 % ${ms(high(times))}, ${(total(times) / total(whole)).toFixed(2)} of an analysis from nothing (${ms(middle(whole))})`,
+      )
+  }
+}
+
 const clashes = () => {
   const files = shelf(root)
   const library = makeLibrary(readLibraryFolder(root))
@@ -311,5 +357,5 @@ const opinion = () => {
   if (apart.length > 0) process.exitCode = 1
 }
 
-const parts = { opinion, intake, abstract, projects, edits, clashes, candidates, demo, firstPage }
+const parts = { opinion, intake, abstract, projects, edits, kept, clashes, candidates, demo, firstPage }
 for (const [name, run] of Object.entries(parts)) if (only.length === 0 || only.includes(name)) await run()

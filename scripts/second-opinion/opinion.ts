@@ -85,7 +85,25 @@ export const secondOpinion = (
   const chip = board ? part(board.chip) : carrier
   const source = part(project.power.source)
   const regulator = part(board ? board.regulator : project.power.regulator)
-  const rail = span(regulator ? regulator.output : source.voltage)
+  // A regulator holds its output, but gives no more than comes in where its source usually leaves it no room: at the plug, less
+  // what may fall in the diode, a tenth of what the source gives as usual.
+  const held = span(regulator ? regulator.output : source.voltage)
+  const plug = source && span(source.voltage)
+  const guard =
+    regulator && source && !board && 'polarity' in decided.fitted ? part('diode-polarity') : undefined
+  const drops = guard && lines(guard.forward, 'current', 'voltage')
+  const gives = source && span(source.current).max
+  const comes: Span | undefined = plug && {
+    min: plug.min - (drops ? read(drops.max, gives) : 0),
+    typ: plug.typ - (drops ? read(drops.typ, gives / 10) : 0),
+    max: plug.max,
+  }
+  // At no load nothing need fall across it, at a small one what its sheet states first.
+  const small: Span | undefined = regulator && { ...span(regulator.dropout[0].voltage), min: 0 }
+  const lacks = small && comes !== undefined && comes.typ - small.typ < held.typ
+  const rail: Span = lacks
+    ? over((o, x, d) => Math.max(x / 10, Math.min(o, x - d)), held, comes, small)
+    : held
   out.rail = rail
   const resistors = [...parts.values()].find((p) => p.kind === 'resistors')
   const loose = (ohms: number): Span => ({
@@ -176,32 +194,35 @@ export const secondOpinion = (
       decided.load,
       q,
       beside,
-      rail,
+      held,
       ends,
     )
-    // Heat: what is dropped times what flows, and its own current; nothing is dropped out of regulation.
+    // Heat: what is dropped times what flows, and its own current; without room it is its drop-out voltage that is dropped.
     const steps = Array.from(
       { length: 11 },
       (_, n) => decided.load.min + (n / 10) * (decided.load.max - decided.load.min),
     )
     const heats = steps.map((load) =>
       over(
-        (v, r, band, own, more, o) => {
+        (v, r, band, own, more, o, d) => {
           const x = into(v, r, band, load + own + more)
-          return Math.max(0, x - o) * load + x * own
+          return Math.max(x - o, Math.min(x, read(V_DO[keys[d]!], load))) * load + x * own
         },
         V,
         R_i,
         specimen,
         q,
         beside,
-        rail,
+        held,
+        ends,
       ),
     )
     const usual = into(V.typ, R_i.typ, 1, I.typ)
     out['heat of the regulator'] = {
       min: Math.min(...heats.map((h) => h.min)),
-      typ: Math.max(0, usual - rail.typ) * decided.load.typ + usual * q.typ,
+      typ:
+        Math.max(usual - held.typ, Math.min(usual, read(V_DO.typ, decided.load.typ))) * decided.load.typ +
+        usual * q.typ,
       max: Math.max(...heats.map((h) => h.max)),
     }
     out['junction of the regulator'] = over(

@@ -18,6 +18,7 @@ import { resolveNeeds } from '../needs'
 import type { Library } from '../parts'
 import { type Patience, usualPatience } from '../patience'
 import { type RankedRegulator, rankRegulators } from '../power'
+import { ownVoltage } from '../supply'
 import { type Gauge, gaugesOf } from './gauges'
 import { allChecks, stagesInTurn } from './stages'
 
@@ -48,7 +49,13 @@ const onDemand = (
   // Another carrier is looked for only where fixes are asked for.
   fitting: once(() =>
     proposing
-      ? fittingCarrier(design, library, resolveNeeds(design, library), analysis.power.supplies.rail, patience)
+      ? fittingCarrier(
+          design,
+          library,
+          resolveNeeds(design, library),
+          ownVoltage(analysis.power.supplies),
+          patience,
+        )
       : undefined,
   ),
 })

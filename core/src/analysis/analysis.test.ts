@@ -343,6 +343,8 @@ test('every check has been seen firing here', () => {
     'pins.stack-overlap',
     'pins.stack-top',
     // in power/stage.test.ts
+    // in power/tree.test.ts
+    'power.collapses',
     'power.diode-rating',
     'power.sags',
     'power.usb-unasked',

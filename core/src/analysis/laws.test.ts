@@ -11,6 +11,7 @@ import { applyEdits, type Design, readDesign } from '../design'
 import { type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { steps } from '../pins'
+import { regulate } from '../power'
 import { type Analysis, analyse } from '.'
 
 const library = shippedLibrary()
@@ -95,8 +96,8 @@ const laws: Law[] = [
   {
     name: 'power in = power delivered + heat, as usual',
     of: ({ power }) => {
-      const { regulation, input, loaded, rail, regulator } = power
-      if (!regulation || !input || !rail || input.value.typ < rail.value.typ) return 'not here'
+      const { regulation, input, loaded, railLoaded: rail, regulator } = power
+      if (!regulation || !input || !rail) return 'not here'
       const [V, U, I, q] = [
         input.value.typ,
         rail.value.typ,
@@ -179,8 +180,13 @@ const laws: Law[] = [
         voltage: { ...voltage, min: raise(voltage.min), typ: raise(voltage.typ), max: raise(voltage.max) },
       }
       const own = { ...d, parts: { ...d.parts, [source.id]: higher } } as Design
-      const after = look(own, { parts: { ...library.parts, [source.id]: higher } }).power.regulation
-      if (!after) return 'not here'
+      const raised = look(own, { parts: { ...library.parts, [source.id]: higher } })
+      const { input } = raised.power
+      if (!raised.power.regulation || !input) return 'not here'
+      // A regulator that now has room gives more, and other resistors are chosen for that: then at the load that it had.
+      const after = heldIn(a, raised)
+        ? raised.power.regulation
+        : regulate(regulation.regulator, a.power.loaded, input, d.needs.limits.ambient)
       return after.dissipation.value.max < regulation.dissipation.value.max * (1 - 1e-9)
         ? 'cooler'
         : undefined

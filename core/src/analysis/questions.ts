@@ -1,12 +1,12 @@
 // Questions about a design that are asked one at a time, outside the analysis of every edit.
 
 import { asCarried, type CandidateChip, carrierOf, judgeChip } from '../chip'
-import { railVoltage } from '../circuit'
 import { applyEdits, type Design } from '../design'
 import type { Finding } from '../findings'
 import { resolveNeeds, withWirings } from '../needs'
 import { findPart, type Library } from '../parts'
 import { type NextPlan, nextBestPlans, type Patience, questionOf, type ReachEntry, reachOf } from '../pins'
+import { ownVoltage, supplyOf } from '../supply'
 import { type Analysis, analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */
@@ -20,9 +20,16 @@ export const candidateOf = (
   const design = asCarried(decided, library)
   return (
     carrier &&
-    judgeChip(carrier, design, library, resolveNeeds(design, library), railVoltage(design, library), {
-      patience,
-    })
+    judgeChip(
+      carrier,
+      design,
+      library,
+      resolveNeeds(design, library),
+      ownVoltage(supplyOf(design, library)),
+      {
+        patience,
+      },
+    )
   )
 }
 

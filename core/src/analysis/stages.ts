@@ -2,7 +2,7 @@
 
 import { buildStage } from '../build'
 import { carrierStage, chipStage } from '../chip'
-import { suppliesStage } from '../circuit'
+import { suppliesStage } from '../supply'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
 import { askedStage, needsStage } from '../needs'

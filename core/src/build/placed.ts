@@ -1,6 +1,7 @@
 // Everything that is on the board or hangs on it, with its reference and the net of each leg.
 
-import { type Placed, supplyNet, type SupportPart } from '../circuit'
+import { type Placed, type SupportPart } from '../circuit'
+import { railFor, type Supply } from '../supply'
 import type { Design } from '../design'
 import type { Instance, NeedsResult } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
@@ -74,6 +75,7 @@ const deviceLegs = (
   design: Design,
   chip: Chip,
   pins: PinsResult,
+  supplies: Supply,
 ): Placed['legs'] =>
   instance.part.terminals.flatMap((terminal) => {
     const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
@@ -92,7 +94,7 @@ const deviceLegs = (
         return [{ name: terminal.id, net: farNet(need.name) }]
       return [{ name: terminalName(instance, signal.at, terminal.id), net: `${netOf(need.name)}${tail}` }]
     }
-    if (terminal.role === 'supply') return [{ name: terminal.id, net: supplyNet(design, instance.need) }]
+    if (terminal.role === 'supply') return [{ name: terminal.id, net: railFor(supplies, instance.need).net }]
     if (terminal.role === 'ground') return [{ name: terminal.id, net: 'GND' }]
     return []
   })
@@ -103,6 +105,7 @@ export const placeParts = (
   pins: PinsResult,
   needs: NeedsResult,
   support: SupportPart[],
+  supplies: Supply,
 ): BoardPart[] => {
   const counts = new Map<string, number>()
   const ref = (part: Part) => {
@@ -128,7 +131,7 @@ export const placeParts = (
       ref: ref(i.part),
       name: i.name,
       part: i.part,
-      legs: deviceLegs(i, needs, design, chip, pins),
+      legs: deviceLegs(i, needs, design, chip, pins, supplies),
       instance: i,
     })),
   ]

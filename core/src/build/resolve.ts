@@ -61,7 +61,7 @@ export const resolveBuild = (
     rail: power.rail,
   })
   const support = [...circuit, ...pins.support]
-  const placed = placeParts(design, pins.chip, pins, needs, support)
+  const placed = placeParts(design, pins.chip, pins, needs, support, power.supplies)
   const nets = makeNetlist(placed)
   const parts = partsList(placed, [power.source, power.feed?.source])
   return {

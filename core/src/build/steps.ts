@@ -3,6 +3,7 @@
 import { fromRule, fromWorked, type Worked } from '../findings'
 import { type SupportPart, type SupportRole } from '../circuit'
 import type { Resistors } from '../parts'
+import { voltageFor } from '../supply'
 import { exactly, formatQuantity, type Unit } from '../quantity'
 import { asStated, sum } from '../sums'
 import type { NeedsResult } from '../needs'
@@ -129,6 +130,7 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   )
   const rail = power.rail
   if (parts.length === 0 || !rail) return []
+  const before = voltageFor(power.supplies, { fedBy: 'source' })
   const hot = (power.regulation?.junction.value.max ?? 0) > 60
   return [
     {
@@ -148,11 +150,11 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
             ]
           : []),
         // Nothing hangs on it yet: what falls in the diode is what falls at next to no current.
-        ...(power.supplies.source && power.regulator
+        ...(before && power.regulator
           ? [
               volts(
                 'between VIN and GND',
-                power.supplies.source,
+                before,
                 'nothing: the polarity diode is the wrong way round, or the plug has the other polarity',
               ),
             ]
@@ -173,7 +175,7 @@ const entrySteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 /** The second feed is tried before anything hangs on it. */
 const feedSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   const parts = ofRoles(placed, 'feed entry')
-  const voltage = power.supplies.feed
+  const voltage = voltageFor(power.supplies, { fedBy: 'feed' })
   if (parts.length === 0 || !voltage) return []
   return [
     {

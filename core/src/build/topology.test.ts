@@ -89,6 +89,23 @@ describe('the darkroom timer', () => {
   )
 })
 
+// What is soldered in which step, by hand: nothing that a check needs comes after it, and nothing is left for the end.
+test.each([
+  ['Supply and regulator', ['entry', 'polarity-diode', 'regulator', 'regulator-in', 'regulator-out']],
+  [
+    'Chip’s place, decoupling and rails',
+    ['bulk', 'socket', 'decoupling:VCC', 'decoupling:AVCC', 'decoupling:AREF'],
+  ],
+  ['Power lamp', ['power-lamp', 'power-lamp-resistor']],
+  ['Reset', ['reset-pull-up', 'reset-button']],
+  ['Clock', ['crystal', 'load-capacitor:PB0', 'load-capacitor:PB1']],
+  ['Programming header', ['programming-header']],
+])('the step “%s” solders %j', (title, keys) => {
+  const { steps, placed } = analyse(demo('darkroom-timer'), library).build
+  const refs = keys.map((key) => placed.find((p) => p.support?.key === key)!.ref)
+  expect([...steps.find((s) => s.title === title)!.refs].sort()).toEqual(refs.sort())
+})
+
 describe('two voltages in one line, the device at 5 V and the chip at 3.3 V', () => {
   const fitted = (shift: 'clamp' | 'divider' | 'mosfet', part: string, wiring: string, signals: string[]) =>
     analyse(

@@ -1,5 +1,6 @@
 import { defineStage } from '../findings'
 import type { Chip } from '../parts'
+import { ownVoltage } from '../supply'
 import { chipChecks } from './checks'
 import { type ChipResult, judgeChip, resolveChip } from './resolve'
 
@@ -28,7 +29,9 @@ export const chipStage = defineStage({
   after: ['carrier', 'asked', 'supplies', 'pins'],
   run: ({ design, library, carrier, asked, supplies, pins }): ChipResult => ({
     ...carrier,
-    own: carrier.chip && judgeChip(carrier.chip, design, library, asked, supplies.rail, { known: pins.plan }),
+    own:
+      carrier.chip &&
+      judgeChip(carrier.chip, design, library, asked, ownVoltage(supplies), { known: pins.plan }),
   }),
   checks: chipChecks,
 })

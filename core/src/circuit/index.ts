@@ -1,7 +1,5 @@
 export * from './support'
 export * from './netlist'
-export * from './supplies'
 export type { Element, Model } from './models'
 export { transconductanceOf } from './models'
 export * from './solve'
-export { suppliesStage } from './stage'

@@ -1,4 +1,5 @@
 import { defineStage } from '../findings'
+import { ownVoltage } from '../supply'
 import { clockChecks } from './checks'
 import { type ClockResult, resolveClock } from './resolve'
 
@@ -11,6 +12,7 @@ declare module '../findings/results' {
 export const clockStage = defineStage({
   name: 'clock',
   after: ['carrier', 'supplies'],
-  run: ({ design, library, carrier, supplies }) => resolveClock(design, library, carrier.chip, supplies.rail),
+  run: ({ design, library, carrier, supplies }) =>
+    resolveClock(design, library, carrier.chip, ownVoltage(supplies)),
   checks: clockChecks,
 })

@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { demo, demoFile } from '../../test/files'
 import { FaultyFile } from '../parts'
-import { applyEdits, busSpeedOf, busSpeeds, type Edit, emptyDesign, feeders, readDesign, shiftKinds } from '.'
+import {
+  applyEdits,
+  busSpeedOf,
+  busSpeeds,
+  type Edit,
+  emptyDesign,
+  feeders,
+  readDesign,
+  sharing,
+  shiftKinds,
+} from '.'
 
 const timer = demo('darkroom-timer')
 const ids = fc.constantFrom(...timer.needs.devices.map((d) => d.id), 'd99')
@@ -292,4 +302,20 @@ test('the next device comes after the highest number, and nothing else is a numb
     'd13',
     'd14',
   ])
+})
+
+test('of two designs that say nearly the same, what says the same is the same object, two levels deep', () => {
+  const other = structuredClone(timer)
+  const edited = applyEdits(other, [{ kind: 'setLimit', limit: 'ambient', value: 41 }])
+  const shared = sharing(edited, timer)
+  expect(shared).toEqual(edited)
+  expect(shared.needs.devices).toBe(timer.needs.devices)
+  expect(shared.needs).not.toBe(timer.needs)
+  expect([shared.pins === timer.pins, shared.power === timer.power]).toEqual([true, true])
+  expect(shared.needs.limits.ambient).toBe(41)
+  expect(sharing(other, timer)).toBe(timer)
+  expect(sharing(other, undefined)).toBe(other)
+  // What went is gone.
+  const silent = structuredClone(emptyDesign('Silent'))
+  expect(sharing(silent, { ...silent, notes: 'once' })).toEqual(silent)
 })

@@ -50,6 +50,8 @@ describe('what was made before', () => {
     stage('limits', [], (s) => (runs.push('limits'), (s.design as Design).needs.limits)),
     stage('radio', [], (s) => (runs.push('radio'), 'radio' in (s.design as Design).needs)),
     stage('devices', [], (s) => (runs.push('devices'), [(s.design as Design).needs.devices.length])),
+    // Takes a copy of one field.
+    stage('spread', [], (s) => (runs.push('spread'), { ...(s.design as Design).pins })),
     // Looks for what is not there.
     stage('notes', [], (s) => (runs.push('notes'), [(s.design as Design).notes])),
     // Takes a copy of all.
@@ -71,7 +73,11 @@ describe('what was made before', () => {
   test.each<[string, Partial<Design>, string[]]>([
     ['nothing', {}, ['hasty']],
     ['what only a copy sees', { stance: 'lean' }, ['copy', 'hasty']],
-    ['what the last one reads', { pins: { locks: {}, excluded: [], kept: {} } }, ['copy', 'hasty', 'pins']],
+    [
+      'what the last one reads',
+      { pins: { locks: {}, excluded: [], kept: {} } },
+      ['copy', 'hasty', 'pins', 'spread'],
+    ],
     [
       'what the first one reads',
       { needs: { devices: [], limits: { ambient: 30 } } },
@@ -81,6 +87,11 @@ describe('what was made before', () => {
       'limits',
       { needs: { ...given.design.needs, limits: { ambient: 50 } } },
       ['copy', 'hasty', 'limits', 'needs', 'pins'],
+    ],
+    [
+      'a field in it that was not there',
+      { pins: { ...given.design.pins, resetAsPort: true } },
+      ['copy', 'hasty', 'pins', 'spread'],
     ],
     ['what was not there', { notes: 'there now' }, ['copy', 'hasty', 'notes']],
   ])('an edit of %s', (_, change, expected) => expect(again(change)).toEqual(expected))
@@ -94,5 +105,6 @@ describe('what was made before', () => {
       'notes',
       'pins',
       'radio',
+      'spread',
     ]))
 })

@@ -2,7 +2,7 @@
 // (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
 
 import { busSpeedOf, type Design, type NeedDevice } from '../design'
-import { type Feeding, suppliesOf, supplyOf } from '../circuit'
+import { type Feeding, ownVoltage, supplyOf, voltageFor } from '../supply'
 import { fullRange } from '../quantity'
 import { fromPart, type Worked } from '../findings'
 import { dimensionOf, sum, total } from '../sums'
@@ -279,13 +279,13 @@ const aboveRail = 0.3
 
 /** Devices on another supply drive lines to it, and pull bus lines up to it. A shift in the line keeps that away. */
 const withReach = (signals: SignalNeed[], design: Asking, library: Library): SignalNeed[] => {
-  const supplies = suppliesOf(design, library)
-  const rail = supplies.rail?.value.min
+  const supplies = supplyOf(design, library)
+  const rail = ownVoltage(supplies)?.value.min
   if (rail === undefined) return signals
   return signals.map((signal) => {
     if (design.pins.shifts?.[signal.id]) return signal
     const volts = signal.ends.flatMap(({ instance, signal: { electrical } }) => {
-      const supply = instance.need.fedBy && supplyOf(supplies, instance.need)?.value.max
+      const supply = instance.need.fedBy && voltageFor(supplies, instance.need)?.value.max
       if (!supply) return []
       if (electrical.kind === 'logic-output' && !electrical.openDrain)
         return [electrical.high ? Math.min(fullRange(electrical.high).max, supply) : supply]

@@ -127,6 +127,12 @@ const asked: Partial<Record<PartKind, Asked[]>> = {
   regulator: [
     { serves: 'power', stated: 'package.thermalResistance', words: 'thermal resistance' },
     { serves: 'power', stated: 'quiescent', words: 'current it takes itself' },
+    {
+      serves: 'power',
+      stated: 'efficiency',
+      words: 'what share of its input it passes on',
+      asks: (p) => p.kind === 'regulator' && p.topology === 'switching',
+    },
     { serves: 'build', stated: 'outputCapacitor.esr', words: 'what its output capacitor may have as ESR' },
     { serves: 'build', stated: 'package.rowSpacing', words: 'distance of its rows' },
   ],

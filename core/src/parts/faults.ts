@@ -29,7 +29,11 @@ export const readWith = <T>(schema: ISchema<T>, data: unknown, file: string): T 
     const all = error.inner.length > 0 ? error.inner : [error]
     throw new FaultyFile(
       file,
-      all.map((e) => ({ path: e.path ?? '', message: e.message })),
+      // The place is told once, before the message, and not again in it.
+      all.map(({ path = '', message }) => ({
+        path,
+        message: path && message.startsWith(`${path} `) ? message.slice(path.length + 1) : message,
+      })),
     )
   }
 }

@@ -35,6 +35,7 @@ test.each<[Part['kind'], string, object]>([
   ['device', 'planChooses', { is: 'flag' }],
   ['device', 'wirings[0].links', { is: 'map' }],
   ['led', 'price', { is: 'number' }],
+  ['led', 'name', { is: 'text' }],
 ])('%s: %s', (kind, path, form) => {
   expect(formAt(kind, stepsOf(path), {})).toMatchObject(form)
   expect(pathText(stepsOf(path))).toBe(path)

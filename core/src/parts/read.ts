@@ -111,7 +111,6 @@ const deviceFaults = (device: Device): Fault[] => {
         faults.push({ path: `${path}.at`, message: `the expansion has no position ${s.at}` })
       if (device.expansion && s.at === undefined)
         faults.push({ path, message: 'a signal of an expansion board needs the position it is at' })
-      if (!s.electrical) faults.push({ path, message: 'needs electrical: what sits at the device’s end' })
     }),
   )
   return faults

@@ -3,7 +3,7 @@
 
 import { faultsOf } from '../../test/faults'
 import { partFiles } from '../../test/files'
-import { readPart } from '.'
+import { formAt, type PartKind, readPart } from '.'
 
 type Json = Record<string, unknown>
 type Steps = (string | number)[]
@@ -65,6 +65,20 @@ test('a word where a number, yes or no, or a record belongs is refused in its pl
     .filter((p) => p.pattern !== 'modes[].retains' && !refused(p, faultsWith(p, put('no such word'))))
     .map((p) => `${p.kind} ${p.pattern}`)
   expect(passed).toEqual([])
+})
+
+test('a bare number in quotes is taken where a value with a unit belongs, and nowhere else', () => {
+  const numbers = all.filter((p) => typeof p.value === 'number')
+  const form = (p: Place) => formAt(p.kind as PartKind, p.steps, p.data)?.is
+  // In a list of numbers too, such as legs, no mistake can be made by it.
+  const plain = numbers.filter((p) => form(p) === 'number' && !p.pattern.endsWith('[]'))
+  expect(plain.length).toBeGreaterThan(20)
+  const passed = plain
+    .filter((p) => !refused(p, faultsWith(p, put(String(p.value)))))
+    .map((p) => `${p.kind} ${p.pattern}`)
+  expect(passed).toEqual([])
+  const quantities = numbers.filter((p) => form(p) === 'quantity')
+  expect(quantities.filter((p) => refused(p, faultsWith(p, put(String(p.value)))))).toEqual([])
 })
 
 test('a number where words belong is refused in its place', () => {
@@ -139,6 +153,13 @@ test('a list of nothing where at least one is needed, or of more than anyone has
   expect(faultsWith(curve, put([]))).toEqual(['forward'])
   const legs = all.find((p) => p.kind === 'transistor' && p.pattern === 'legs')!
   expect(faultsWith(legs, (holder, key) => (holder[key] as unknown[]).pop())).toEqual(['legs'])
+})
+
+test('a value that says neither least, usual nor greatest is no value', () => {
+  const forward = all.find((p) => p.kind === 'led' && p.pattern === 'currentAbsolute')!
+  const at = (value: unknown) => faultsWith(forward, put(value))
+  expect(at({ source: 'table 1' })).toEqual(['currentAbsolute'])
+  expect([at({ max: '20 mA' }), at({ typ: '20 mA' }), at({ min: '20 mA' })]).toEqual([[], [], []])
 })
 
 test('the legs that a chip’s file misses are named, in order', () => {

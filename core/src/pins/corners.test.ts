@@ -5,7 +5,7 @@ import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Edit } from '../design'
-import { type Device, makeLibrary, type Part } from '../parts'
+import { type Device, makeLibrary, type Part, type Transistor } from '../parts'
 
 const shipped = shippedLibrary()
 const on = (p: Project, ...edits: Edit[]) => analyse(applyEdits(project(p), edits), shipped)
@@ -131,19 +131,6 @@ describe('pull-ups of a bus', () => {
     expect(ours).toBe(3300)
     expect(findings.map((f) => f.check)).not.toContain('pins.bus-window')
   })
-  test('the check counts ours with those on the boards', () => {
-    // Two of 4.7 kΩ are 2350 Ω, above 1567 Ω; with the builder’s own 4.7 kΩ in they come to 1567 · … = 1528 Ω at 5 % less.
-    const devices: Project['devices'] = [
-      ['glow-display', 'A', 'i2c'],
-      ['keeper-clock', 'B'],
-    ]
-    const forced: Edit[] = ['SDA', 'SCL'].map((l) => ({ kind: 'putIn', support: `pull:i2c.${l}`, name: '' }))
-    expect(ids(on({ ...td8, devices }))).not.toContain('pins.bus-too-strong:i2c.SDA')
-    const { pins, findings } = on({ ...td8, devices }, ...forced)
-    const ours = pins.support.find((s) => s.key === 'pull:i2c.SDA')!.value!.value
-    const strongest = parallel(4700, 4700, ours * 0.95)
-    expect(findings.some((f) => f.id === 'pins.bus-too-strong:i2c.SDA')).toBe(strongest < 4.7 / 3e-3)
-  })
   test('where no pull-up serves, that is said, with a slower bus as a way out', () => {
     const heavy = changed('digit-display-4', (d: Device) => {
       for (const s of d.wirings[0]!.signals)
@@ -192,6 +179,26 @@ describe('shifts and their lines', () => {
       .worked.find((w) => w.symbol === 'f_max')!
     expect(rate.value.min).toBeCloseTo(0.1 / (0.8473 * 4700 * 1.05 * 85e-12), 0)
     expect(findings.map((f) => f.check)).not.toContain('pins.shift-too-slow')
+  })
+  // 3.3 V at the chip, 5 V at the device, and two cells of 1.8 V at least for something else: the gate is at the lower of its own two.
+  test('its gate is on the lower of the two supplies that it joins, whatever else there is', () => {
+    const { pins } = on({ chip: 'mw2-module', regulator: 'bl33-low', feed: 'cells-2-aa', devices }, ...fit)
+    const { legs } = pins.support.find((s) => s.key === 'shift-transistor:i2c.SDA')!
+    const net = (role: string) => legs.find((l) => l.name.endsWith(role))!.net
+    expect([net('gate'), net('source'), net('drain')]).toEqual(['VCC', 'I2C_SDA', 'I2C_SDA_FAR'])
+  })
+  test('what is left out of it says why it was there, with the working', () => {
+    const { findings } = on({ chip: 'mw2-module', regulator: 'bl33-low', devices }, ...fit, {
+      kind: 'leaveOut',
+      support: 'shift-transistor:i2c.SDA',
+      name: '',
+    })
+    const told = findings.find((f) => f.id.endsWith('shift-transistor:i2c.SDA'))!
+    expect(told.severity).toBe('stops')
+    expect(told.because.map((f) => [f.text, f.worked?.symbol])).toEqual([
+      ['The level transistor, I2C SDA is left out, against the stance', undefined],
+      ['The MOSFET was fitted because of the levels', 'f_max'],
+    ])
   })
   test('a MOSFET whose two pull-ups are more than the device can pull low is not offered', () => {
     const weak = (mA: number) =>
@@ -343,6 +350,30 @@ describe('a switched load', () => {
       package: { thermalResistance?: unknown }
     }) => void,
   ) => changed('nfet-small', change as never)
+  // Half the threshold over 10 µA of the gate and 1 µA of the leg: 48.2 and 49.5 kΩ at most; a 47 kΩ can be 49.35 kΩ.
+  test.each([
+    [1.06, 39e3],
+    [1.09, 47e3],
+  ])('the pull-down is small enough for what leaks, 5 %% high too: from %d V it conducts', (min, ohms) => {
+    const leaky = withParts(
+      changed('nfet-small', (t: Transistor) => {
+        t.threshold = { min, max: 2, kind: 'guaranteed' }
+        t.gateLeakage = { max: 10e-6, kind: 'guaranteed' }
+      }),
+    )
+    const { support } = analyse(project({ ...td8, devices: buzzer }), leaky).build
+    expect(support.find((s) => s.role === 'gate pull-down')?.value?.value).toBe(ohms)
+  })
+  test('its flyback diode leads to what feeds it', () => {
+    const cathode = (more: object, p: Partial<Project> = {}) =>
+      on({ ...td8, devices: [['buzzer-magnetic', 'Horn', undefined, more]], ...p })
+        .build.support.find((s) => s.role === 'flyback diode')!
+        .legs.find((l) => l.name === 'cathode')!.net
+    expect([cathode({}), cathode({ fedBy: 'source' })]).toEqual(['VCC', 'VIN'])
+    expect(cathode({ fedBy: 'feed' }, { feed: 'adapter-5v-heavy' })).toBe('VFEED')
+    // Without a regulator the source is the rail.
+    expect(cathode({ fedBy: 'source' }, { source: 'usb-port', regulator: undefined })).toBe('VCC')
+  })
   test('at 5 V with 32 mA nothing speaks against it', () => expect(told(undefined)).toEqual([]))
   test('on two empty cells the leg gives 1.8 V: below the 2.0 V at which it may begin to conduct', () =>
     expect(told(undefined, { source: 'cells-2-aa', regulator: undefined })).toEqual([['off', 'stops']]))
@@ -379,4 +410,29 @@ describe('a switched load', () => {
   ])('its diode’s %s rating', (_, change, expected) =>
     expect(told(changed('diode-small', (d: object) => Object.assign(d, change)))).toEqual(expected),
   )
+  test('across a load on another supply the diode stands that one', () => {
+    const diode = changed('diode-small', (d: object) =>
+      Object.assign(d, { reverse: { max: 12, kind: 'absolute' } }),
+    )
+    const fed = (more: object) => told(diode, { devices: [['buzzer-magnetic', 'Horn', undefined, more]] })
+    // 5.1 V on the rail, 12.8 V in front of the regulator.
+    expect(fed({}).filter(([what]) => what === 'reverse')).toEqual([])
+    expect(fed({ fedBy: 'source' })).toContainEqual(['reverse', 'stops'])
+  })
+})
+
+test('on a leg without a converter pausing the radio helps nothing, and is not proposed', () => {
+  const proposed = (pin: string) =>
+    on({
+      chip: 'mw2-module',
+      regulator: 'bl33-low',
+      radio: true,
+      devices: [['sound-sensor', 'Ear']],
+      locks: { 'd1.1.ENV': pin },
+    })
+      .findings.find((f) => f.check === 'pins.cannot-serve')!
+      .fixes.map((f) => f.label)
+  // P12 is read by the converter that the radio stops, P00 by none.
+  expect(proposed('P12')).toContain('Pause the radio to read Ear')
+  expect(proposed('P00').filter((l) => l.includes('radio'))).toEqual([])
 })

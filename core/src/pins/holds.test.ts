@@ -1,8 +1,11 @@
 // The level of a line that several things pull on, by hand.
 
+import type { SupportPart } from '../circuit'
+import type { Chip } from '../parts'
 import { exactly } from '../quantity'
 import { asStated } from '../sums'
-import { heldLevel as worked, type Hold } from './holds'
+import { heldLevel as worked, type Hold, holdsOf } from './holds'
+import type { Wire } from './wires'
 
 const hold = (to: Hold['to'], resistance: Hold['resistance'], offset = exactly(0)): Hold => ({
   to,
@@ -45,4 +48,34 @@ test('what is tied wins; what nothing holds has no level; an LED stops it at its
   const low = heldLevel(supply, [above], own)!
   expect(low.min).toBeCloseTo(1.2, 9)
   expect(low.max).toBeCloseTo(1.8, 9)
+})
+
+describe('what of ours holds a line before the program runs', () => {
+  const wire = { signal: { id: 's', ends: [] }, pin: { id: 'PA0' } } as unknown as Wire
+  const part = (role: SupportPart['role'], more: Partial<SupportPart> = {}) =>
+    ({
+      role,
+      name: 'resistor',
+      part: { kind: 'resistors', tolerance: 0.05 },
+      value: { value: 10e3, unit: 'Ω', marking: '10k' },
+      present: true,
+      signal: 's',
+      ...more,
+    }) as unknown as SupportPart
+  const held = (p: SupportPart) =>
+    holdsOf(wire, {} as Chip, [p], { parts: {} }).holds.map((h) => [h.to, h.resistance.min, h.resistance.max])
+  // From the supply: high. From the gate to ground: low. What lies in the line or across a load holds nothing.
+  test.each<[SupportPart['role'], string | undefined]>([
+    ['line pull-up', 'high'],
+    ['select pull-up', 'high'],
+    ['gate pull-down', 'low'],
+    ['gate resistor', undefined],
+    ['lamp resistor', undefined],
+    ['sensor divider', undefined],
+    ['shift series', undefined],
+  ])('%s: %s', (role, to) => expect(held(part(role))).toEqual(to ? [[to, 9500, 10500]] : []))
+  test('not what is left out, nor what another signal has', () => {
+    expect(held(part('line pull-up', { present: false }))).toEqual([])
+    expect(held(part('line pull-up', { signal: 'other' }))).toEqual([])
+  })
 })

@@ -1,13 +1,14 @@
 // The Pins stage: plan, support parts of the signals, current of every leg.
 
 import type { SupportPart } from '../circuit'
-import { stockOf, type Supplies } from '../circuit'
+import { stockOf } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import { fromRule, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
 import { sum } from '../sums'
+import { type OpenSupply, ownVoltage } from '../supply'
 import { fittedShift, levelsOf, type LineLevel, referenceOf } from './levels'
 import { type BytePlan, bytePlans } from './byte'
 import { planPins } from './plan'
@@ -102,7 +103,7 @@ export const resolvePins = (
   needs: NeedsResult,
   chip: Chip | undefined,
   clock: ClockResult,
-  supplies: Supplies,
+  supplies: OpenSupply,
   { taken, plan }: Planned,
 ): PinsResult => {
   if (!chip || !plan)
@@ -117,7 +118,7 @@ export const resolvePins = (
       leds: {},
       assignment: {},
     }
-  const { rail } = supplies
+  const rail = ownVoltage(supplies)
   const reference = referenceOf(plan.wires)
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library), reference }
   const support = context ? supportOf(plan.wires, context) : []

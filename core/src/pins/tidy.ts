@@ -52,12 +52,14 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
   let [first, firstLeg, second, secondLeg] = [-1, 0, -1, 0]
   const now = (i: number) => legOf[i]!
   const then = (i: number) => (i === first ? firstLeg : i === second ? secondLeg : legOf[i]!)
+  const lies = devices.map((m) => untidiness(m, now))
   /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
   const isTidier = (): boolean => {
     let change = 0
-    const look = (d: number) => (change += untidiness(devices[d]!, then) - untidiness(devices[d]!, now))
-    for (const d of devicesOf[first]!) look(d)
-    if (second >= 0) for (const d of devicesOf[second]!) if (!devicesOf[first]!.includes(d)) look(d)
+    for (const d of devicesOf[first]!) change += untidiness(devices[d]!, then) - lies[d]!
+    if (second >= 0)
+      for (const d of devicesOf[second]!)
+        if (!devicesOf[first]!.includes(d)) change += untidiness(devices[d]!, then) - lies[d]!
     if (change !== 0) return change < 0
     // Lower legs are used before higher ones, by the signals that come first.
     const rise = firstLeg - legOf[first]!
@@ -66,13 +68,40 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
     return first * rise + second * other > 0
   }
 
+  // When something last changed about a signal (its leg, its devices') and about who is on a leg, and when a signal was last tried
+  // everywhere: what has not changed since is not asked again.
+  let clock = 0
+  const changed = best.map(() => 0)
+  const moved = new Map<number, number>()
+  const tried = best.map(() => -1)
+  const put = (k: number, o: Offer): void => {
+    best[k] = o
+    legOf[k] = o.chipPin.legs[0]!
+    at.set(o.pin, k)
+    moved.set(o.pin, clock)
+    changed[k] = clock
+    for (const d of devicesOf[k]!) {
+      lies[d] = untidiness(devices[d]!, now)
+      for (const m of devices[d]!) changed[m] = clock
+    }
+  }
+
   for (let pass = 0, improved = true; improved && pass < 20; pass++) {
     improved = false
     for (let i = 0; i < best.length; i++) {
       if (!plain[i]) continue
+      const began = ++clock
+      let refused = false
       for (const offer of offers[i]!) {
         const there = at.get(offer.pin)
         if (there === i) continue
+        const since = tried[i]!
+        if (
+          changed[i]! < since &&
+          (moved.get(offer.pin) ?? 0) < since &&
+          (there === undefined || changed[there]! < since)
+        )
+          continue
         const own = best[i]!
         ;[first, firstLeg, second] = [i, offer.chipPin.legs[0]!, -1]
         let back: Offer | undefined
@@ -87,15 +116,18 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
         if (back) changes.push([there!, back])
         const next = [...best]
         for (const [k, o] of changes) next[k] = o
-        if (!allowed(next)) continue
-        at.delete(own.pin)
-        for (const [k, o] of changes) {
-          best[k] = o
-          legOf[k] = o.chipPin.legs[0]!
-          at.set(o.pin, k)
+        if (!allowed(next)) {
+          // Another plan may allow it.
+          refused = true
+          continue
         }
+        clock++
+        at.delete(own.pin)
+        moved.set(own.pin, clock)
+        for (const [k, o] of changes) put(k, o)
         improved = true
       }
+      tried[i] = refused ? -1 : began
     }
   }
   return best

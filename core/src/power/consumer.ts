@@ -1,14 +1,14 @@
 // Something that draws current.
 
-import type { FedBy } from '../design'
 import type { Worked } from '../findings'
+import type { RailId } from '../supply'
 
 export interface Consumer {
   id: string
   name: string
   count: number
   /** What feeds it. */
-  from: FedBy
+  from: RailId
   /** All of them together. */
   rest: Worked
   work: Worked

@@ -1,7 +1,8 @@
 // Who draws how much from the rail, at rest and at work.
 
 import { blocksCurrent } from '../chip'
-import { type Supplies, fittedFor } from '../circuit'
+import { fittedFor } from '../circuit'
+import { type OpenSupply, ownVoltage, railFor, type RailId } from '../supply'
 import type { ClockResult } from '../clock'
 import type { Design, NeedDevice } from '../design'
 import { fromDecision, fromPart, fromRule, fromWorked, type Worked, type WorkedInput } from '../findings'
@@ -21,11 +22,18 @@ const together = (label: string, symbol: string, inputs: WorkedInput[]): Worked 
   )
 const nothing = (label: string): Worked => together(label, 'I', [])
 
-const same = (id: string, name: string, count: number, work: Worked, rest?: Worked): Consumer => ({
+const same = (
+  from: RailId,
+  id: string,
+  name: string,
+  count: number,
+  work: Worked,
+  rest?: Worked,
+): Consumer => ({
+  from,
   id,
   name,
   count,
-  from: 'rail',
   work,
   rest: rest ?? nothing(`${name}, off`),
   average: work,
@@ -48,6 +56,7 @@ const chipConsumer = (
   clock: ClockResult,
   radio: boolean,
   awake: number | undefined,
+  from: RailId,
 ): Consumer => {
   const f = clock.frequency
   const ofMode = (kind: 'active' | 'idle' | 'sleep', word: string): Worked | undefined => {
@@ -92,16 +101,16 @@ const chipConsumer = (
     awake === undefined
       ? work
       : overTime(`${chip.name}, awake and asleep`, 'I_chip', awake, work, ofMode('sleep', 'asleep') ?? rest)
-  return { id: 'chip', name, count: 1, from: 'rail', work, rest, average }
+  return { id: 'chip', name, count: 1, from, work, rest, average }
 }
 
 /** A board's own blocks; its regulator is left out, since the path from the source counts that. */
-const boardConsumer = (board: Board, awake: number | undefined): Consumer => {
+const boardConsumer = (board: Board, awake: number | undefined, from: RailId): Consumer => {
   const blocks = board.blocks.filter((b) => b.part === undefined || b.part !== board.regulator)
   const of = (which: 'asleep' | 'awake') =>
     blocksCurrent(board, blocks, which, `Blocks of ${board.name}, ${which}`, 'I_blocks')
   const [work, rest] = [of('awake'), of('asleep')]
-  const always = same('board', 'Blocks of the board', 1, work, rest)
+  const always = same(from, 'board', 'Blocks of the board', 1, work, rest)
   return awake === undefined
     ? always
     : {
@@ -111,7 +120,8 @@ const boardConsumer = (board: Board, awake: number | undefined): Consumer => {
 }
 
 const deviceConsumer = (
-  { id, name, fedBy }: NeedDevice,
+  { id, name }: NeedDevice,
+  from: RailId,
   part: Device,
   count: number,
 ): Consumer | undefined => {
@@ -155,7 +165,7 @@ const deviceConsumer = (
     id,
     name,
     count,
-    from: fedBy ?? 'rail',
+    from,
     rest: of(modes[0]!, modes[0]!.name),
     work,
     average: average ?? work,
@@ -174,15 +184,16 @@ export const consumersOf = (
   chip: Chip | undefined,
   clock: ClockResult,
   pins: PinsResult,
-  supplies: Supplies,
+  supplies: OpenSupply,
   lamp: PowerLamp | undefined,
 ): Consumer[] => {
-  const { rail } = supplies
+  const rail = ownVoltage(supplies)
+  const { own } = supplies
   const { awake } = design.needs.limits
   const devices = design.needs.devices.flatMap((need) => {
     const instances = needs.instances.filter((i) => i.need.id === need.id)
     const part = instances[0]?.part
-    const own = part && deviceConsumer(need, part, instances.length)
+    const drawn = part && deviceConsumer(need, railFor(supplies, need).id, part, instances.length)
     const leds = instances.flatMap((i) =>
       i.wiring.signals.flatMap((s) => {
         const on = pins.leds[`${i.id}.${s.id}`]
@@ -194,6 +205,7 @@ export const consumersOf = (
       leds.length > 0
         ? [
             same(
+              own,
               `${need.id}.light`,
               need.name,
               leds.length,
@@ -210,6 +222,7 @@ export const consumersOf = (
       rail && loads.length > 0
         ? [
             same(
+              own,
               `${need.id}.load`,
               need.name,
               loads.length,
@@ -243,14 +256,14 @@ export const consumersOf = (
             ),
           ]
         : []
-    return [...(own ? [own] : []), ...light, ...taken]
+    return [...(drawn ? [drawn] : []), ...light, ...taken]
   })
   return [
-    ...(chip?.board ? [boardConsumer(chip.board, awake)] : []),
-    ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false, awake)] : []),
+    ...(chip?.board ? [boardConsumer(chip.board, awake, own)] : []),
+    ...(chip ? [chipConsumer(chip, clock, design.needs.radio ?? false, awake, own)] : []),
     ...devices,
     ...trickle(chip, pins, supplies),
-    ...(lamp?.present ? [same('power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),
+    ...(lamp?.present ? [same(own, 'power-lamp', 'Power lamp', 1, lamp.current, lamp.current)] : []),
   ]
 }
 

@@ -1,5 +1,4 @@
 export { type Consumer } from './consumer'
-export { inputVoltage, type Path } from './path'
 export { lampKey, type PowerLamp } from './lamp'
 export { objections, regulate, type Objection, type Regulation } from './regulate'
 export { rankRegulators, type RankedRegulator } from './rank'

@@ -36,9 +36,11 @@ describe('linear regulator by hand', () => {
     expect(loadLimit!.value.typ).toBeCloseTo((1.9 - 0.0504) / 7, 12)
     expect(at(12, loadLimit!.value.typ).junction.value.typ).toBeCloseTo(125, 9)
   })
-  test('out of regulation it still takes its own current, and there is no load that a drop of nothing heats', () => {
+  test('out of regulation its drop-out voltage is left over it, and it still takes its own current', () => {
     const { dissipation, margin, loadLimit } = at(4.5, 0.2)
-    expect(dissipation.value).toEqual(exactly(4.5 * 4.2e-3))
+    expect(dissipation.value.typ).toBeCloseTo(0.2 * (1.5 + (0.5 * 0.19) / 0.99) + 4.5 * 4.2e-3, 12)
+    // Of less than its drop-out nothing comes out; all that comes in is left over it.
+    expect(at(1, 0.2).dissipation.value.typ).toBeCloseTo(0.2 * 1 + 1 * 4.2e-3, 12)
     expect(margin.value.typ).toBeLessThan(-0.5)
     expect(loadLimit).toBeUndefined()
   })
@@ -59,11 +61,16 @@ describe('ranges go to the worst corner', () => {
     // The usual margin is at the usual load, 150 mA, and not at the greatest.
     expect(r.margin.value.typ).toBeCloseTo(11.7 - 5 - (1.5 + (0.5 * 0.14) / 0.99), 9)
   })
-  test('heat at an input around the output is never below nothing, and its usual value never below its least', () => {
+  test('heat at an input around the output is that of its drop-out voltage at that load', () => {
     const { value } = regulate(regulator, load, of({ min: 4.4, typ: 4.8, max: 5.5 }, 'V'), 30).dissipation
-    expect(value.min).toBeCloseTo(4.4 * 4.2e-3, 9)
-    expect(value.typ).toBeCloseTo(4.8 * 4.2e-3, 9)
-    expect(value.max).toBeCloseTo((5.5 - 4.8) * 0.22 + 5.5 * 8e-3, 9)
+    expect(value.min).toBeCloseTo(1.5 * 0.01 + 4.4 * 4.2e-3, 9)
+    expect(value.typ).toBeCloseTo((1.5 + (0.5 * 0.14) / 0.99) * 0.15 + 4.8 * 4.2e-3, 9)
+    expect(value.max).toBeCloseTo((1.8 + ((2.5 - 1.8) * 0.21) / 0.99) * 0.22 + 5.5 * 8e-3, 9)
+  })
+  test('with room as usual and none at its lowest, the least heat is that of the drop-out voltage', () => {
+    const { value } = regulate(regulator, load, of({ min: 6, typ: 7, max: 8 }, 'V'), 30).dissipation
+    expect(value.min).toBeCloseTo(1.5 * 0.01 + 6 * 4.2e-3, 9)
+    expect(value.max).toBeCloseTo((8 - 4.8) * 0.22 + 8 * 8e-3, 9)
   })
   // ((125 − 30) / 54 − 12.6 V · 8 mA) / (12.6 − 4.8) V: everything else at its worst. At that load it is just at its limit.
   test('the load limit is at the highest input, the lowest output and the worst way for the heat', () => {

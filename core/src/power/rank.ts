@@ -3,7 +3,7 @@
 import type { Stages, Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, partsOfKind } from '../parts'
-import { fullRange } from '../quantity'
+import { formatQuantity, fullRange } from '../quantity'
 import { type Objection, objections, regulate, type Regulation } from './regulate'
 
 export interface RankedRegulator extends Regulation {
@@ -50,13 +50,7 @@ const outputObjection = (
   const unhappy = wants.filter((w) => out.min < w.supply.min || out.max > w.supply.max)
   if (unhappy.length === 0) return []
   const names = [...new Set(unhappy.map((u) => u.name))]
-  return [
-    {
-      text: `its ${out.typ} V suits neither ${names.slice(0, 3).join(' nor ')}`.replace(
-        'neither',
-        names.length > 1 ? 'neither' : 'not',
-      ),
-      worked: rail,
-    },
-  ]
+  const text =
+    names.length > 1 ? `suits neither ${names.slice(0, 3).join(' nor ')}` : `doesn’t suit ${names[0]!}`
+  return [{ text: `its ${formatQuantity(out.typ, 'V')} ${text}`, worked: rail }]
 }

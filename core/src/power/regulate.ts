@@ -1,9 +1,12 @@
-// One linear regulator at one load: heat, junction, drop-out, and what speaks against it.
+// One regulator at one load: heat, junction, room above its output, and what speaks against it.
 
 import { fromDecision, fromPart, partOrigin, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
 import { exactly, formatQuantity, fullRange, type Unit } from '../quantity'
-import { asVariable, dimensionOf, greatest, number, readCurve, sum } from '../sums'
+import { asVariable, dimensionOf, greatest, least, number, sum } from '../sums'
+import { dropoutOf, efficiencyOf } from '../supply'
+
+const one = number(1)
 
 export interface Regulation {
   regulator: Regulator
@@ -25,14 +28,25 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
   const I_q = fromPart('I_q', 'quiescent current', regulator, 'quiescent', regulator.quiescent, 'A')
   const θ_JA = fromPart('θ_JA', 'junction to ambient', regulator, 'package.thermalResistance', theta, 'K/W')
   const T_A = fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
-  const nothing = number(0, dimensionOf('V'))
   const I_out = asVariable(load)
-  // Out of regulation its output is what comes in: nothing is left over it.
-  const dissipation = sum(
-    { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W', counts: 'max' },
-    { V_in: input, V_out, I_out, I_q },
-    (i) => greatest(nothing, i.V_in.minus(i.V_out)).times(i.I_out).plus(i.V_in.times(i.I_q)),
-  )
+  const switching = regulator.topology === 'switching'
+  const heat = { label: `Heat in ${regulator.name}`, symbol: 'P', unit: 'W', counts: 'max' } as const
+  const V_DO = dropoutOf(regulator, I_out)
+  // Without room over its output a linear one gives what comes in, less what falls across it all the same.
+  const hasRoom = input.value.min - V_out.value.max >= V_DO.value.max
+  const dissipation = switching
+    ? sum(
+        { ...heat, note: 'What goes in and does not come out.' },
+        { V_out, I_out, η: efficiencyOf(regulator, I_out), V_in: input, I_q },
+        (i) => i.V_out.times(i.I_out).times(one.over(i.η).minus(one)).plus(i.V_in.times(i.I_q)),
+      )
+    : hasRoom
+      ? sum(heat, { V_in: input, V_out, I_out, I_q }, (i) =>
+          i.V_in.minus(i.V_out).times(i.I_out).plus(i.V_in.times(i.I_q)),
+        )
+      : sum(heat, { V_in: input, V_out, V_DO, I_out, I_q }, (i) =>
+          greatest(i.V_in.minus(i.V_out), least(i.V_DO, i.V_in)).times(i.I_out).plus(i.V_in.times(i.I_q)),
+        )
   const junction = sum(
     {
       label: `Junction of ${regulator.name}`,
@@ -43,15 +57,6 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
     },
     { T_A, P: dissipation, θ_JA },
     (i) => i.T_A.plus(i.P.times(i.θ_JA)),
-  )
-  const V_DO = readCurve(
-    { label: 'Drop-out voltage at this load', symbol: 'V_DO', unit: 'V' },
-    {
-      part: regulator,
-      field: 'dropout',
-      points: regulator.dropout.map((p) => ({ x: p.current, y: p.voltage })),
-    },
-    ['I_out', I_out],
   )
   const margin = sum(
     { label: 'Drop-out margin', symbol: 'V_margin', unit: 'V', counts: 'min' },
@@ -65,7 +70,7 @@ export const regulate = (regulator: Regulator, load: Worked, input: Worked, ambi
     margin,
     dropout: V_DO,
     input,
-    loadLimit: loadLimitOf(regulator, input, θ_JA, T_A),
+    loadLimit: switching ? undefined : loadLimitOf(regulator, input, θ_JA, T_A),
   }
 }
 

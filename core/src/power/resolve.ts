@@ -1,27 +1,48 @@
-// The Power stage: one source, one regulator or none, one rail.
+// The Power stage: what is drawn from every rail, what is left of its voltage, and what the parts on the way make of it.
 
-import { stockOf, type Supplies, suppliesOf } from '../circuit'
+import { stockOf } from '../circuit'
 import type { ClockResult } from '../clock'
-import type { Design, FedBy } from '../design'
-import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import type { Design } from '../design'
+import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library, type Source } from '../parts'
+import type { Chip, Library, Regulator, Source } from '../parts'
 import type { PinsResult } from '../pins'
 import { fullRange } from '../quantity'
-import { asVariable, dimensionOf, greatest, least, sum, type SumInput, type Term, total } from '../sums'
+import { asVariable, greatest, least, sum, type SumInput, type Term } from '../sums'
+import {
+  type Converter,
+  type Drawn,
+  type LoadedSupply,
+  type OpenSupply,
+  ownVoltage,
+  type PolarityDiode,
+  type Rail,
+  type RailId,
+  wayTo,
+  withLoads,
+} from '../supply'
 import type { Consumer } from './consumer'
 import { consumersOf, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
-import { inputVoltage, type Path, pathOf } from './path'
 import { regulate, type Regulation } from './regulate'
 
-const sideWords = { rest: 'at rest', work: 'at work', average: 'on average' }
+/** What lies on the way to the chip’s rail. */
+export interface Path {
+  source?: Source
+  regulator?: Regulator
+  /** Where a plug can come reversed, the diode that would guard against it. */
+  polarity?: PolarityDiode
+}
 
+/** The chip’s rail and the way to it by themselves; every rail, source and converter under `loads` and `regulations`. */
 export interface PowerResult extends Path {
   rail?: Worked
-  /** With all that can flow: straight from its source it sags. */
+  /** With all that can flow: straight from its source, or from a regulator without room, it sags. */
   railLoaded?: Worked
-  supplies: Supplies
+  supplies: OpenSupply
+  loads: LoadedSupply
+  /** Of every converter whose input is known. */
+  regulations: readonly { converter: Converter; regulation: Regulation }[]
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
   consumers: Consumer[]
@@ -41,52 +62,6 @@ export interface PowerResult extends Path {
   lamp?: PowerLamp
   hottest?: Worked
 }
-
-/** `beside`: what hangs on the source in front of the regulator. */
-const sourceCurrent = (
-  label: string,
-  symbol: string,
-  I_rail: SumInput,
-  { regulator }: Path,
-  I_beside: SumInput | undefined,
-): Worked =>
-  sum(
-    {
-      label,
-      symbol,
-      unit: 'A',
-      note: regulator ? 'A linear regulator passes the load’s current on, volt or no volt.' : undefined,
-    },
-    {
-      I_rail,
-      ...(regulator && {
-        I_q: fromPart(
-          'I_q',
-          'quiescent current of the regulator',
-          regulator,
-          'quiescent',
-          regulator.quiescent,
-          'A',
-        ),
-      }),
-      ...(I_beside && { I_beside }),
-    } as Record<string, SumInput>,
-    (i) => total(Object.values(i), dimensionOf('A')),
-  )
-
-/** How much of the work is being done: none, all, or anything between. */
-const share: WorkedInput = {
-  symbol: 's',
-  label: 'how much of the work is done at once',
-  value: { min: 0, typ: 1, max: 1 },
-  unit: '',
-  origin: { kind: 'rule', source: 'from everything at rest to everything at work' },
-  variable: 'share of the work',
-}
-const between = (label: string, symbol: string, I_rest: Worked, I_work: Worked): Worked =>
-  sum({ label, symbol, unit: 'A' }, { I_rest, I_work, s: share }, (i) =>
-    i.I_rest.plus(i.s.times(i.I_work.minus(i.I_rest))),
-  )
 
 /** At what voltage of the cells the project stops: where the regulator runs out of room, or the chip does. */
 const stopAt = (
@@ -172,6 +147,22 @@ const runtimeOf = (
   return sum(meta, { Q, k: usable, I_average }, (i) => i.Q.times(i.k).over(i.I_average))
 }
 
+/** What hangs on a rail by itself. */
+const drawnFrom = ({ id, name }: Rail, own: boolean, consumers: Consumer[]): Drawn => {
+  const of = (which: keyof Drawn, words: string, symbol: string) =>
+    sumOf(
+      consumers.filter((c) => c.from === id),
+      which,
+      own ? `Rail current, ${words}` : `Loads of the ${name}, ${words}`,
+      symbol,
+    )
+  return {
+    rest: of('rest', 'everything at rest', 'I_rest'),
+    work: of('work', 'everything working at once', 'I_work'),
+    average: of('average', 'on average', 'I_avg'),
+  }
+}
+
 export const resolvePower = (
   design: Design,
   library: Library,
@@ -179,77 +170,53 @@ export const resolvePower = (
   chip: Chip | undefined,
   clock: ClockResult,
   pins: PinsResult,
+  supplies: OpenSupply,
 ): PowerResult => {
-  const board = chip?.board
-  const path = pathOf(design, library)
-  const supplies = suppliesOf(design, library)
-  const { rail } = supplies
-  const lamp = board ? undefined : powerLamp(design, library, rail, stockOf(library))
+  const rail = ownVoltage(supplies)
+  const lamp = chip?.board ? undefined : powerLamp(design, library, rail, stockOf(library))
   const consumers = consumersOf(design, needs, chip, clock, pins, supplies, lamp)
-  const fedBy = (from: FedBy) => consumers.filter((c) => c.from === from)
-  const onRail = fedBy('rail')
-  const rest = sumOf(onRail, 'rest', 'Rail current, everything at rest', 'I_rest')
-  const work = sumOf(onRail, 'work', 'Rail current, everything working at once', 'I_work')
-  const averageRail = sumOf(onRail, 'average', 'Average rail current', 'I_avg')
-  const beside = (which: 'rest' | 'work' | 'average') =>
-    fedBy('source').length > 0
-      ? sumOf(fedBy('source'), which, `Loads in front of the regulator, ${sideWords[which]}`, 'I_beside')
-      : undefined
-  const fromSource = sourceCurrent(
-    'Current from the source, everything working at once',
-    'I_source',
-    work,
-    path,
-    beside('work'),
+  const loads = withLoads(
+    supplies,
+    Object.fromEntries(supplies.rails.map((r) => [r.id, drawnFrom(r, r.id === supplies.own, consumers)])),
   )
-  const average = sourceCurrent(
-    'Average current from the source',
-    'I_avg,source',
-    averageRail,
-    path,
-    beside('average'),
-  )
-  const feed = findPart(library, 'source', design.power.feed)
-  const [besideRest, besideWork] = [beside('rest'), beside('work')]
-  const loaded = between('Rail current, from rest to full work', 'I_rail', rest, work)
-  const before =
-    besideRest &&
-    besideWork &&
-    between('In front of the regulator, from rest to full work', 'I_beside', besideRest, besideWork)
-  // Load and what hangs beside it are a variable each from here on: what falls in the diode goes with the load it belongs to.
-  const through = sourceCurrent(
-    'Current through the plug, from rest to full work',
-    'I',
-    asVariable(loaded),
-    path,
-    before && asVariable(before),
-  )
-  const input = inputVoltage(path, through)
   const ambient = design.needs.limits.ambient
-  const regulation = path.regulator && input && regulate(path.regulator, loaded, input, ambient)
+  const regulations = supplies.converters.flatMap((converter) => {
+    const input = loads.rails[converter.from]!.voltage
+    const load = loads.rails[converter.to]!.loaded
+    return input ? [{ converter, regulation: regulate(converter.part, load, input, ambient) }] : []
+  })
+  const way = wayTo(supplies, supplies.own)
+  const [own, head] = [loads.rails[supplies.own]!, loads.rails[way.head]!]
+  const path: Path = {
+    source: way.source?.part,
+    regulator: way.converter?.part,
+    polarity: way.guard?.diode,
+  }
+  const input = loads.rails[way.converter?.from ?? supplies.own]!.voltage
+  const regulation = regulations.find((r) => r.converter === way.converter)?.regulation
+  const feed = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
     ...path,
     rail,
-    railLoaded: path.regulator ? rail : input,
+    railLoaded: own.voltage,
     supplies,
-    feed: feed && {
-      source: feed,
-      current: sumOf(fedBy('feed'), 'work', `Current from ${feed.name}`, 'I_feed'),
-    },
+    loads,
+    regulations,
+    feed: feed && { source: feed.source.part, current: feed.work },
     consumers,
-    rest,
-    work,
-    average,
-    through,
+    rest: own.rest,
+    work: own.work,
+    average: head.average,
+    through: head.loaded,
     input,
-    fromSource,
-    loaded,
+    fromSource: head.work,
+    loaded: own.loaded,
     regulation,
     runtime: runtimeOf(
       path,
-      average,
+      head.average,
       stopAt(path, regulation, input, chip, clock.lowestSupply),
-      alwaysAtWork(consumers, design, chip),
+      alwaysAtWork(consumers, design, chip, supplies.fed.feed),
     ),
     lamp,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
@@ -257,7 +224,12 @@ export const resolvePower = (
 }
 
 /** Those that could do less than their work, and of which nothing says for how long; the chip with where it can be said. */
-const alwaysAtWork = (consumers: Consumer[], design: Design, chip: Chip | undefined): string[] => {
+const alwaysAtWork = (
+  consumers: Consumer[],
+  design: Design,
+  chip: Chip | undefined,
+  elsewhere: RailId,
+): string[] => {
   const sleeps = chip?.modes.some((m) => m.kind === 'sleep') ?? false
   return consumers.flatMap((c) => {
     if (c.id === 'chip')
@@ -265,7 +237,7 @@ const alwaysAtWork = (consumers: Consumer[], design: Design, chip: Chip | undefi
         ? [`${c.name} (“Time the chip is awake” on the Needs page)`]
         : []
     const constant = c.average.value.typ >= c.work.value.typ && c.rest.value.typ < c.work.value.typ
-    return constant && c.id !== 'board' && c.from !== 'feed' ? [c.name] : []
+    return constant && c.id !== 'board' && c.from !== elsewhere ? [c.name] : []
   })
 }
 

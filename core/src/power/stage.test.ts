@@ -85,6 +85,11 @@ describe('regulators ranked', () => {
         .join('; '),
     ).toMatch(words),
   )
+  test('what one alone can’t use is told of it alone', () => {
+    const alone = analyse(project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [] }), library)
+    const five = regulatorsOf(alone, library).find((r) => r.regulator.id === 'bl5-low')!
+    expect(five.no[0]!.text).toBe(`its 5 V doesn’t suit ${alone.chip.chip!.name}`)
+  })
   test('less load cools it down: without display and relay the plain one does as well', () => {
     const edits: Edit[] = [
       { kind: 'removeDevice', id: 'd1' },
@@ -233,6 +238,43 @@ describe('every way that current takes, by hand', () => {
     expect(driven.rest.value.max).toBe(0)
     expect(driven.work.value.max).toBeGreaterThan(0)
   })
+  test('a MOSFET between two voltages: each side’s pull-up from its own supply, while the line is low', () => {
+    const a = analyse(
+      applyEdits(
+        project({
+          chip: 'mw2-module',
+          source: 'usb-port',
+          regulator: 'bl33-low',
+          devices: [['track-sensor', 'Gate', 'plain', { fedBy: 'source' }]],
+        }),
+        [{ kind: 'fitShift', signal: 'd1.1.OUT', name: '', shift: 'mosfet' }],
+      ),
+      library,
+    )
+    const ohms = (role: 'shift near' | 'shift far') =>
+      a.build.support.find((s) => s.role === role)!.value!.value
+    const draws = (id: string) => a.power.consumers.find((c) => c.id === id)!
+    // 3.366 V and 5.25 V at most, over a resistor that is 5 % small.
+    expect(draws('pull-ups').work.value.max).toBeCloseTo(3.366 / (0.95 * ohms('shift near')), 9)
+    expect(draws('pull-ups.source').work.value.max).toBeCloseTo(5.25 / (0.95 * ohms('shift far')), 9)
+    expect([draws('pull-ups').from, draws('pull-ups.source').from]).toEqual(['rail', 'source'])
+    expect(draws('pull-ups.source').rest.value.max).toBe(0)
+    // On a bus the chip's side has the bus's own; the far side's adds to the two of 4.7 kΩ on the display.
+    const bus = analyse(
+      applyEdits(
+        project({
+          chip: 'mw2-module',
+          source: 'usb-port',
+          regulator: 'bl33-low',
+          devices: [['glow-display', 'Face', 'i2c', { fedBy: 'source' }]],
+        }),
+        [{ kind: 'fitShift', signal: 'i2c.SDA', name: '', shift: 'mosfet' }],
+      ),
+      library,
+    )
+    const far = bus.build.support.find((s) => s.role === 'shift far')!.value!.value
+    expect(work(bus.power, 'pull-ups.source').max).toBeCloseTo(5.25 / (0.95 * far) + (2 * 5.25) / 4700, 9)
+  })
   test('a contact is not closed at all times: its average is usually a hundredth, and all of it at the most', () => {
     const { average, work: closed } = of({ ...td8, devices: [['push-button', 'Go']] }).consumers.find(
       (c) => c.id === 'pull-ups',
@@ -241,13 +283,11 @@ describe('every way that current takes, by hand', () => {
     expect(average.value.max).toBeCloseTo(closed.value.max, 12)
   })
   test('what hangs in front of the regulator sits behind the diode: 11.4 V − 0.55 V at 1 A to 12.8 V, since nothing falls where nothing flows', () => {
-    const { source } = of({ ...td8, devices: [] }).supplies
+    const { source } = of({ ...td8, devices: [] }).supplies.open
     expect(source!.value.max).toBe(12.8)
     expect(source!.value.min).toBeCloseTo(11.4 - 0.55, 9)
-    const bare = of(
-      { ...td8, devices: [] },
-      { kind: 'leaveOut', support: 'polarity-diode', name: '' },
-    ).supplies
+    const bare = of({ ...td8, devices: [] }, { kind: 'leaveOut', support: 'polarity-diode', name: '' })
+      .supplies.open
     expect(bare.source!.value).toEqual({ min: 11.4, typ: 12, max: 12.8 })
   })
   test('cells sag by what is inside them: 2.7 V less 0.9 Ω times the current', () => {

@@ -15,8 +15,8 @@ declare module '../findings/results' {
 
 export const powerStage = defineStage({
   name: 'power',
-  after: ['needs', 'carrier', 'clock', 'pins'],
-  run: ({ design, library, needs, carrier, clock, pins }) =>
-    resolvePower(design, library, needs, carrier.chip, clock, pins),
+  after: ['needs', 'carrier', 'clock', 'pins', 'supplies'],
+  run: ({ design, library, needs, carrier, clock, pins, supplies }) =>
+    resolvePower(design, library, needs, carrier.chip, clock, pins, supplies),
   checks: powerChecks,
 })

@@ -1,8 +1,8 @@
 // What flows through the resistors and inputs of the lines: pull-ups of ours and on boards, pulls inside inputs, dividers,
 // gates and leakage. Each way from a supply to ground is counted once.
 
-import { type SupportPart, type Supplies, supplyOf, type SupportRole, fittedFor } from '../circuit'
-import type { FedBy } from '../design'
+import { type SupportPart, type SupportRole, fittedFor } from '../circuit'
+import { type OpenSupply, railFor, type RailId } from '../supply'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import type { Chip } from '../parts'
 import { fittedResistor, type PinsResult } from '../pins'
@@ -13,7 +13,7 @@ import type { Consumer } from './consumer'
 type When = 'closed' | 'low' | 'high' | 'always'
 
 interface Way {
-  from: FedBy
+  from: RailId
   when: When
   name: string
   /** Through these resistances in a row; or a current as the sheet states it. */
@@ -41,23 +41,25 @@ function share(symbol: string, label: string, typ: number): WorkedInput {
 const resistorOf = (s: SupportPart): WorkedInput | undefined =>
   s.part.kind === 'resistors' && s.value ? fittedResistor('R', s.name, s.part, s.value, s.key) : undefined
 
-const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
+const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply): Way[] => {
+  const { own: rail } = supplies
   const find = (role: SupportRole, signal: string) => {
     const s = fittedFor(pins.support, role, signal)
     return s && resistorOf(s)
   }
   const ways: Way[] = []
-  const add = (from: FedBy, when: When, name: string, ...ohms: (WorkedInput | undefined)[]) => {
+  const add = (from: RailId, when: When, name: string, ...ohms: (WorkedInput | undefined)[]) => {
     const known = ohms.filter((r): r is WorkedInput => r !== undefined)
     if (known.length === ohms.length) ways.push({ from, when, name, ohms: known })
   }
   for (const { signal, pin } of pins.plan?.wires ?? []) {
-    const far = signal.ends.find((e) => e.instance.need.fedBy)?.instance.need.fedBy ?? 'rail'
+    const ends = signal.ends.map((e) => railFor(supplies, e.instance.need).id)
+    const far = ends.find((id) => id !== rail) ?? rail
     const isBus = signal.bus !== undefined
-    add('rail', isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
-    add('rail', 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
-    add('rail', 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
-    if (!isBus) add('rail', 'low', `shift in ${signal.name}`, find('shift near', signal.id))
+    add(rail, isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
+    add(rail, 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
+    add(rail, 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
+    if (!isBus) add(rail, 'low', `shift in ${signal.name}`, find('shift near', signal.id))
     add(far, 'low', `shift in ${signal.name}`, find('shift far', signal.id))
     const isAnalog = signal.kind === 'analog-in'
     add(
@@ -70,7 +72,7 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
     for (const load of chip?.board?.loads ?? [])
       if (load.pin === pin.id && load.resistance && load.pull)
         add(
-          'rail',
+          rail,
           load.pull === 'up' ? (isBus ? 'low' : 'closed') : 'high',
           load.what,
           fromPart('R', load.what, chip!.board!, `loads.${load.pin}.resistance`, load.resistance, 'Ω'),
@@ -82,18 +84,18 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
         ...fromPart('R', `${name}, ${field}`, part, `${id}.${field}`, rated, 'Ω'),
         variable: `${instance.id} ${id}.${field}`,
       })
-      const feed = need.fedBy ?? 'rail'
+      const feed = railFor(supplies, need).id
       if (e.kind === 'open-drain' && e.fitted) add(feed, 'low', `pull-up on ${name}`, own('fitted', e.fitted))
       if (e.kind === 'logic-input' && e.pullResistance)
         add(
-          e.pull === 'up' ? feed : 'rail',
+          e.pull === 'up' ? feed : rail,
           e.pull === 'up' ? 'low' : 'high',
           `pull in ${name}`,
           own('pullResistance', e.pullResistance),
         )
       if (e.kind === 'logic-input' && e.leakage)
         ways.push({
-          from: 'rail',
+          from: rail,
           when: 'high',
           name: `input of ${name}`,
           amperes: {
@@ -104,7 +106,7 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult): Way[] => {
       // Where a sensor’s sheet gives currents, they are those of its divider.
       if (e.kind === 'analog' && e.dividerTo && e.sourceResistance && part.modes.length === 0)
         add(
-          'rail',
+          rail,
           'always',
           `divider of ${name}`,
           find('sensor divider', signal.id),
@@ -144,12 +146,12 @@ const currentOf = (label: string, supply: Worked, ways: Way[], weighted: boolean
 }
 
 /** One consumer for the pull-ups and one for the rest, for each supply that feeds any. */
-export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: Supplies): Consumer[] => {
-  const ways = waysOf(chip, pins)
-  const words = { rail: '', source: ', from the source', feed: ', from the second feed' }
-  return (['rail', 'source', 'feed'] as const).flatMap((from) => {
-    const supply = supplyOf(supplies, { fedBy: from === 'rail' ? undefined : from })
+export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply): Consumer[] => {
+  const ways = waysOf(chip, pins, supplies)
+  return supplies.rails.flatMap(({ id: from, name: rail }) => {
+    const supply = supplies.open[from]
     if (!supply) return []
+    const isOwn = from === supplies.own
     const groups: [id: string, name: string, of: Way[]][] = [
       ['pull-ups', 'Pull-ups', []],
       ['inputs', 'Inputs and dividers', []],
@@ -158,11 +160,11 @@ export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: Supp
       groups[way.when === 'closed' || way.when === 'low' ? 0 : 1]![2].push(way)
     return groups.flatMap(([id, name, of]): Consumer[] => {
       if (of.length === 0) return []
-      const title = `${name}${words[from]}`
+      const title = isOwn ? name : `${name}, from the ${rail}`
       return [
         {
-          id: from === 'rail' ? id : `${id}.${from}`,
-          name: title,
+          id: isOwn ? id : `${id}.${from}`,
+          name,
           count: of.length,
           from,
           rest: currentOf(

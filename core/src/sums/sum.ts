@@ -281,6 +281,51 @@ const climb = (
   return { at, value }
 }
 
+/** Where between two ends a value is greatest, if it has one hill there: by the golden section. */
+const topBetween = (lo: number, hi: number, valueAt: (x: number) => number): number => {
+  let [a, b] = [lo, hi]
+  let [x, y] = [b - golden * (b - a), a + golden * (b - a)]
+  let [u, v] = [valueAt(x), valueAt(y)]
+  for (let n = 0; n < 40; n++)
+    if (u > v) {
+      ;[b, y, v] = [y, x, u]
+      x = b - golden * (b - a)
+      u = valueAt(x)
+    } else {
+      ;[a, x, u] = [x, y, v]
+      y = a + golden * (b - a)
+      v = valueAt(y)
+    }
+  return (a + b) / 2
+}
+const golden = (Math.sqrt(5) - 1) / 2
+
+/** From a point to better ones, one leaf after the other at its better end or between, until nothing changes. */
+const oneByOne = (
+  of: Worked,
+  ranges: Map<Leaf, Range>,
+  sign: 1 | -1,
+  start: At,
+): { at: Map<Leaf, number>; value: number } => {
+  const at = new Map([...ranges.keys()].map((leaf) => [leaf, start(leaf)]))
+  let value = sign * evaluate(of, from(at), new Map())
+  for (let pass = 0, better = true; better && pass < 20; pass++) {
+    better = false
+    for (const [leaf, { min, max }] of ranges) {
+      const valueAt = (x: number) => sign * evaluate(of, from(at.set(leaf, x)), new Map())
+      const was = at.get(leaf)!
+      let best = was
+      for (const x of [min, max, topBetween(min, max, valueAt)]) {
+        const there = valueAt(x)
+        if (there > value) [value, best] = [there, x]
+      }
+      at.set(leaf, best)
+      if (best !== was) better = true
+    }
+  }
+  return { at, value }
+}
+
 /**
  * Where the sum is greatest (`sign` 1) or least (−1), where slopes have no one sign: by climbing from the middle and the
  * ends, then by halving the box until slopes have a sign or the bound says that nothing better is left.
@@ -342,7 +387,16 @@ const extreme = (
       open.push({ box: part, bound: sign > 0 ? v.hi : -v.lo })
     }
   }
-  return { at: best, proven: open.length === 0 }
+  if (open.length === 0) return { at: best, proven: true }
+  // Not proven: at least no single quantity at its other end makes it more, from wherever one begins.
+  for (const start of [
+    (leaf: Leaf) => best.get(leaf)!,
+    ...starts.map((s) => (leaf: Leaf) => s(ranges.get(leaf)!)),
+  ]) {
+    const found = oneByOne(of, ranges, sign, start)
+    if (found.value > reached) [best, reached] = [found.at, found.value]
+  }
+  return { at: best, proven: false }
 }
 
 /** “the lowest V_in, the highest V_out”: the ends at which the inputs that vary stand. */

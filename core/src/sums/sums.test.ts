@@ -16,6 +16,7 @@ import {
   parallel,
   powerOfTwo,
   readAt,
+  rounded,
   spelled,
   squareRoot,
   sum,
@@ -33,6 +34,62 @@ const given = (symbol: string, value: Range, unit: Unit, field = symbol): Worked
   origin: { kind: 'part', part: 'p', name: 'P', field },
 })
 const range = (min: number, typ: number, max: number): Range => ({ min, typ, max })
+
+// As a person writes them, and as a calculator takes them.
+test.each<[string, (x: Term) => Term, string, string]>([
+  ['root', squareRoot, '√(x)', 'sqrt(4)'],
+  ['logarithm', logarithm, 'ln(x)', 'ln(4)'],
+  ['exponential', exponential, 'exp(x)', 'exp(4)'],
+  ['power of two', powerOfTwo, '2^x', '2^(4)'],
+  ['power of a sum', (x) => powerOfTwo(x.plus(1)), '2^(x + 1)', '2^(4 + 1)'],
+  ['magnitude', magnitude, '|x|', 'abs(4)'],
+  ['rounded', rounded, 'round(x)', 'round(4)'],
+  ['parallel', (x) => parallel(x, number(12)), 'x ∥ 12', '1 / (1 / 4 + 1 / 12)'],
+  ['nothing', (x) => x.plus(number(0)), 'x + 0', '4 + 0'],
+  ['below nothing', (x) => x.times(number(-2)), 'x · -2', '4 * (-2)'],
+  ['least and greatest', (x) => least(3, greatest(x, 1)), 'min(3, max(x, 1))', 'min(3, max(4, 1))'],
+])('%s: %#', (_, of, formula, line) => {
+  const made = sum({ label: 'a', symbol: 'a', unit: '' }, { x: given('x', exactly(4), '') }, (i) => of(i.x))
+  expect([made.formula, made.corners!.typ.line]).toEqual([formula, line])
+  expect(calculate(line)).toBeCloseTo(made.value.typ, 12)
+})
+
+test('of a held curve beyond its end the line of the copy reads the end', () => {
+  const I = given('I', range(1, 3, 5), 'A')
+  const line: WorkedInput = { ...given('b', exactly(0), ''), curve: true }
+  const points = [
+    [0, 1, 1, 1],
+    [2, 2, 2, 2],
+  ] as const
+  const made = sum({ label: 'V', symbol: 'V', unit: 'V' }, { I, b: line }, (i) =>
+    readAt('V_F', { points, held: true }, i.I, dimensionOf('V'), i.b),
+  )
+  expect(made.value).toEqual(range(1.5, 2, 2))
+  // 1 + 0.5 · (1 − 0); beyond the end the end, and not 3.
+  expect(calculate(made.corners!.min.line)).toBeCloseTo(1.5, 12)
+  expect(made.corners!.min.line).toContain('((1) - 0)')
+  expect(made.corners!.typ.line).toContain('(2 - 0)')
+  expect(made.corners!.typ.line).not.toContain('3')
+})
+
+// Each of x·y over −1 … 2 is −2 at its least and 4 at its most: more of them than can be searched through are found all the
+// same, and said not to be proven.
+test.each([2, 8, 12])('%d products whose factors change their sign', (pairs) => {
+  const inputs = Object.fromEntries(
+    Array.from({ length: pairs }, (_, k) => [`x${k}`, `y${k}`])
+      .flat()
+      .map((symbol) => [symbol, given(symbol, range(-1, 0.5, 2), '')]),
+  )
+  const made = sum({ label: 'a', symbol: 'a', unit: '' }, inputs, (i: Record<string, Term>) =>
+    total(
+      Array.from({ length: pairs }, (_, k) => i[`x${k}`]!.times(i[`y${k}`]!)),
+      dimensionOf(''),
+    ),
+  )
+  expect(made.value).toEqual(range(-2 * pairs, 0.25 * pairs, 4 * pairs))
+  expect(made.unproven).toBe(pairs > 4 ? true : undefined)
+  expect(calculate(made.corners!.min.line)).toBeCloseTo(-2 * pairs, 9)
+})
 
 // Heat as regulators make it: nothing while x is below y, and then the more the more flows. x to 10, y from 5: (10 − 5) · 10.
 test('what takes part in a choice goes on taking part beyond it', () => {

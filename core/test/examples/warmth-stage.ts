@@ -12,10 +12,10 @@ export const warmthStage = defineStage({
   name: 'warmth',
   after: ['power'],
   run: ({ power: { fromSource, supplies } }) =>
-    supplies.source &&
+    supplies.open.source &&
     sum(
       { label: 'Heat of everything', symbol: 'P', unit: 'W' },
-      { V_source: supplies.source, I: fromSource },
+      { V_source: supplies.open.source, I: fromSource },
       (i) => i.V_source.times(i.I),
     ),
 })

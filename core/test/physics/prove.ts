@@ -34,7 +34,31 @@ export const prove = (
   // In drop-out the rail is what the power stage says about drop-out, and no fixed number.
   const regulated = a.power.regulator ? (a.power.regulation?.margin.value.typ ?? 0) > 0 : !source?.resistance
   const stated = a.power.regulator ? typ(a.power.regulator.output) : source && typ(source.voltage)
-  if (!onBoard && regulated && stated !== undefined) {
+  // Only where a line brings more than its leg stands, and that is told, may current flow on into the rail and lift it.
+  const mayLift = a.findings.some((f) => f.check === 'pins.level' && f.severity === 'stops')
+  const isLifted = mayLift && supply > rail.value.typ * 1.01
+  // Without room: no less than what the power stage says is left with everything at work, which here it isn't; at rest
+  // between what is told for a small load and for none.
+  const left = a.power.railLoaded?.value.typ
+  if (
+    !onBoard &&
+    a.power.regulator &&
+    !regulated &&
+    !isLifted &&
+    stated !== undefined &&
+    left !== undefined
+  ) {
+    const loaded = solve({ loads: true }).voltage('VCC')
+    must(
+      'rail without room',
+      loaded > left - 0.01 * stated &&
+        loaded < supply + 1e-6 &&
+        supply > rail.value.typ - 0.01 * stated &&
+        supply < rail.value.max + 0.01 * stated,
+      () => `${v(loaded)} under load, ${v(supply)} at rest, instead of ${v(left)} and ${v(rail.value.typ)}`,
+    )
+  }
+  if (!onBoard && regulated && !isLifted && stated !== undefined) {
     must(
       'rail at rest',
       Math.abs(supply - rail.value.typ) < 0.01 * stated,
@@ -133,7 +157,7 @@ export const prove = (
       () => `${wire.signal.name} ${(i * 1e3).toFixed(3)} mA instead of ${(foretold * 1e3).toFixed(3)} mA`,
     )
     const off = solve({ drives: { [wire.signal.id]: led.side === 'high' ? 'low' : 'high' } })
-    must('lamps go out', Math.abs(off.current(id, 'anode')) < 0.01 * foretold, () => wire.signal.name)
+    must('lamps go out', Math.abs(off.current(id, 'anode')) < 0.01 * foretold + 1e-9, () => wire.signal.name)
   }
   const power = a.power.lamp
   const lamp = placed.find((p) => p.support?.key === 'power-lamp' && !p.bridged)

@@ -258,6 +258,36 @@ const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number
     id ? (parts.get(id)!.output ?? parts.get(id)!.voltage) : undefined
   const rail = volts(power.regulator ?? power.source)
   if (!rail) return undefined
+  // A regulator that its source usually leaves no room for gives what comes in, less its drop-out voltage at a small load.
+  const regulator = parts.get(power.regulator)
+  const source = parts.get(power.source)
+  const held = si(rail.min ?? rail.typ ?? rail.max)
+  let least = held
+  if (regulator && source) {
+    const gives = highest(source.current)
+    const guards = [...parts.values()]
+      .filter(
+        (p) =>
+          p.kind === 'diode' && p.sort === 'schottky' && highest(p.reverse) >= 2 * highest(source.voltage),
+      )
+      .sort((a, b) => highest(b.current) - highest(a.current))
+    const strong = guards.filter((p) => highest(p.current) >= gives).sort((a, b) => a.price - b.price)
+    const guard = source.sort === 'adapter' ? (strong[0] ?? guards[0]) : undefined
+    const falls = (key: 'typ' | 'max', amperes: number): number => {
+      const at = guard?.forward.map((f: Json) => [si(f.current), si(f.voltage[key])])
+      if (!at) return 0
+      const k = Math.max(
+        1,
+        at.findIndex(([x]: [number]) => x >= amperes),
+      )
+      const [p, q] = amperes > at.at(-1)[0] ? at.slice(-2) : [at[k - 1], at[k]]
+      return amperes < at[0][0] ? at[0][1] : p[1] + ((q[1] - p[1]) * (amperes - p[0])) / (q[0] - p[0])
+    }
+    const drop = regulator.dropout[0].voltage
+    const usual = si(source.voltage.typ) - falls('typ', gives / 10) - si(drop.typ)
+    const comes = si(source.voltage.min) - falls('max', gives)
+    if (usual < si(rail.typ)) least = Math.min(held, Math.max(comes / 10, comes - si(drop.max)))
+  }
   const most = s.ends.map(({ device, signal: { electrical: e } }) => {
     const fed = device.fedBy && volts(power[device.fedBy])
     if (!fed) return 0
@@ -266,7 +296,7 @@ const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number
     return e.kind === 'open-drain' && e.fitted ? highest(fed) : 0
   })
   const top = Math.max(...most)
-  return top > si(rail.min ?? rail.typ ?? rail.max) + 0.3 ? top : undefined
+  return top > least + 0.3 ? top : undefined
 }
 
 const few = ['converter', 'timer', 'i2c', 'spi', 'uart', 'interrupt', 'touch', 'wake', 'dac']

@@ -1,5 +1,5 @@
 import { formatQuantity, fullRange } from '../../quantity'
-import { polarityKey } from '../../circuit'
+import { polarityKey } from '../../supply'
 import type { SupportBlock } from './block'
 
 /** A diode in series with the plug, where a plug of the other polarity can be put in. */

@@ -1,7 +1,7 @@
 import { preferred, type SupportPart } from '../../circuit'
 import { careful, everyStance, supportChoice } from '../../design'
 import { fromPart } from '../../findings'
-import { formatQuantity } from '../../quantity'
+import { formatQuantity, fullRange } from '../../quantity'
 import { asStated } from '../../sums'
 import type { SupportBlock } from './block'
 
@@ -19,7 +19,7 @@ export const regulator: SupportBlock = ({ design, stock, power }) => {
       legs: reg.legs
         .filter((l) => l.role !== 'none')
         .map((l) => ({ name: `${l.leg} ${l.name}`, net: nets[l.role] })),
-      why: `holds the rail at ${formatQuantity(power.rail!.value.typ, 'V')}`,
+      why: `holds the rail at ${formatQuantity(fullRange(reg.output).typ, 'V')}`,
       worked: power.regulation
         ? [power.regulation.dissipation, power.regulation.junction, power.regulation.margin]
         : [],

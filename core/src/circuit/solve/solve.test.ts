@@ -280,6 +280,17 @@ describe('closed forms', () => {
   })
 })
 
+test('a channel knows no drain from source: exchanged, the same current flows the other way, saturated too', () => {
+  const model: Model = { kind: 'mosfet', polarity: 'n', threshold: 1, transconductance: 0.1, body: 0 }
+  const into = (...v: number[]) => formOf(model).respond(model, { v, i: [], t: 0, share: 1 }).into
+  // Gate 3 V, from 5 V to 0 V: saturated, 0.05 · 2² = 0.2 A. The other way round the same, out of the drain.
+  expect(into(3, 5, 0)[1]).toBeCloseTo(0.2, 9)
+  expect(into(3, 0, 5)[1]).toBeCloseTo(-0.2, 9)
+  // Gate 0.5 V above the drain's −1 V is on there, though it is below the source.
+  expect(into(0.5, -1, 1)[1]).toBeCloseTo(-0.05 * 0.5 ** 2, 9)
+  expect(into(0.5, 1, -1)[1]).toBeCloseTo(0.05 * 0.5 ** 2, 9)
+})
+
 test('every slope is that of its answer, at random voltages', () => {
   const models: Model[] = [
     { kind: 'resistor', resistance: 47 },

@@ -45,23 +45,25 @@ export const clockTooFast: Check = {
         edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
       })),
     ]
+    const low = formatQuantity(power.rail.value.min, 'V', 3)
+    const permitted = clock.limit.value.min
     return [
       {
         id: 'clock.too-fast',
         severity: over === 'surely' ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${formatQuantity(power.rail.value.min, 'V', 3)} ${chip.name} is good for ${formatQuantity(clock.limit.value.min, 'Hz', 4)}.`,
+        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${low} ${chip.name} is good for ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : 'no clock at all'}.`,
         because: [
           {
             text: `The clock is up to ${formatQuantity(clock.frequency.value.max, 'Hz', 4)}`,
             worked: clock.frequency,
           },
           {
-            text: `The rail may be as low as ${formatQuantity(power.rail.value.min, 'V', 3)}`,
+            text: `The rail may be as low as ${low}`,
             worked: power.rail,
           },
           {
-            text: `At that supply the chip permits ${formatQuantity(clock.limit.value.min, 'Hz', 4)}`,
+            text: `At that supply the chip permits ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : 'none'}`,
             worked: clock.limit,
           },
           ...(clock.lowestSupply

@@ -6,6 +6,7 @@ import type { Wire } from '../wires'
 import { questionOf } from '../question'
 import { share } from '../solve'
 import { legName } from '../passport'
+import { waysToServe } from '../ways'
 
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
 const bestPinFor = (stages: Stages, signal: string): string | undefined => {
@@ -39,9 +40,17 @@ export const moveToBest = (stages: Stages, { signal, pin }: Wire): Fix[] => {
   return [{ label: `Move ${signal.name} to ${best}`, edits: [move] }]
 }
 
+/** Whether the leg could do the work, were it not for the radio. */
+const onlyTheRadio = ({ chip: { chip }, design, needs, pins }: Stages, { pin, signal }: Wire): boolean => {
+  const can = (on: boolean) =>
+    'ways' in waysToServe(chip!, pin, signal, pins.taken, { on, answers: design.pins.radio ?? {} })
+  return needs.open.radio && can(false) && !can(true)
+}
+
 /** Where only the radio stands in the way: pause it for the reading, or live without. */
-const radioAnswers = ({ signal, impossible }: Wire): Fix[] =>
-  impossible?.includes('while the radio is on')
+const radioAnswers = (stages: Stages, wire: Wire): Fix[] => {
+  const { signal } = wire
+  return onlyTheRadio(stages, wire)
     ? (['pause', 'accept'] as const).map((answer) => ({
         label:
           answer === 'pause'
@@ -50,6 +59,7 @@ const radioAnswers = ({ signal, impossible }: Wire): Fix[] =>
         edits: [{ kind: 'answerRadio', signal: signal.id, name: signal.name, answer }],
       }))
     : []
+}
 
 export const cannotServe: Check = {
   id: 'pins.cannot-serve',
@@ -76,7 +86,7 @@ export const cannotServe: Check = {
           ],
           fixes: [
             ...moveToBest(stages, wire),
-            ...radioAnswers(wire),
+            ...radioAnswers(stages, wire),
             stages.design.pins.soldered?.[wire.signal.id]
               ? {
                   label: `Unsolder ${wire.signal.name}`,

@@ -1,5 +1,6 @@
 import type { Check, Fix, Stages } from '../../findings'
-import { stockOf, supplyOf } from '../../circuit'
+import { stockOf } from '../../circuit'
+import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { type LineLevel, levelsOf } from '../levels/verdict'
 import { isFar, passes, type Shift, shiftsFor } from '../levels/shift'
@@ -103,7 +104,7 @@ export const level: Check = {
       const { supplies, rail } = stages.power
       const worst = lines.find((l) => l.severity === 'stops') ?? lines[0]!
       const { wire, end } = worst
-      const supply = supplyOf(supplies, end.instance.need)
+      const supply = voltageFor(supplies, end.instance.need)
       const names = lines.map((l) => l.wire.signal.name).join(' and ')
       return {
         id: `pins.level:${wire.signal.id}:${end.instance.id}${worst.severity === 'notes' ? ':range' : ''}`,

@@ -1,7 +1,7 @@
 import { stockOf } from '../../circuit'
 import type { Check, Fix } from '../../findings'
 import { formatQuantity } from '../../quantity'
-import { fittedShift, isFar, passes, shiftsFor } from '../levels/shift'
+import { fittedShift, isFar, passes, shiftNames, shiftsFor } from '../levels/shift'
 
 export const shiftTooSlow: Check = {
   id: 'pins.shift-too-slow',
@@ -32,13 +32,13 @@ export const shiftTooSlow: Check = {
       })
       const fixes: Fix[] = shiftsFor(wire, end, direction, context)
         .filter((s) => s.kind !== shift.kind && passes(s))
-        .map((s) => ({ label: `Fit a ${s.kind} instead`, edits: [fit(s.kind)] }))
+        .map((s) => ({ label: `Fit a ${shiftNames[s.kind]} instead`, edits: [fit(s.kind)] }))
       return [
         {
           id: `pins.shift-too-slow:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: `The ${shift.kind} in ${name} passes ${formatQuantity(shift.rate.value.min, 'Hz', 2)} at the worst; the line needs ${formatQuantity(shift.needed, 'Hz', 2)}.`,
+          text: `The ${shiftNames[shift.kind]} in ${name} passes ${formatQuantity(shift.rate.value.min, 'Hz', 2)} at the worst; the line needs ${formatQuantity(shift.needed, 'Hz', 2)}.`,
           because: [
             { text: `It passes up to ${formatQuantity(shift.rate.value.min, 'Hz', 2)}`, worked: shift.rate },
             { text: `${name} needs ${formatQuantity(shift.needed, 'Hz', 2)}` },

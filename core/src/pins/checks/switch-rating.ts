@@ -1,6 +1,7 @@
 import { type Check, type Finding, partOrigin } from '../../findings'
 import { findPart, siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
+import { voltageFor } from '../../supply'
 import { switchOnLeg } from '../support'
 
 /** The transistor and the diode of a switched load: whether the leg turns it on, and whether each stands the load. */
@@ -101,7 +102,7 @@ export const switchRating: Check = {
           ],
         )
       const diode = load.inductive ? findPart(library, 'diode', load.diode) : undefined
-      const supply = supplies[end.instance.need.fedBy ?? 'rail']
+      const supply = voltageFor(supplies, end.instance.need)
       if (diode && most > fullRange(diode.current).max)
         say(
           'diode',

@@ -1,6 +1,7 @@
 // What can join two levels, with its values and the highest rate it passes: divider, clamp, MOSFET, buffer.
 
-import { forwardOf, preferred, type Stock, supplyNet, supplyOf, type Supplies } from '../../circuit'
+import { preferred, type Stock } from '../../circuit'
+import { forwardOf, type OpenSupply, voltageFor } from '../../supply'
 import { type Design, type NeedDevice, type ShiftKind, shiftKinds } from '../../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../../findings'
 import { type Buffer, type Chip, type Diode, type Library, partsOfKind, type Transistor } from '../../parts'
@@ -27,7 +28,7 @@ export interface ShiftContext {
   library: Library
   chip: Chip
   rail: Worked
-  supplies: Supplies
+  supplies: OpenSupply
   stock: Stock
   /** What is wired to the converter’s reference leg. */
   reference?: Worked
@@ -38,6 +39,14 @@ const isAnalog = ({ signal: { electrical } }: End): boolean =>
   ['analog', 'analog-load', 'reference'].includes(electrical.kind)
 
 type Preferred = ReturnType<typeof preferred>
+
+/** What a builder calls each. */
+export const shiftNames: Record<ShiftKind, string> = {
+  divider: 'divider',
+  clamp: 'clamp',
+  mosfet: 'MOSFET',
+  buffer: 'buffer',
+}
 
 export interface Shift {
   kind: ShiftKind
@@ -145,7 +154,7 @@ type Maker = (wire: Wire, end: End, context: ShiftContext) => Shift | undefined
 
 /** The highest voltage that comes from the device, and what the leg may get. */
 const fromDevice = (wire: Wire, end: End, { chip, rail, supplies, reference }: ShiftContext) => {
-  const supply = supplyOf(supplies, end.instance.need)
+  const supply = voltageFor(supplies, end.instance.need)
   if (!supply) return undefined
   const { electrical } = end.signal
   if (electrical.kind === 'analog') {
@@ -270,7 +279,7 @@ const clamp: Maker = (wire, end, context) => {
 const usualSink = 4e-3
 
 const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
-  const supply = supplyOf(supplies, end.instance.need)
+  const supply = voltageFor(supplies, end.instance.need)
   const { electrical, id } = end.signal
   if (!supply || !stock.resistors || isAnalog(end)) return undefined
   const lower = supply.value.min < rail.value.min ? supply : rail
@@ -347,9 +356,9 @@ const mosfet: Maker = (wire, end, { chip, stock, rail, supplies, library }) => {
 }
 
 const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
-  const supply = supplyOf(supplies, end.instance.need)
+  const supply = voltageFor(supplies, end.instance.need)
   if (!supply || end.signal.electrical.kind !== 'logic-input') return undefined
-  const drives = chipDrives(chip, wire, rail, (e) => supplyOf(supplies, e.instance.need))
+  const drives = chipDrives(chip, wire, rail, (e) => voltageFor(supplies, e.instance.need))
   const part = partsOfKind(library, 'buffer')
     .filter((b) => {
       const range = fullRange(b.supply)
@@ -404,4 +413,3 @@ export const shiftsFor = (wire: Wire, end: End, direction: string, context: Shif
     )
 
 export const nearNet = (wire: Wire): string => netOf(wire.signal.name)
-export const farSupply = (design: Design, end: End): string => supplyNet(design, end.instance.need)

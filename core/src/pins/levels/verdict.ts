@@ -1,7 +1,6 @@
 // Every line checked in both directions: what is driven against what is read, and against what each side stands.
 
-import type { Supplies } from '../../circuit'
-import { supplyOf } from '../../circuit'
+import { type OpenSupply, voltageFor } from '../../supply'
 import type { ShiftKind } from '../../design'
 import {
   type Fact,
@@ -145,7 +144,7 @@ const scaled = (levels: Levels, by: (w: Worked) => Worked): Levels => ({
 export interface LevelContext {
   chip: Chip
   rail: Worked
-  supplies: Supplies
+  supplies: OpenSupply
   /** What is wired to the converter’s reference leg. */
   reference?: Worked
   /** What is fitted in the line, with the levels it lets through. */
@@ -441,7 +440,7 @@ const digitalLevel = (wire: Wire, end: End, supply: Worked, context: LevelContex
   }
   const reads = deviceReads(end, supply)
   if (!reads || end.signal.electrical.kind !== 'logic-input') return undefined
-  const own = chipDrives(chip, wire, rail, (e) => supplyOf(context.supplies, e.instance.need))
+  const own = chipDrives(chip, wire, rail, (e) => voltageFor(context.supplies, e.instance.need))
   const drives = shift
     ? {
         ...own,
@@ -465,7 +464,7 @@ export const levelsOf = (wires: Wire[], context: LevelContext): LineLevel[] =>
     .filter((w) => !w.impossible)
     .flatMap((wire) =>
       wire.signal.ends.flatMap((end) => {
-        const supply = supplyOf(context.supplies, end.instance.need)
+        const supply = voltageFor(context.supplies, end.instance.need)
         if (!supply) return []
         return (
           analogLevel(wire, end, supply, context) ??

@@ -1,7 +1,8 @@
 import type { Design } from '../../design'
 import type { Worked, WorkedInput } from '../../findings'
 import type { Chip, Library, Resistors } from '../../parts'
-import type { Stock, Supplies, SupportPart } from '../../circuit'
+import type { Stock, SupportPart } from '../../circuit'
+import type { OpenSupply } from '../../supply'
 import { within } from '../../quantity'
 import type { Wire } from '../wires'
 
@@ -10,7 +11,7 @@ export interface SignalSupportContext {
   library: Library
   chip: Chip
   rail: Worked
-  supplies: Supplies
+  supplies: OpenSupply
   stock: Stock
   /** What is wired to the converter’s reference leg. */
   reference?: Worked

@@ -1,7 +1,8 @@
 // A load switched by a MOSFET: the transistor, the pull-down that keeps its gate quiet before the program runs, the
 // resistor into the gate, and the diode across a coil.
 
-import { preferred, supplyNet, type SupportPart } from '../../circuit'
+import { preferred, type SupportPart } from '../../circuit'
+import { railFor } from '../../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../../design'
 import { fromDecision, fromPart, type Worked } from '../../findings'
 import { type Chip, findPart, type Rated, type Transistor } from '../../parts'
@@ -14,7 +15,7 @@ import { legLeakage } from './pull'
 
 export const gateKey = (signal: string) => `gate-pull-down:${signal}`
 
-export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, library }) => {
+export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, library, supplies }) => {
   const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
   const load = end?.signal.electrical
   if (!end || load?.kind !== 'switched' || !stock.resistors) return []
@@ -184,7 +185,7 @@ export const switchedLoad: SignalSupport = (wire, { chip, rail, stock, design, l
       name: `flyback diode of ${name}`,
       part: diode,
       legs: [
-        { name: 'cathode', net: supplyNet(design, end.instance.need) },
+        { name: 'cathode', net: railFor(supplies, end.instance.need).net },
         { name: 'anode', net: drain },
       ],
       why: `the coil of ${end.instance.name} drives its current on when switched off; the diode gives it a way`,

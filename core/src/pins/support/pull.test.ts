@@ -4,8 +4,8 @@ import { shippedLibrary } from '../../../test/files'
 import { project } from '../../../test/project'
 import { analyse } from '../../analysis'
 import { stockOf } from '../../circuit'
-import { applyEdits } from '../../design'
-import type { Chip } from '../../parts'
+import { applyEdits, type Edit } from '../../design'
+import type { Chip, Device } from '../../parts'
 import type { Wire } from '../wires'
 import { boardPulls, type BusWindow, ourPullUp } from './pull'
 
@@ -144,4 +144,29 @@ test('behind a MOSFET the pull-ups of the far side don’t count, those of the n
   // The display's are beyond: the chip's side needs one. 10 kΩ of the sensor are between (3.366 − 0.4) V / 3 mA = 989 Ω and what 1 µs allows.
   expect(ours(false)).toBeDefined()
   expect(ours(true)).toBeUndefined()
+})
+
+// 5.1 V − 0.4 V at 3 mA: 1567 Ω at least. Two boards of 3.3 kΩ are 1650 Ω and can be pulled low; anything below 31 kΩ beside them makes it too little.
+test('ours beside those on the boards can make it more than a device pulls low', () => {
+  const parts = structuredClone(library.parts)
+  for (const id of ['glow-display', 'keeper-clock'])
+    for (const w of (parts[id] as Device).wirings)
+      for (const s of w.signals)
+        if (s.electrical.kind === 'open-drain') s.electrical.fitted = { typ: 3300, kind: 'guaranteed' }
+  const told = (...edits: Edit[]) => {
+    const d = project({
+      chip: td8.id,
+      source: 'adapter-12v',
+      regulator: 'bl5-cool',
+      devices: [
+        ['glow-display', 'A', 'i2c'],
+        ['keeper-clock', 'B'],
+      ],
+    })
+    return analyse(applyEdits(d, edits), { parts }).findings.some(
+      (f) => f.id === 'pins.bus-too-strong:i2c.SDA',
+    )
+  }
+  expect(told()).toBe(false)
+  expect(told({ kind: 'putIn', support: 'pull:i2c.SDA', name: '' })).toBe(true)
 })

@@ -3,7 +3,9 @@
 import { type SupportPart, type ShiftPart } from '../../circuit'
 import { everyStance, supportChoice } from '../../design'
 import { formatQuantity } from '../../quantity'
-import { farNet, farSupply, fittedShift, isFar, nearNet, type Shift } from '../levels/shift'
+import { farNet, fittedShift, isFar, nearNet, shiftNames, type Shift } from '../levels/shift'
+import { railFor, voltageFor } from '../../supply'
+import type { End } from '../levels/sides'
 import type { Wire } from '../wires'
 import type { SignalSupport, SignalSupportContext } from './context'
 
@@ -19,18 +21,20 @@ export const levelShift: SignalSupport = (wire, context) => {
   const end = wire.signal.ends.find((e) => isFar(wire, e) && fittedShift(wire, e, context))
   const shift = end && fittedShift(wire, end, context)
   if (!end || !shift) return []
-  return partsOf(wire, shift, farSupply(context.design, end), context)
+  return partsOf(wire, shift, end, context)
 }
 
 const partsOf = (
   wire: Wire,
   shift: Shift,
-  supply: string,
+  end: End,
   { design, stock, rail, supplies }: SignalSupportContext,
 ) => {
+  const { need } = end.instance
+  const supply = railFor(supplies, need).net
   const [near, far] = [nearNet(wire), farNet(wire.signal.name)]
   const name = wire.signal.name
-  const chipIsLower = (supplies.feed?.value.min ?? supplies.source?.value.min ?? Infinity) >= rail.value.min
+  const chipIsLower = (voltageFor(supplies, need)?.value.min ?? Infinity) >= rail.value.min
   const [low, high] = chipIsLower ? [near, far] : [far, near]
   const nets: Record<Shift['resistors'][number]['role'], [string, string]> = {
     upper: [far, near],
@@ -54,8 +58,10 @@ const partsOf = (
       risk: {
         severity: 'stops',
         grade: 'outside the sheet',
-        text: `Without it the ${shift.kind} in ${name} is not whole, and the wrong voltage reaches one end.`,
-        facts: [{ text: `The ${shift.kind} was fitted because of the levels`, worked: shift.rate }],
+        text: `Without it the ${shiftNames[shift.kind]} in ${name} is not whole, and the wrong voltage reaches one end.`,
+        facts: [
+          { text: `The ${shiftNames[shift.kind]} was fitted because of the levels`, worked: shift.rate },
+        ],
       },
       ...rest,
     }

@@ -1,5 +1,5 @@
 import type { Check } from '../../findings'
-import { supplyOf } from '../../circuit'
+import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherFeeders } from './ways-out'
 
@@ -12,7 +12,7 @@ export const deviceSupply: Check = {
     const { design, needs, power } = stages
     return design.needs.devices.flatMap((need) => {
       const part = needs.instances.find((i) => i.need.id === need.id)?.part
-      const rail = supplyOf(power.supplies, need)
+      const rail = voltageFor(power.supplies, need)
       if (!part?.supply || !rail) return []
       const supply = fullRange(part.supply)
       if (rail.value.min >= supply.min && rail.value.max <= supply.max) return []

@@ -1,4 +1,4 @@
-import { polarityKey } from '../../circuit'
+import { polarityKey } from '../../supply'
 import { type Check, fromDecision, fromPart, partOrigin } from '../../findings'
 import { siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'

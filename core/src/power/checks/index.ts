@@ -1,6 +1,7 @@
 import type { Check } from '../../findings'
 import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
+import { collapses } from './collapses'
 import { deviceSupply } from './device-supply'
 import { diodeRating } from './diode-rating'
 import { dropout } from './dropout'
@@ -16,6 +17,7 @@ export const powerChecks: Check[] = [
   regulatorInput,
   regulatorTooHot,
   dropout,
+  collapses,
   diodeRating,
   sourceTooWeak,
   sags,

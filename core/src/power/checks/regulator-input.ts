@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
+import { convertersOf } from './converters'
 import { otherRegulators, otherSources } from './ways-out'
 
 export const regulatorInput: Check = {
@@ -8,29 +9,29 @@ export const regulatorInput: Check = {
   looksFor: 'a source above what the regulator’s input stands',
   rule: 'absolute maximum and recommended input voltage',
   run: (stages) => {
-    const { regulator, input } = stages.power
-    if (!regulator || !input) return []
-    const absolute = fullRange(regulator.inputAbsolute).max
-    const recommended = fullRange(regulator.inputRecommended).max
-    if (input.value.max <= recommended) return []
-    const breaks = input.value.max > absolute
-    return [
-      {
-        id: 'power.regulator-input',
-        severity: breaks ? 'stops' : 'risks',
-        grade: breaks ? 'impossible' : 'outside the sheet',
-        text: `${regulator.name} gets up to ${formatQuantity(input.value.max, 'V', 3)}; ${breaks ? `it breaks above ${formatQuantity(absolute, 'V')}` : `${formatQuantity(recommended, 'V')} is recommended`}.`,
-        because: [
-          {
-            text: `After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
-            worked: input,
-          },
-          {
-            text: `${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
-          },
-        ],
-        fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
-      },
-    ]
+    return convertersOf(stages).flatMap(({ regulator, input, tail }) => {
+      const absolute = fullRange(regulator.inputAbsolute).max
+      const recommended = fullRange(regulator.inputRecommended).max
+      if (input.value.max <= recommended) return []
+      const breaks = input.value.max > absolute
+      return [
+        {
+          id: `power.regulator-input${tail}`,
+          severity: breaks ? ('stops' as const) : ('risks' as const),
+          grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
+          text: `${regulator.name} gets up to ${formatQuantity(input.value.max, 'V', 3)}; ${breaks ? `it breaks above ${formatQuantity(absolute, 'V')}` : `${formatQuantity(recommended, 'V')} is recommended`}.`,
+          because: [
+            {
+              text: `After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
+              worked: input,
+            },
+            {
+              text: `${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
+            },
+          ],
+          fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
+        },
+      ]
+    })
   },
 }

@@ -12,9 +12,9 @@ export const sags: Check = {
   rule: 'the source’s internal resistance at full work; the lowest supply of chip, clock and devices, by more than 10 mV',
   run: (stages) => {
     const { power, chip, clock, needs } = stages
-    const { source, rail, railLoaded: loaded } = power
+    const { source, regulator, rail, railLoaded: loaded } = power
     const ownChip = chip.chip
-    if (!source?.resistance || !loaded || !rail || loaded === rail || !ownChip) return []
+    if (!source?.resistance || !loaded || !rail || regulator || !ownChip) return []
     const needed = [
       { name: ownChip.name, least: fullRange(ownChip.supply.recommended).min },
       ...(clock.lowestSupply

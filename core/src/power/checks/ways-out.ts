@@ -5,7 +5,7 @@ import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages } from '../../findings'
 import { partsOfKind, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
-import { inputVoltage } from '../path'
+import { behindPlug, polarityOf, voltageFor } from '../../supply'
 import { objections, regulate } from '../regulate'
 
 export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
@@ -18,9 +18,11 @@ export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
     }))
 
 /** Whether the present regulator has nothing against this source. */
-const suitsRegulator = ({ design, power }: Stages, source: Source): boolean => {
-  const path = { ...power, source, polarity: source.sort === 'adapter' ? power.polarity : undefined }
-  const input = power.regulator && inputVoltage(path, power.through)
+const suitsRegulator = ({ design, library, power }: Stages, source: Source): boolean => {
+  const current = power.through
+  // With the diode that it would then have at its plug.
+  const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
+  const input = power.regulator && behindPlug(source, current, diode && { diode, current })
   return (
     power.regulator !== undefined &&
     input !== undefined &&
@@ -96,7 +98,7 @@ export const otherFeeders = (
   const suits = (v: Range) => v.min >= supply.min && v.max <= supply.max
   const move = (by: FedBy): Edit => ({ kind: 'setFedBy', id, by })
   const there = feeders.flatMap((by): Fix[] => {
-    const voltage = power.supplies[by]?.value
+    const voltage = voltageFor(power.supplies, { fedBy: by })?.value
     return by !== now && voltage && suits(voltage)
       ? [{ label: `Feed ${name} from the ${by === 'feed' ? 'second feed' : by}`, edits: [move(by)] }]
       : []

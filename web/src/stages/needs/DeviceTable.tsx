@@ -3,6 +3,7 @@
 import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
+import { voltageFor } from '@root-board/core/supply'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -240,15 +241,23 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
 
 /** What feeds a device, where there is more than the rail. */
 const FedBy = ({ need }: { need: NeedDevice }) => {
-  const { analysis, design, edit } = useStage()
+  const { analysis, edit } = useStage()
   const { supplies } = analysis.power
   const words: Record<FedBy, string> = {
     rail: 'rail',
     source: 'source',
     feed: 'second feed',
   }
+  const voltage = (by: FedBy) => voltageFor(supplies, { fedBy: by })?.value.typ
+  const volts = (by: FedBy) => {
+    const typ = voltage(by)
+    return typ === undefined ? '' : `, ${formatQuantity(typ, 'V', 2)}`
+  }
   const there = feeders.filter(
-    (by) => by === (need.fedBy ?? 'rail') || (supplies[by] && (by !== 'source' || design.power.regulator)),
+    (by) =>
+      by === (need.fedBy ?? 'rail') ||
+      // Another rail than the chip’s own, and one that is fed.
+      (voltage(by) && (by === 'rail' || supplies.fed[by] !== supplies.own)),
   )
   if (there.length < 2) return null
   return (
@@ -262,7 +271,7 @@ const FedBy = ({ need }: { need: NeedDevice }) => {
         {there.map((by) => (
           <option key={by} value={by}>
             {words[by]}
-            {supplies[by] && `, ${formatQuantity(supplies[by].value.typ, 'V', 2)}`}
+            {volts(by)}
           </option>
         ))}
       </select>

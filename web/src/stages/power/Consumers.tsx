@@ -1,3 +1,4 @@
+import { railOf } from '@root-board/core/supply'
 import { Columns, right } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../shared/Num'
@@ -6,6 +7,7 @@ import { Num } from '../../shared/Num'
 export const Consumers = () => {
   const { analysis } = useStage()
   const { power } = analysis
+  const { supplies } = power
   const sorted = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
   return (
     <section aria-labelledby="currents">
@@ -18,8 +20,8 @@ export const Consumers = () => {
               <td>
                 {c.name}
                 {c.count > 1 && <span className="faint"> × {c.count}</span>}
-                {c.from !== 'rail' && (
-                  <span className="faint">, from the {c.from === 'feed' ? 'second feed' : 'source'}</span>
+                {c.from !== supplies.own && (
+                  <span className="faint">, from the {railOf(supplies, c.from).name}</span>
                 )}
               </td>
               <td className="right">

@@ -13,7 +13,7 @@ export const PathDrawing = () => {
   const most = Math.max(power.fromSource.value.max, 1e-9)
   const width = (amperes: number) => Math.max(1.5, (amperes / most) * widest)
   const consumers = power.consumers
-    .filter((c) => c.from !== 'feed')
+    .filter((c) => c.from !== power.supplies.fed.feed)
     .sort((a, b) => b.work.value.max - a.work.value.max)
   const regulators = partsOfKind(library, 'regulator')
   return (
@@ -99,7 +99,7 @@ export const PathDrawing = () => {
             <span className="stream" style={{ height: Math.min(18, width(c.work.value.max)) }} />
             <span className="load-name">
               {c.name}
-              {c.from === 'source' && <span className="faint"> from the source</span>}
+              {c.from !== power.supplies.own && <span className="faint"> from the source</span>}
             </span>
             <Num worked={c.work} show="max" digits={2} />
           </li>

@@ -1,6 +1,7 @@
 // A source of its own for heavy loads, beside the rail.
 
 import { fullRange } from '@root-board/core/quantity'
+import { voltageFor } from '@root-board/core/supply'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../shared/Num'
 import { SourceSelect } from '../../shared/SourceSelect'
@@ -8,13 +9,14 @@ import { SourceSelect } from '../../shared/SourceSelect'
 export const SecondFeed = () => {
   const { analysis } = useStage()
   const { feed, consumers, supplies } = analysis.power
-  const names = consumers.filter((c) => c.from === 'feed').map((c) => c.name)
+  const voltage = voltageFor(supplies, { fedBy: 'feed' })
+  const names = consumers.filter((c) => c.from === supplies.fed.feed).map((c) => c.name)
   return (
     <p className="second-feed">
       <label htmlFor="second-feed">Second feed, for heavy loads</label> <SourceSelect id="second-feed" feed />{' '}
-      {feed && supplies.feed && (
+      {feed && voltage && (
         <>
-          <Num worked={supplies.feed} show="range" /> for{' '}
+          <Num worked={voltage} show="range" /> for{' '}
           {names.join(', ') || 'nothing yet: choose on the Needs page'}
           {names.length > 0 && (
             <>

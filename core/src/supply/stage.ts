@@ -1,14 +1,15 @@
 import { defineStage } from '../findings'
-import { suppliesOf, type Supplies } from './supplies'
+import type { OpenSupply } from './graph'
+import { supplyOf } from './made'
 
 declare module '../findings/results' {
   interface Between {
-    supplies: Supplies
+    supplies: OpenSupply
   }
 }
 
 export const suppliesStage = defineStage({
   name: 'supplies',
   after: [],
-  run: ({ design, library }) => suppliesOf(design, library),
+  run: ({ design, library }) => supplyOf(design, library),
 })

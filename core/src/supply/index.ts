@@ -1,0 +1,8 @@
+export * from './graph'
+export * from './forward'
+export * from './open'
+export * from './made'
+export { dropoutOf, behindPlug } from './voltages'
+export { type Drawn, efficiencyOf, type RailLoad } from './flows'
+export * from './load'
+export { suppliesStage } from './stage'

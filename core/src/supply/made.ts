@@ -1,0 +1,61 @@
+// The supply of a design: one source, a diode where a plug can come reversed, a regulator or none, and a second feed. Only this file knows
+// that there is no more to choose yet.
+
+import { careful, type Design, supportChoice } from '../design'
+import { findPart, type Library, partsOfKind } from '../parts'
+import { fullRange } from '../quantity'
+import type { OpenSupply, PolarityDiode, Rail } from './graph'
+import { withOpen } from './open'
+
+/** What of a design says how it is fed. */
+export type Feeding = Pick<Design, 'chip' | 'power' | 'stance' | 'build'>
+
+export const polarityKey = 'polarity-diode'
+
+/**
+ * The diode that guards against a plug of the other polarity; absent where none can come reversed. A board brings its own
+ * plug: what guards it is the board’s. Without a regulator a diode’s drop would be missing from the rail.
+ */
+export const polarityOf = (design: Feeding, library: Library): PolarityDiode | undefined => {
+  const source = findPart(library, 'source', design.power.source)
+  const onBoard = findPart(library, 'board', design.chip.part) !== undefined
+  if (source?.sort !== 'adapter' || onBoard || !findPart(library, 'regulator', design.power.regulator))
+    return undefined
+  const most = fullRange(source.current).max
+  const rating = (d: PolarityDiode['diode']) => fullRange(d.current).max
+  const able = partsOfKind(library, 'diode').filter(
+    (d) => d.sort === 'schottky' && fullRange(d.reverse).max >= 2 * fullRange(source.voltage).max,
+  )
+  // One that carries all that the source gives, the cheapest; where there is none, the strongest.
+  const enough = able.filter((d) => rating(d) >= most).sort((a, b) => a.price - b.price)
+  const diode = enough[0] ?? able.sort((a, b) => rating(b) - rating(a))[0]
+  return diode && { ...supportChoice(design, polarityKey, careful), diode }
+}
+
+const rails = {
+  own: { id: 'rail', name: 'rail', net: 'VCC', symbol: 'V_DD' },
+  source: { id: 'source', name: 'source', net: 'VIN', symbol: 'V_source' },
+  plug: { id: 'plug', name: 'plug', net: 'VPLUG', symbol: 'V_source' },
+  feed: { id: 'feed', name: 'second feed', net: 'VFEED', symbol: 'V_feed' },
+} satisfies Record<string, Rail>
+
+/** Without a regulator the source is on the rail: one supply, and not two that happen to be alike. */
+export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
+  const source = findPart(library, 'source', design.power.source)
+  const regulator = findPart(library, 'regulator', design.power.regulator)
+  const feed = findPart(library, 'source', design.power.feed)
+  const polarity = polarityOf(design, library)
+  const { own, plug } = rails
+  const behind = regulator ? rails.source : own
+  return withOpen({
+    rails: [...(polarity ? [plug] : []), ...(regulator ? [rails.source] : []), own, rails.feed],
+    sources: [
+      ...(source ? [{ id: 'source', part: source, to: polarity ? plug.id : behind.id }] : []),
+      ...(feed ? [{ id: 'feed', part: feed, to: rails.feed.id }] : []),
+    ],
+    guards: polarity ? [{ id: 'polarity', diode: polarity, from: plug.id, to: behind.id }] : [],
+    converters: regulator ? [{ id: 'regulator', part: regulator, from: behind.id, to: own.id }] : [],
+    own: own.id,
+    fed: { rail: own.id, source: behind.id, feed: rails.feed.id },
+  })
+}
