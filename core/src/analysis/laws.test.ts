@@ -82,6 +82,54 @@ const laws: Law[] = [
     },
   },
   {
+    name: 'the charge of a day is what each state takes times its length',
+    of: (a, d) => {
+      const day = 86400
+      const modes = (of: 'first' | 'last') =>
+        Object.fromEntries(
+          a.needs.instances.flatMap(({ need, part }) =>
+            part.modes.length > 0 ? [[need.id, part.modes.at(of === 'first' ? 0 : -1)!.id]] : [],
+          ),
+        )
+      const { power } = look(
+        applyEdits(d, [
+          {
+            kind: 'setStates',
+            states: [
+              { id: 'busy', name: 'busy', lasts: 7, every: 90, modes: modes('last') },
+              { id: 'still', name: 'still', lasts: 600, perDay: 20, radio: false, modes: modes('first') },
+              { id: 'else', name: 'else', chip: a.chip.chip?.modes.at(-1)?.id },
+            ],
+          },
+        ]),
+      )
+      const lengths = { busy: (day / 90) * 7, still: 600 * 20 }
+      const lasts = [lengths.busy, lengths.still, day - lengths.busy - lengths.still]
+      for (const rail of Object.values(power.loads.rails)) {
+        const on = power.consumers.filter((c) => c.from === rail.rail.id)
+        // A linear regulator passes on what flows out of it, and takes its own.
+        const beyond = power.loads.rails[power.supplies.converters[0]?.to ?? '']
+        const own =
+          power.supplies.converters[0]?.from === rail.rail.id && beyond ? power.regulator : undefined
+        if (power.supplies.guards.some((g) => g.from === rail.rail.id)) continue
+        const charge = (of: (typeof power)['consumers']) =>
+          of.reduce(
+            (sum, c) => sum + power.states.reduce((q, s, n) => q + c.cycle[s.id]!.value.typ * lasts[n]!, 0),
+            0,
+          )
+        const all =
+          charge(on) +
+          (own
+            ? charge(power.consumers.filter((c) => c.from === beyond!.rail.id)) +
+              fullRange(own.quiescent).typ * day
+            : 0)
+        if (!near(rail.average.value.typ * day, all))
+          return `${rail.rail.name}: ${rail.average.value.typ * day} As a day and ${all}`
+      }
+      return undefined
+    },
+  },
+  {
     name: 'what flows into the regulator is what flows out, its own and what hangs beside it',
     of: ({ power }) => {
       if (!power.regulator) return 'not here'

@@ -2,12 +2,13 @@
 
 import { buildStage } from '../build'
 import { carrierStage, chipStage } from '../chip'
-import { suppliesStage } from '../supply'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
 import { askedStage, needsStage } from '../needs'
 import { pinsStage, planStage } from '../pins'
 import { powerStage } from '../power'
+import { statesStage } from '../states'
+import { suppliesStage } from '../supply'
 
 const stages: readonly AnyStage[] = [
   askedStage,
@@ -15,6 +16,7 @@ const stages: readonly AnyStage[] = [
   suppliesStage,
   carrierStage,
   chipStage,
+  statesStage,
   clockStage,
   planStage,
   pinsStage,

@@ -232,6 +232,13 @@ describe('what feeds, what joins, where else', () => {
     ],
   ])('%s', (_, edits, of, expected) => expect(of(after(...edits))).toEqual(expected))
 
+  const a = { id: 'a', name: 'lit', lasts: 1, every: 10 }
+  const b = { id: 'b', name: 'dark' }
+  test('states are read as they are written', () => {
+    const data = structuredClone(demoFile('darkroom-timer')) as { needs: { states?: unknown } }
+    data.needs.states = [{ ...a, chip: 'idle', radio: false, modes: { d1: 'on' } }, b]
+    expect(readDesign(data, 'x').needs.states).toEqual(data.needs.states)
+  })
   test.each<[string, (d: Record<string, Record<string, unknown>>) => void, string]>([
     ['a shift of no kind', (d) => (d.pins!.shifts = { x: 'magic' }), 'pins.shifts.x'],
     [
@@ -245,6 +252,41 @@ describe('what feeds, what joins, where else', () => {
       'fed by nothing there is',
       (d) => ((d.needs!.devices as { fedBy: string }[])[0]!.fedBy = 'wall'),
       'needs.devices[0].fedBy',
+    ],
+    ['states none of which has the rest of the time', (d) => (d.needs!.states = [a]), 'needs.states'],
+    ['states two of which have it', (d) => (d.needs!.states = [b, { ...b, id: 'c' }]), 'needs.states'],
+    ['two states of one id', (d) => (d.needs!.states = [a, { ...b, id: 'a' }]), 'needs.states[1].id'],
+    [
+      'a state that lasts and never comes',
+      (d) => (d.needs!.states = [{ ...a, every: undefined }, b]),
+      'needs.states[0].every',
+    ],
+    [
+      'one that comes in two ways',
+      (d) => (d.needs!.states = [{ ...a, perDay: 3 }, b]),
+      'needs.states[0].perDay',
+    ],
+    [
+      'one that comes and has no length',
+      (d) =>
+        (d.needs!.states = [
+          { ...a, lasts: undefined },
+          { ...b, lasts: 1, every: 2 },
+        ]),
+      'needs.states[0].lasts',
+    ],
+    [
+      'a mode of a device that is not there',
+      (d) => (d.needs!.states = [a, { ...b, modes: { d99: 'on' } }]),
+      'needs.states[1].modes.d99',
+    ],
+    [
+      'states and a share of the time awake',
+      (d) => {
+        d.needs!.states = [a, b]
+        ;(d.needs!.limits as Record<string, unknown>).awake = 0.5
+      },
+      'needs.limits.awake',
     ],
     ['too many boards at once', (d) => (d.chip!.also = ['a', 'b', 'c', 'd']), 'chip.also'],
   ])('%s is refused by its path', (_, spoil, path) => {

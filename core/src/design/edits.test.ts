@@ -86,6 +86,14 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
       ),
     ],
   ],
+  setStates: [
+    [
+      { states: [{ id: 'b', name: 'Idle' }] },
+      'Name the states Idle',
+      { needs: { ...base.needs, states: [{ id: 'b', name: 'Idle' }] } },
+    ],
+    [{ states: [] }, 'Name no states', {}],
+  ],
   removeDevice: [
     [
       { id: 'd1' },
@@ -381,4 +389,30 @@ const rows = Object.entries(table).flatMap(([kind, of]) =>
 test.each(rows)('%s', (label, edit, changes) => {
   expect(editLabel(edit, base)).toBe(label)
   expect(applyEdit(base, frozen(edit))).toEqual(patched(changes))
+})
+
+describe('states follow their devices, and take the place of the time awake', () => {
+  const states = [
+    { id: 'a', name: 'Lit', lasts: 2, every: 60, modes: { d1: 'on', d7: 'off' } },
+    { id: 'b', name: 'Idle', chip: 'sleep' },
+  ]
+  const named = frozen(
+    [
+      { kind: 'setLimit' as const, limit: 'awake' as const, value: 0.1 },
+      { kind: 'setStates' as const, states },
+    ].reduce(applyEdit, base),
+  )
+  const modes = (edit: Edit) => applyEdit(named, edit).needs.states!.map((s) => s.modes)
+  test('named states say how much of the time it is awake', () => {
+    expect(named.needs.limits.awake).toBeUndefined()
+    expect(applyEdit(named, { kind: 'setLimit', limit: 'awake', value: 0.5 })).toBe(named)
+    expect(applyEdit(named, { kind: 'setStates', states: [] }).needs.states).toBeUndefined()
+  })
+  test('one that goes leaves none behind; one taken apart keeps its own in each', () => {
+    expect(modes({ kind: 'removeDevice', id: 'd7' })).toEqual([{ d1: 'on' }, undefined])
+    expect(modes({ kind: 'splitDevice', id: 'd1' })).toEqual([
+      { d1: 'on', d7: 'off', d8: 'on', d9: 'on' },
+      undefined,
+    ])
+  })
 })

@@ -44,6 +44,20 @@ const device = object({
   settings: settings as never,
 }).exact()
 
+const seconds = () => quantity('s').min(1e-6).max(1e8)
+const state = object({
+  id: identifier(),
+  name: text(),
+  lasts: seconds().optional(),
+  every: seconds().optional(),
+  perDay: number().strict(true).min(0).max(1e8).optional(),
+  chip: identifier().optional(),
+  radio: boolean().strict(true).optional(),
+  modes: lazy((value: unknown) =>
+    value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
+  ) as never,
+}).exact()
+
 const schema = object({
   format: number()
     .strict(true)
@@ -63,6 +77,7 @@ const schema = object({
       .exact()
       .required(),
     radio: boolean().strict(true).optional(),
+    states: array().of(state).min(1).max(40).optional(),
     busSpeed: quantity('Hz').oneOf(busSpeeds).optional(),
     busSpeeds: object({
       2: quantity('Hz').oneOf(busSpeeds).optional(),
@@ -135,6 +150,34 @@ const readFacts = (given: Record<string, unknown>, faults: Fault[]): Record<stri
     }),
   )
 
+/** States that can’t all be: which would leave no rest of the time, or two, or speak of what is not there. */
+const stateFaults = ({ devices, limits, states }: Design['needs']): Fault[] => {
+  if (!states) return []
+  const faults: Fault[] = []
+  const seen = new Set<string>()
+  states.forEach(({ id, lasts, every, perDay, modes }, i) => {
+    const add = (field: string, message: string) =>
+      faults.push({ path: `needs.states[${i}].${field}`, message })
+    if (seen.has(id)) add('id', `${id} is there twice`)
+    seen.add(id)
+    const often = [every, perDay].filter((x) => x !== undefined).length
+    if (lasts === undefined && often > 0) add('lasts', 'says how often it comes, and not how long it lasts')
+    if (lasts !== undefined && often === 0) add('every', 'or perDay must say how often it comes')
+    if (often > 1) add('perDay', 'and every both say how often it comes: one of them is enough')
+    for (const device of Object.keys(modes ?? {}))
+      if (!devices.some((d) => d.id === device)) add(`modes.${device}`, `there is no device ${device}`)
+  })
+  const rest = states.filter((s) => s.lasts === undefined)
+  if (rest.length !== 1)
+    faults.push({
+      path: 'needs.states',
+      message: `one of them, without lasts, must have the rest of the time; ${rest.length === 0 ? 'none' : rest.map((s) => s.id).join(' and ')} has`,
+    })
+  if (limits.awake !== undefined)
+    faults.push({ path: 'needs.limits.awake', message: 'is said by needs.states here: leave it out' })
+  return faults
+}
+
 /** Reads a design. Throws FaultyFile with every fault and its path. */
 export const readDesign = (data: unknown, file: string): Design => {
   const design = readWith<unknown>(schema, data, file) as Design
@@ -144,6 +187,7 @@ export const readDesign = (data: unknown, file: string): Design => {
     if (seen.has(d.id)) faults.push({ path: `needs.devices[${i}].id`, message: `${d.id} is there twice` })
     seen.add(d.id)
   })
+  faults.push(...stateFaults(design.needs))
   const parts = design.parts && readFacts(design.parts, faults)
   if (faults.length > 0) throw new FaultyFile(file, faults)
   return parts ? { ...design, parts } : design

@@ -37,7 +37,7 @@ export interface Limits {
   current?: number
   /** Euro. */
   price?: number
-  /** How much of the time the chip is awake, 0 to 1; absent: always. */
+  /** How much of the time the chip is awake, 0 to 1; absent: always. Where states are named, they say it. */
   awake?: number
 }
 export type LimitName = keyof Limits
@@ -52,6 +52,27 @@ export const busSpeedOf = ({ needs }: Pick<Design, 'needs'>, bus = 1): number =>
 export const radioAnswers = ['pause', 'accept'] as const
 /** The program pauses the radio for the reading, or lives with readings that fail while it is on. */
 export type RadioAnswer = (typeof radioAnswers)[number]
+
+/**
+ * What the machine does for some of the time. One state of a project has no length: it has the rest of the time. Every other
+ * says how long it lasts each time, and how often it comes.
+ */
+export interface StateChoice {
+  id: string
+  name: string
+  /** Seconds, each time. */
+  lasts?: number
+  /** Seconds from one to the next … */
+  every?: number
+  /** … or times a day. */
+  perDay?: number
+  /** The chip’s mode, by its id; absent: it works. */
+  chip?: string
+  /** Whether the radio is on; absent: off while the chip sleeps, else as the program uses it. */
+  radio?: boolean
+  /** Modes of devices, by the ids of both; absent: it goes through its own cycle. */
+  modes?: Record<string, string>
+}
 
 export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
 /** What joins two levels in a line. */
@@ -74,6 +95,8 @@ export interface Design {
     limits: Limits
     /** The program uses the radio. */
     radio?: boolean
+    /** The machine’s states, one of them for the rest of the time; absent: asleep and at work, by `limits.awake`. */
+    states?: StateChoice[]
     /** Hertz of the I2C bus; absent: 100 kHz. */
     busSpeed?: number
     /** Hertz of the further I2C buses, by number, where they run at another speed than the first. */

@@ -1,14 +1,12 @@
 // The Power stage: what is drawn from every rail, what is left of its voltage, and what the parts on the way make of it.
 
 import { stockOf } from '../circuit'
-import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
-import type { NeedsResult } from '../needs'
 import type { Chip, Library, Regulator, Source } from '../parts'
-import type { PinsResult } from '../pins'
 import { fullRange } from '../quantity'
 import { asVariable, greatest, least, sum, type SumInput, type Term } from '../sums'
+import type { State } from '../states'
 import {
   type Converter,
   type Drawn,
@@ -21,8 +19,7 @@ import {
   wayTo,
   withLoads,
 } from '../supply'
-import type { Consumer } from './consumer'
-import { consumersOf, sumOf } from './consumers'
+import { type Consumer, consumersOf, type Drawing, sumOf } from './consumers'
 import { powerLamp, type PowerLamp } from './lamp'
 import { regulate, type Regulation } from './regulate'
 
@@ -45,6 +42,7 @@ export interface PowerResult extends Path {
   regulations: readonly { converter: Converter; regulation: Regulation }[]
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
+  states: readonly State[]
   consumers: Consumer[]
   rest: Worked
   work: Worked
@@ -148,36 +146,37 @@ const runtimeOf = (
 }
 
 /** What hangs on a rail by itself. */
-const drawnFrom = ({ id, name }: Rail, own: boolean, consumers: Consumer[]): Drawn => {
-  const of = (which: keyof Drawn, words: string, symbol: string) =>
-    sumOf(
-      consumers.filter((c) => c.from === id),
-      which,
-      own ? `Rail current, ${words}` : `Loads of the ${name}, ${words}`,
-      symbol,
-    )
+const drawnFrom = (
+  { id, name }: Rail,
+  own: boolean,
+  consumers: readonly Consumer[],
+  states: readonly State[],
+): Drawn => {
+  const mine = consumers.filter((c) => c.from === id)
+  const of = (current: (c: Consumer) => Worked, words: string, symbol: string) =>
+    sumOf(mine, current, own ? `Rail current, ${words}` : `Loads of the ${name}, ${words}`, symbol)
+  const cycle = Object.fromEntries(
+    states.map((s) => [s.id, of((c) => c.cycle[s.id]!, s.name, `I_${s.symbol}`)]),
+  )
   return {
-    rest: of('rest', 'everything at rest', 'I_rest'),
-    work: of('work', 'everything working at once', 'I_work'),
-    average: of('average', 'on average', 'I_avg'),
+    rest: of((c) => c.rest, 'everything at rest', 'I_rest'),
+    work: of((c) => c.work, 'everything working at once', 'I_work'),
+    cycle,
+    average: of((c) => c.average, 'on average', 'I_avg'),
   }
 }
 
-export const resolvePower = (
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  chip: Chip | undefined,
-  clock: ClockResult,
-  pins: PinsResult,
-  supplies: OpenSupply,
-): PowerResult => {
+export const resolvePower = (of: Omit<Drawing, 'lamp'>, library: Library): PowerResult => {
+  const { design, chip, clock, states, supplies } = of
   const rail = ownVoltage(supplies)
   const lamp = chip?.board ? undefined : powerLamp(design, library, rail, stockOf(library))
-  const consumers = consumersOf(design, needs, chip, clock, pins, supplies, lamp)
+  const consumers = consumersOf({ ...of, lamp })
   const loads = withLoads(
     supplies,
-    Object.fromEntries(supplies.rails.map((r) => [r.id, drawnFrom(r, r.id === supplies.own, consumers)])),
+    Object.fromEntries(
+      supplies.rails.map((r) => [r.id, drawnFrom(r, r.id === supplies.own, consumers, states)]),
+    ),
+    states,
   )
   const ambient = design.needs.limits.ambient
   const regulations = supplies.converters.flatMap((converter) => {
@@ -203,6 +202,7 @@ export const resolvePower = (
     loads,
     regulations,
     feed: feed && { source: feed.source.part, current: feed.work },
+    states,
     consumers,
     rest: own.rest,
     work: own.work,
@@ -233,11 +233,12 @@ const alwaysAtWork = (
   const sleeps = chip?.modes.some((m) => m.kind === 'sleep') ?? false
   return consumers.flatMap((c) => {
     if (c.id === 'chip')
-      return sleeps && design.needs.limits.awake === undefined
+      return sleeps && design.needs.limits.awake === undefined && !design.needs.states
         ? [`${c.name} (“Time the chip is awake” on the Needs page)`]
         : []
     const constant = c.average.value.typ >= c.work.value.typ && c.rest.value.typ < c.work.value.typ
-    return constant && c.id !== 'board' && c.from !== elsewhere ? [c.name] : []
+    const said = design.needs.states?.every((s) => s.modes?.[c.id] !== undefined) ?? false
+    return constant && !said && c.id !== 'board' && c.from !== elsewhere ? [c.name] : []
   })
 }
 

@@ -15,8 +15,8 @@ declare module '../findings/results' {
 
 export const powerStage = defineStage({
   name: 'power',
-  after: ['needs', 'carrier', 'clock', 'pins', 'supplies'],
-  run: ({ design, library, needs, carrier, clock, pins, supplies }) =>
-    resolvePower(design, library, needs, carrier.chip, clock, pins, supplies),
+  after: ['needs', 'carrier', 'clock', 'pins', 'states', 'supplies'],
+  run: ({ design, library, needs, carrier, clock, pins, states, supplies }) =>
+    resolvePower({ design, needs, chip: carrier.chip, clock, pins, states, supplies }, library),
   checks: powerChecks,
 })

@@ -23,7 +23,7 @@ const withSecond = (change: Partial<Regulator> = {}) => {
     ...supply,
     converters: [...supply.converters, { id: 'second', part, from: 'rail', to: 'feed' }],
   })
-  const power = resolvePower(design, shipped, a.needs, a.chip.chip, a.clock, a.pins, supplies)
+  const power = resolvePower({ ...a, design, chip: a.chip.chip, supplies }, shipped)
   const stages = { ...a, design, library: shipped, power, regulators: () => [], fitting: () => undefined }
   const findings = powerChecks.flatMap((c) => c.run(stages as unknown as Stages))
   return { power, findings, ids: findings.map((f) => f.id), before: a.power }

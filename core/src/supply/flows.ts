@@ -3,6 +3,7 @@
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
 import type { Range } from '../quantity'
+import { overTime, type Period, type StateId } from '../states'
 import { asVariable, dimensionOf, number, readCurve, sum, type SumInput, total } from '../sums'
 import { type Converter, fromTheSource, type OpenSupply, type Rail, type RailId } from './graph'
 
@@ -10,10 +11,12 @@ import { type Converter, fromTheSource, type OpenSupply, type Rail, type RailId 
 export interface Drawn {
   rest: Worked
   work: Worked
+  /** In each state. */
+  cycle: Readonly<Record<StateId, Worked>>
   average: Worked
 }
 
-type When = keyof Drawn
+type When = Exclude<keyof Drawn, 'cycle'>
 
 /** Of everything on a rail, converters on it among it. */
 export interface RailLoad extends Drawn {
@@ -113,12 +116,17 @@ const isNothing = ({ value: { min, max } }: Worked) => min === 0 && max === 0
 export type Inputs = ReadonlyMap<string, Range>
 
 /** What flows out of each rail, the last ones first. */
-export const flowsOf = (supply: OpenSupply, draws: Readonly<Record<RailId, Drawn>>, inputs: Inputs) => {
+export const flowsOf = (
+  supply: OpenSupply,
+  draws: Readonly<Record<RailId, Drawn>>,
+  inputs: Inputs,
+  periods: readonly Period[],
+) => {
   const loads: Record<RailId, RailLoad> = {}
   for (const rail of [...fromTheSource(supply)].reverse()) {
     const beyond = supply.guards.filter((g) => g.from === rail.id)
     const converters = supply.converters.filter((c) => c.from === rail.id)
-    const own = draws[rail.id] ?? nothing(rail)
+    const own = draws[rail.id] ?? nothing(rail, periods)
     const name = capital(rail.name)
     const ownLoaded = between(
       rail.id === supply.own
@@ -163,12 +171,32 @@ export const flowsOf = (supply: OpenSupply, draws: Readonly<Record<RailId, Drawn
         own[when],
         (to) => loads[to]![when],
       )
+    const cycle = Object.fromEntries(
+      periods.map(({ id, name: words, symbol }) => [
+        id,
+        together(
+          `Current from the ${rail.name}, ${words}`,
+          `I_${symbol},${rail.id}`,
+          own.cycle[id]!,
+          (to) => loads[to]!.cycle[id]!,
+        ),
+      ]),
+    )
     loads[rail.id] = {
       rail,
       own,
       rest: at('rest'),
       work: at('work'),
-      average: at('average'),
+      cycle,
+      // Of several states what each takes by itself: a switching converter takes its current at each one's load.
+      average:
+        periods.length > 1
+          ? overTime(
+              { label: `Current from the ${rail.name}, on average`, symbol: `I_avg,${rail.id}` },
+              periods,
+              ({ id }) => cycle[id]!,
+            )
+          : at('average'),
       // A variable each from here on: what is lost on the way goes with the load that it belongs to.
       loaded: together('Current through the plug, from rest to full work', 'I', asVariable(ownLoaded), (to) =>
         asVariable(loads[to]!.loaded),
@@ -178,9 +206,14 @@ export const flowsOf = (supply: OpenSupply, draws: Readonly<Record<RailId, Drawn
   return loads
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
-const nothing = ({ name }: Rail): Drawn => {
+const nothing = ({ name }: Rail, periods: readonly Period[]): Drawn => {
   const none = sum({ label: `Nothing on the ${name}`, symbol: 'I', unit: 'A' }, {}, () => number(0, amperes))
-  return { rest: none, work: none, average: none }
+  return {
+    rest: none,
+    work: none,
+    cycle: Object.fromEntries(periods.map((p) => [p.id, none])),
+    average: none,
+  }
 }
 
 /** The voltage that a switching converter takes its current at. */

@@ -1,6 +1,7 @@
 // The supply with what is drawn from it: how much flows along every link and what is left of every rail’s voltage.
 
 import { exactly } from '../quantity'
+import type { Period } from '../states'
 import { type Drawn, flowsOf, type RailLoad } from './flows'
 import type { Converter, OpenSupply, Plugged, RailId } from './graph'
 import { voltagesOf } from './voltages'
@@ -26,12 +27,17 @@ const corners = ['min', 'typ', 'max'] as const
  * what it gets, which sags with what it takes: gone round, from the most that it can get downwards, until nothing changes any
  * more.
  */
-export const withLoads = (supply: OpenSupply, draws: Readonly<Record<RailId, Drawn>>): LoadedSupply => {
+export const withLoads = (
+  supply: OpenSupply,
+  draws: Readonly<Record<RailId, Drawn>>,
+  /** What each of them takes is added up by the states of `draws`; with one or none its average is that of its loads. */
+  periods: readonly Period[] = [],
+): LoadedSupply => {
   const switching = supply.converters.filter((c) => c.part.topology === 'switching' && supply.open[c.from])
   const inputs = new Map(switching.map((c) => [c.id, exactly(supply.open[c.from]!.value.max)]))
   const collapsing = new Set<Converter>()
   for (let round = 0; ; round++) {
-    const loads = flowsOf(supply, draws, inputs)
+    const loads = flowsOf(supply, draws, inputs, periods)
     const voltage = voltagesOf(supply, loads)
     let changed = false
     for (const c of switching) {
@@ -52,8 +58,8 @@ export const withLoads = (supply: OpenSupply, draws: Readonly<Record<RailId, Dra
       supply.rails.map((r) => [r.id, { ...loads[r.id]!, voltage: voltage[r.id] }]),
     )
     const sources = supply.sources.map((source): SourceLoad => {
-      const { rest, work, average } = rails[source.to]!
-      return { source, rest, work, average }
+      const { rest, work, cycle, average } = rails[source.to]!
+      return { source, rest, work, cycle, average }
     })
     return { rails, sources, collapsing: [...collapsing] }
   }

@@ -6,6 +6,7 @@ import { firstSeed, deep } from '../../test/share'
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { type Element, operatingPoint } from '../circuit'
+import { fromDecision } from '../findings'
 import { type Diode, findPart, type Regulator, type Source } from '../parts'
 import type { Range } from '../quantity'
 import { asStated } from '../sums'
@@ -82,7 +83,12 @@ const draw = (work: number, rest = work): Drawn => {
       unit: 'A',
       origin: { kind: 'rule', source: 'here' },
     })
-  return { rest: of(rest), work: of(work), average: of((rest + work) / 2) }
+  return {
+    rest: of(rest),
+    work: of(work),
+    cycle: { a: of(rest), b: of(work) },
+    average: of((rest + work) / 2),
+  }
 }
 const loadsOf = (supply: Supply, draws: Record<string, Drawn>) => withLoads(withOpen(supply), draws)
 
@@ -358,6 +364,34 @@ describe('by hand', () => {
     expect(work.note).toBe('A linear regulator passes the load’s current on, volt or no volt.')
   })
 
+  test('of several states a switching regulator takes each at its own load, not at the average', () => {
+    const part = {
+      ...switching('S', 5, 0.5, 0),
+      efficiency: [
+        { current: 0.01, share: 0.5 },
+        { current: 0.5, share: 0.9 },
+      ],
+    }
+    const supply = supplyWith({
+      rails: [rail('plug'), rail('own')],
+      sources: [{ id: 's', part: source('adapter', 10, 0), to: 'plug' }],
+      converters: [{ id: 'c', part, from: 'plug', to: 'own' }],
+    })
+    const period = (id: string, typ: number) => ({
+      id,
+      name: id,
+      symbol: id,
+      share: fromDecision(`s_${id}`, 'share', typ, '', 'here'),
+    })
+    const { average, cycle } = withLoads(withOpen(supply), { own: draw(0.5, 0.01) }, [
+      period('a', 0.9),
+      period('b', 0.1),
+    ]).rails.plug!
+    // 5 V · 10 mA / (0.5 · 10 V), 5 V · 500 mA / (0.9 · 10 V); nine tenths of the time the first.
+    expect(cycle.a!.value.typ).toBeCloseTo(0.01, 9)
+    expect(cycle.b!.value.typ).toBeCloseTo(0.277778, 6)
+    expect(average.value.typ).toBeCloseTo(0.9 * 0.01 + 0.1 * 0.277778, 6)
+  })
   test('without room a linear regulator gives what comes in, less its own', () => {
     const of = (volts: number) =>
       loadsOf(

@@ -1,4 +1,4 @@
-import type { Design, FedBy, LimitName, NeedDevice, Stance } from '../types'
+import type { Design, FedBy, LimitName, NeedDevice, Stance, StateChoice } from '../types'
 import { defineEdit, deviceName, without } from './define'
 
 const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
@@ -28,6 +28,17 @@ const forget = (design: Design, gone: (signal: string) => boolean): Design => {
     build: { ...design.build, support: keep(design.build.support) },
   }
 }
+/** What the states say of the devices' modes. */
+const withModes = (design: Design, by: (modes: Record<string, string>) => Record<string, string>): Design =>
+  design.needs.states
+    ? {
+        ...design,
+        needs: {
+          ...design.needs,
+          states: design.needs.states.map((s) => (s.modes ? { ...s, modes: by(s.modes) } : s)),
+        },
+      }
+    : design
 const limitWords: Record<LimitName, string> = {
   ambient: 'ambient temperature',
   current: 'current budget',
@@ -55,6 +66,8 @@ export const needsEdits = {
     apply: (design, { limit, value }) => {
       // The ambient temperature can't be lifted: every heat sum stands on it.
       if (value === null && limit === 'ambient') return design
+      // Named states say how much of the time it is awake.
+      if (limit === 'awake' && design.needs.states) return design
       const limits = { ...design.needs.limits, [limit]: value ?? undefined }
       return { ...design, needs: { ...design.needs, limits } }
     },
@@ -74,9 +87,12 @@ export const needsEdits = {
     label: ({ id }, design) => `Remove ${deviceName(design, id)}`,
     apply: (design, { id }) =>
       forget(
-        withDevices(
-          design,
-          design.needs.devices.filter((d) => d.id !== id),
+        withModes(
+          withDevices(
+            design,
+            design.needs.devices.filter((d) => d.id !== id),
+          ),
+          (modes) => without(modes, id),
         ),
         (signal) => signal.startsWith(`${id}.`),
       ),
@@ -147,9 +163,15 @@ export const needsEdits = {
         )
       const { locks, kept, soldered, radio, shifts } = design.pins
       return {
-        ...withDevices(
-          design,
-          design.needs.devices.flatMap((d) => (d.id === id ? alone : [d])),
+        ...withModes(
+          withDevices(
+            design,
+            design.needs.devices.flatMap((d) => (d.id === id ? alone : [d])),
+          ),
+          (modes) =>
+            modes[id] === undefined
+              ? modes
+              : { ...modes, ...Object.fromEntries(ids.map((own) => [own, modes[id]!])) },
         ),
         pins: {
           ...design.pins,
@@ -162,6 +184,18 @@ export const needsEdits = {
         build: { ...design.build, support: renamed(design.build.support) },
       }
     },
+  }),
+  /** All of them at once: one has the rest of the time. They take the place of the share of the time awake. */
+  setStates: defineEdit<{ states: StateChoice[] }>({
+    label: ({ states }) =>
+      states.length > 0 ? `Name the states ${states.map((s) => s.name).join(', ')}` : 'Name no states',
+    apply: (design, { states }) => ({
+      ...design,
+      needs:
+        states.length > 0
+          ? { ...design.needs, states, limits: { ...design.needs.limits, awake: undefined } }
+          : { ...design.needs, states: undefined },
+    }),
   }),
   setRadio: defineEdit<{ radio: boolean }>({
     label: ({ radio }) => (radio ? 'Use the radio' : 'Do without the radio'),

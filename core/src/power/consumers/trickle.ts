@@ -1,13 +1,14 @@
 // What flows through the resistors and inputs of the lines: pull-ups of ours and on boards, pulls inside inputs, dividers,
 // gates and leakage. Each way from a supply to ground is counted once.
 
-import { type SupportPart, type SupportRole, fittedFor } from '../circuit'
-import { type OpenSupply, railFor, type RailId } from '../supply'
-import { fromPart, type Worked, type WorkedInput } from '../findings'
-import type { Chip } from '../parts'
-import { fittedResistor, type PinsResult } from '../pins'
-import { dimensionOf, sum, type SumInput, type Term, total } from '../sums'
-import type { Consumer } from './consumer'
+import { type SupportPart, type SupportRole, fittedFor } from '../../circuit'
+import { type OpenSupply, railFor, type RailId } from '../../supply'
+import { fromPart, type Worked, type WorkedInput } from '../../findings'
+import type { Chip } from '../../parts'
+import { fittedResistor, type PinsResult } from '../../pins'
+import { dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
+import type { State } from '../../states'
+import { consumer, type Consumer } from './consumer'
 
 /** When it flows: while a contact is closed, a line low or high, or always. */
 type When = 'closed' | 'low' | 'high' | 'always'
@@ -146,7 +147,12 @@ const currentOf = (label: string, supply: Worked, ways: Way[], weighted: boolean
 }
 
 /** One consumer for the pull-ups and one for the rest, for each supply that feeds any. */
-export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply): Consumer[] => {
+export const trickle = (
+  chip: Chip | undefined,
+  pins: PinsResult,
+  supplies: OpenSupply,
+  states: readonly State[],
+): Consumer[] => {
   const ways = waysOf(chip, pins, supplies)
   return supplies.rails.flatMap(({ id: from, name: rail }) => {
     const supply = supplies.open[from]
@@ -161,21 +167,25 @@ export const trickle = (chip: Chip | undefined, pins: PinsResult, supplies: Open
     return groups.flatMap(([id, name, of]): Consumer[] => {
       if (of.length === 0) return []
       const title = isOwn ? name : `${name}, from the ${rail}`
+      const average = currentOf(`${title}, on average`, supply, of, true)
       return [
-        {
-          id: isOwn ? id : `${id}.${from}`,
-          name,
-          count: of.length,
-          from,
-          rest: currentOf(
-            `${title}, at rest`,
-            supply,
-            of.filter((w) => w.when === 'always'),
-            false,
-          ),
-          work: currentOf(`${title}, all at once`, supply, of, false),
-          average: currentOf(`${title}, on average`, supply, of, true),
-        },
+        consumer(
+          {
+            id: isOwn ? id : `${id}.${from}`,
+            name,
+            count: of.length,
+            from,
+            rest: currentOf(
+              `${title}, at rest`,
+              supply,
+              of.filter((w) => w.when === 'always'),
+              false,
+            ),
+            work: currentOf(`${title}, all at once`, supply, of, false),
+          },
+          states,
+          () => average,
+        ),
       ]
     })
   })

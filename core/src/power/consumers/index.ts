@@ -1,0 +1,77 @@
+// Who draws how much from which rail: at rest, at work, and in each state.
+
+import type { ClockResult } from '../../clock'
+import type { Design } from '../../design'
+import type { Worked } from '../../findings'
+import type { NeedsResult } from '../../needs'
+import type { Chip } from '../../parts'
+import type { PinsResult } from '../../pins'
+import type { State } from '../../states'
+import { type OpenSupply, ownVoltage, railFor } from '../../supply'
+import type { PowerLamp } from '../lamp'
+import { boardConsumer, chipConsumer } from './chip'
+import { consumer, type Consumer, numbered, together } from './consumer'
+import { deviceConsumer, lightConsumer, loadConsumer } from './device'
+import { trickle } from './trickle'
+
+export type { Consumer } from './consumer'
+
+/** What there is to look at. */
+export interface Drawing {
+  design: Design
+  needs: NeedsResult
+  chip?: Chip
+  clock: ClockResult
+  pins: PinsResult
+  states: readonly State[]
+  supplies: OpenSupply
+  lamp?: PowerLamp
+}
+
+export const consumersOf = ({
+  design,
+  needs,
+  chip,
+  clock,
+  pins,
+  states,
+  supplies,
+  lamp,
+}: Drawing): Consumer[] => {
+  const { own } = supplies
+  const devices = design.needs.devices.flatMap((need) => {
+    const instances = needs.instances.filter((i) => i.need.id === need.id)
+    const part = instances[0]?.part
+    return [
+      part && deviceConsumer(need, railFor(supplies, need).id, part, instances.length, states),
+      lightConsumer(need, own, instances, pins, states),
+      loadConsumer(need, own, instances, ownVoltage(supplies), states),
+    ]
+  })
+  return [
+    chip?.board && boardConsumer(chip.board, states, own),
+    chip && chipConsumer(chip, clock, design.needs.radio ?? false, states, own),
+    ...devices,
+    ...trickle(chip, pins, supplies, states),
+    lamp?.present &&
+      consumer(
+        {
+          id: 'power-lamp',
+          name: 'Power lamp',
+          count: 1,
+          from: own,
+          work: lamp.current,
+          rest: lamp.current,
+        },
+        states,
+      ),
+  ].filter((c) => c !== undefined && c !== false)
+}
+
+/** Sum over the consumers of one of their currents. */
+export const sumOf = (
+  consumers: readonly Consumer[],
+  of: (consumer: Consumer) => Worked,
+  label: string,
+  symbol: string,
+): Worked => together(label, symbol, numbered(consumers.map((c) => ({ current: of(c), label: c.name }))))

@@ -1,0 +1,141 @@
+// States by hand: the shares of the time, what each part takes in each, and the average over all of them.
+
+import { shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
+import { analyse } from '../analysis'
+import { applyEdits, type StateChoice } from '../design'
+
+const library = shippedLibrary()
+const look = (states: StateChoice[], of: Partial<Parameters<typeof project>[0]> = {}) =>
+  analyse(
+    applyEdits(
+      project({
+        chip: 'td8-28-dip',
+        source: 'cells-2-aa',
+        devices: [['weight-amplifier', 'Scale']],
+        ...of,
+      }),
+      [{ kind: 'setStates', states }],
+    ),
+    library,
+  )
+const rest: StateChoice = { id: 'asleep', name: 'asleep', chip: 'sleep' }
+
+describe('a scale that weighs 96 times a day and waits for half a minute every ten', () => {
+  const { power, states } = look([
+    { id: 'weighs', name: 'weighing', lasts: 0.5, perDay: 96, modes: { d1: 'work' } },
+    { id: 'waits', name: 'waiting', lasts: 30, every: 600, chip: 'idle', modes: { d1: 'rest' } },
+    { ...rest, modes: { d1: 'rest' } },
+  ])
+  // 96 · 0.5 s of 86,400 s; 30 s of 600 s; what is left
+  const shares = [48 / 86400, 0.05, 1 - 0.05 - 48 / 86400]
+  test('shares of the time', () => {
+    states.forEach((s, n) => expect(s.share.value.typ).toBeCloseTo(shares[n]!, 12))
+    expect(states.map((s) => [s.id, s.asleep])).toEqual([
+      ['weighs', false],
+      ['waits', false],
+      ['asleep', true],
+    ])
+  })
+  test('the mode of each in each, and the average', () => {
+    // Tables 6 and 2: 0.4 mA and 440 pA a hertz, 0.1 mA and 110 pA a hertz, 0.2 µA; at 1 MHz. 1.5 mA and 1 µA.
+    const chip = [0.4e-3 + 0.44e-3, 0.1e-3 + 0.11e-3, 0.2e-6]
+    const scale = [1.5e-3, 1e-6, 1e-6]
+    const average = (of: number[]) => of.reduce((sum, current, n) => sum + current * shares[n]!, 0)
+    for (const [id, of] of [
+      ['chip', chip],
+      ['d1', scale],
+    ] as const) {
+      const c = power.consumers.find((x) => x.id === id)!
+      expect(states.map((s) => c.cycle[s.id]!.value.typ)).toEqual(of.map((x) => expect.closeTo(x, 12)))
+      expect(c.average.value.typ).toBeCloseTo(average(of), 12)
+    }
+    const others = power.consumers.filter((c) => !['chip', 'd1'].includes(c.id))
+    const beside = others.reduce((sum, c) => sum + c.average.value.typ, 0)
+    expect(power.average.value.typ).toBeCloseTo(average(chip) + average(scale) + beside, 12)
+  })
+  test('who says nothing goes through its own cycle, and the chip works', () => {
+    const { power: p } = look([
+      { id: 'weighs', name: 'weighing', lasts: 1, every: 4 },
+      { id: 'asleep', name: 'asleep', chip: 'sleep', modes: { d1: 'rest' } },
+    ])
+    const [chip, scale] = ['chip', 'd1'].map((id) => p.consumers.find((c) => c.id === id)!)
+    expect(chip!.cycle.weighs).toBe(chip!.work)
+    // A twentieth of the time at 1.5 mA
+    expect(scale!.cycle.weighs!.value.typ).toBeCloseTo(0.95e-6 + 0.05 * 1.5e-3, 12)
+    expect(scale!.cycle.asleep!.value.typ).toBeCloseTo(1e-6, 15)
+    expect(p.runtime!.note).not.toContain('At work all the time')
+  })
+})
+
+test('the radio is on where the program uses it, the chip is awake and nobody says no; a board’s blocks sleep with it', () => {
+  const of = (radio: boolean) =>
+    look(
+      [
+        { id: 'sends', name: 'sending', lasts: 1, every: 100 },
+        { id: 'reads', name: 'reading', lasts: 1, every: 50, radio: false },
+        { id: 'sleeps', name: 'asleep', chip: 'deep' },
+      ],
+      { chip: 'stick-mw2', source: 'usb-port', devices: [], radio },
+    ).power.consumers
+  const [chip, board] = ['chip', 'board'].map((id) => of(true).find((c) => c.id === id)!)
+  const [sends, reads, sleeps] = ['sends', 'reads', 'sleeps'].map((id) => chip!.cycle[id]!.value.typ)
+  expect(sends).toBe(chip!.work.value.typ)
+  const without = of(false).find((c) => c.id === 'chip')!
+  expect(without.cycle.sends!.value.typ).toBeCloseTo(reads!, 12)
+  expect(reads).toBeLessThan(sends! / 2)
+  expect(sleeps).toBeLessThan(reads! / 100)
+  expect(board!.cycle.sleeps).toEqual(board!.rest)
+  expect(board!.cycle.reads).toEqual(board!.work)
+})
+
+test('with nothing said it is always at work; a share of the time makes two states', () => {
+  const plain = project({ chip: 'td8-28-dip', source: 'cells-2-aa', devices: [] })
+  const of = (awake: number | null) =>
+    analyse(applyEdits(plain, [{ kind: 'setLimit', limit: 'awake', value: awake }]), library).states.map(
+      (s) => [s.name, s.mode!.id, s.share.value.typ],
+    )
+  expect(of(null)).toEqual([['at work', 'active', 1]])
+  expect(of(0.25)).toEqual([
+    ['at work', 'active', 0.25],
+    ['asleep', 'sleep', 0.75],
+  ])
+})
+
+test.each([
+  [12, []],
+  [12.01, ['stops']],
+])('two states of twelve hours each and of %d hours: %j', (hours, severities) => {
+  const { findings, states } = look([
+    { id: 'a', name: 'by day', lasts: 12 * 3600, perDay: 1 },
+    { id: 'b', name: 'by night', lasts: hours * 3600, every: 86400 },
+    rest,
+  ])
+  const told = findings.filter((f) => f.check === 'states.overfull')
+  expect(told.map((f) => f.severity)).toEqual(severities)
+  for (const f of told) {
+    // 12 h and 12.01 h of 24
+    expect(f.text).toBe('by day, by night: together they take 100.04 % of the time.')
+    expect(f.because[0]!.text).toBe('by day takes 50 %, 12 h 0 min a day')
+  }
+  expect(states[2]!.share.value.typ).toBe(0)
+})
+
+test('a mode that is not there is told, and counts as the most that it can be', () => {
+  const a = look([
+    { id: 'x', name: 'singing', lasts: 1, every: 2, chip: 'karaoke', modes: { d1: 'loud' } },
+    rest,
+  ])
+  const told = a.findings.filter((f) => f.check === 'states.unknown-mode')
+  expect(told.map((f) => [f.severity, f.text])).toEqual([
+    [
+      'risks',
+      'singing: TD8-28 DIP has no mode karaoke, only “running”, “waiting, clock on”, “stopped”. It counts as working.',
+    ],
+    ['risks', 'singing: Scale has no mode loud, only “at rest”, “working”. It goes through its own cycle.'],
+  ])
+  expect(told[0]!.because[0]!.text).toBe('“singing” has 50 % of the time')
+  const chip = a.power.consumers.find((c) => c.id === 'chip')!
+  expect(chip.cycle.x).toBe(chip.work)
+  expect(look([rest]).findings.filter((f) => f.check.startsWith('states.'))).toEqual([])
+})
