@@ -4,7 +4,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { analyse, candidateOf, nextPlansOf, previewEdits, reachIn } from '@root-board/core/analysis'
-import { carrierOf } from '@root-board/core/chip'
+import { carrierOf } from '@root-board/core/carrier'
 import { applyEdits, type Design, type Edit, emptyDesign, readDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
 import { readExchange, readTable } from '@root-board/core/intake'
@@ -204,7 +204,7 @@ const kept = () => {
     let before = first
     for (const change of changes) {
       previewed.push(timed(() => previewEdits(before, library, [change], seconds(2))).ms)
-      const next = applyEdits(before.decided, [change])
+      const next = applyEdits(before.design, [change])
       const run = timed(() => analyse(next, library, seconds(2), before))
       edited.push(run.ms)
       before = run.result

@@ -7,7 +7,6 @@ import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { seeded } from '../../test/seeded'
 import { deep, firstSeed } from '../../test/share'
-import { asCarried } from '../chip'
 import { applyEdits, type Design, type Edit, libraryFor, readDesign, sharing } from '../design'
 import { runStages } from '../findings'
 import { partsOfKind } from '../parts'
@@ -24,7 +23,7 @@ const regulators = [...partsOfKind(library, 'regulator').map((r) => r.id), null]
 const anyEdit = (a: Analysis, random: () => number): Edit => {
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
   const wire = a.pins.plan?.wires.length ? pick(a.pins.plan.wires) : undefined
-  const device = a.decided.needs.devices.length ? pick(a.decided.needs.devices) : undefined
+  const device = a.design.needs.devices.length ? pick(a.design.needs.devices) : undefined
   const free = a.pins.plan?.free.length ? pick(a.pins.plan.free) : undefined
   const part = a.build.support.length ? pick(a.build.support) : undefined
   const edits: (Edit | undefined)[] = [
@@ -57,7 +56,7 @@ test('random edits of random projects', () => {
       const edited = applyEdits(design, [anyEdit(before, random)])
       // As it comes to a worker: nothing of it is the same object, until it is made so.
       const sent = structuredClone(edited)
-      const shared = sharing(sent, before.decided)
+      const shared = sharing(sent, before.design)
       expect(shared).toEqual(edited)
       const after = analyse(shared, libraryFor(shared, library), steps(3000), before)
       const anew = analyse(edited, libraryFor(edited, library), steps(3000))
@@ -83,7 +82,7 @@ test('no stage keeps what it looks at the design through: all that it makes can 
       typeof name === 'string'
         ? demo(name)
         : readDesign(randomProject(files, name, { signals: [4, 12] }), 'x')
-    const given = { design: asCarried(design, library), library, patience: steps(3000) }
+    const given = { design, library, patience: steps(3000) }
     for (const [stage, { made }] of runStages(stagesInTurn, given, []).remembered.stages)
       expect(() => serialize({ stage, made })).not.toThrow()
   }

@@ -1,6 +1,6 @@
 // The one way through: design and library in, everything computed out.
 
-import { asCarried, fittingCarrier } from '../chip'
+import { fittingCarrier } from '../chip'
 import { type Design, stageNames } from '../design'
 import {
   type Finding,
@@ -24,8 +24,6 @@ import { allChecks, stagesInTurn } from './stages'
 
 export interface Analysis extends Results {
   design: Design
-  /** The design as the builder decided it; `design` is what a board makes of that. */
-  decided: Design
   findings: Finding[]
   gauges: Gauge[]
 }
@@ -70,26 +68,26 @@ const once = <T>(work: () => T): (() => T) => {
  * design; what an edit left alone is taken from it, and comes out the same.
  */
 export const analyse = (
-  decided: Design,
+  design: Design,
   library: Library,
   patience: Patience = usualPatience(),
   before?: Analysis,
 ): Analysis => {
-  const given: Given = { design: asCarried(decided, library), library, patience }
+  const given: Given = { design, library, patience }
   const { results, remembered } = runStages(
     stagesInTurn,
     given,
     ['asked', 'carrier', 'planned', 'supplies'],
     before && memory.get(before),
   )
-  const stages = { ...results, design: given.design }
+  const stages = { ...results, design }
   const findings = runChecks(allChecks, {
     ...given,
     ...results,
     ...onDemand(stages, given, false),
     proposing: false,
   })
-  const analysis = { ...stages, decided, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
+  const analysis = { ...stages, findings: inOrder(findings, stageNames), gauges: gaugesOf(stages) }
   memory.set(analysis, remembered)
   return analysis
 }

@@ -269,7 +269,7 @@ describe.each(planted)('planted: %s', (name, check, plant, severity) => {
     ))
   test('at least one fix is offered, which clears it and brings nothing as bad', () => {
     const before = analyse(spoilt, library)
-    const { offers } = offersFor(before, library, found[0]!, undefined, spoilt)
+    const { offers } = offersFor(before, library, found[0]!)
     expect(offers.length).toBeGreaterThanOrEqual(1)
     for (const { fix } of offers) {
       const after = analyse(applyEdits(spoilt, fix.edits), library).findings

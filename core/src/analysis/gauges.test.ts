@@ -3,7 +3,7 @@
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { applyEdits, type Edit, emptyDesign } from '../design'
-import { carrierOf } from '../chip'
+import { carrierOf } from '../carrier'
 import type { Finding, Severity } from '../findings'
 import type { Device } from '../parts'
 import { steps } from '../pins'

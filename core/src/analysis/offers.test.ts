@@ -36,7 +36,7 @@ test('over random projects every offered fix does what it says', () => {
     const before = analyse(design, library)
     const [, ...rest] = before.findings
     for (const finding of [before.findings[0]!, ...rest.slice(-3)].filter(Boolean)) {
-      const { offers } = offersFor(before, library, finding, undefined, design)
+      const { offers } = offersFor(before, library, finding)
       for (const { fix, preview } of offers) {
         offered++
         kinds.add(finding.check)

@@ -1,7 +1,7 @@
 // Fixes that have been tried: each is applied to a copy and everything computed anew. What does not clear its finding,
 // or brings a worse one, is not offered, and the preview is what was computed.
 
-import { applyEdits, type Design, libraryFor } from '../design'
+import { applyEdits, libraryFor } from '../design'
 import { type Finding, type Fix, severities } from '../findings'
 import type { Library } from '../parts'
 import type { Patience } from '../pins'
@@ -35,14 +35,12 @@ export const offersFor = (
   library: Library,
   finding: Finding,
   patience?: Patience,
-  /** The design as the builder decided it, where the analysis holds what a board settled. */
-  decided: Design = before.decided,
 ): Offers => {
   const offers: Offer[] = []
   const untried: string[] = []
-  const seen = new Set<string>([JSON.stringify(decided)])
+  const seen = new Set<string>([JSON.stringify(before.design)])
   for (const fix of proposalsFor(before, library, finding, patience)) {
-    const after = applyEdits(decided, fix.edits)
+    const after = applyEdits(before.design, fix.edits)
     const key = JSON.stringify(after)
     if (seen.has(key)) continue
     seen.add(key)

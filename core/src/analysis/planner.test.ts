@@ -15,7 +15,7 @@ const found = (design: Design, check: string, from: Library = library) =>
 const offered = (design: Design, check: string, from: Library = library) => {
   const before = analyse(design, from)
   const finding = before.findings.find((f) => f.check === check)!
-  return offersFor(before, from, finding, undefined, design).offers
+  return offersFor(before, from, finding).offers
 }
 const labels = (design: Design, check: string) => offered(design, check).map((o) => o.fix.label)
 

@@ -66,6 +66,6 @@ export const previewEdits = (
   edits: Edit[],
   patience?: Patience,
 ): Preview => {
-  const after = applyEdits(before.decided, edits)
+  const after = applyEdits(before.design, edits)
   return compareAnalyses(before, analyse(after, libraryFor(after, library), patience, before))
 }

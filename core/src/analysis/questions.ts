@@ -1,6 +1,7 @@
 // Questions about a design that are asked one at a time, outside the analysis of every edit.
 
-import { asCarried, type CandidateChip, carrierOf, judgeChip } from '../chip'
+import { carrierOf } from '../carrier'
+import { type CandidateChip, judgeChip } from '../chip'
 import { applyEdits, type Design } from '../design'
 import type { Finding } from '../findings'
 import { resolveNeeds, withWirings } from '../needs'
@@ -11,13 +12,12 @@ import { type Analysis, analyse } from './analyse'
 
 /** One carrier against the project; undefined when the library has none of that id. */
 export const candidateOf = (
-  decided: Design,
+  design: Design,
   library: Library,
   id: string,
   patience?: Patience,
 ): CandidateChip | undefined => {
   const carrier = carrierOf(library, id)
-  const design = asCarried(decided, library)
   return (
     carrier &&
     judgeChip(

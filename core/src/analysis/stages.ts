@@ -1,7 +1,8 @@
 // Every stage there is: a new one is its room and its line here. The order follows from what each stands on; checks are told in this one.
 
 import { buildStage } from '../build'
-import { carrierStage, chipStage } from '../chip'
+import { carrierStage } from '../carrier'
+import { chipStage } from '../chip'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
 import { askedStage, needsStage } from '../needs'

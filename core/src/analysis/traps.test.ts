@@ -2,7 +2,8 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
-import { asleepOf, carrierOf } from '../chip'
+import { carrierOf } from '../carrier'
+import { asleepOf } from '../chip'
 import { type Design, applyEdits, type Edit } from '../design'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
 import { pinsAcross } from '../pins'
@@ -303,7 +304,7 @@ describe.each(traps)('%s', (name, check, words, built, harmless) => {
     expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)
   })
   test('is cleared by a fix that is offered', () => {
-    const { offers } = offersFor(analyse(design, library), library, found[0]!, undefined, design)
+    const { offers } = offersFor(analyse(design, library), library, found[0]!)
     expect(offers.length).toBeGreaterThan(0)
   })
   test('is not there without its cause', () => {

@@ -4,7 +4,7 @@ import { type Design, type Edit } from '../design'
 import { fromPart, type Worked } from '../findings'
 import { type Board, type Chip, findPart, type Library } from '../parts'
 import { dimensionOf, sum, total } from '../sums'
-import { placesOf } from './carrier'
+import { seatsOf } from '../carrier'
 
 export type Block = Board['blocks'][number]
 
@@ -76,7 +76,7 @@ export const asleepOf = (carrier: Chip): Worked | undefined => {
 
 export const anatomyOf = (board: Board, library: Library): Anatomy => {
   const bare = findPart(library, 'chip', board.chip)
-  const brought = new Set(placesOf(board).flatMap((p) => p.pin ?? []))
+  const brought = new Set(seatsOf(board).flatMap((p) => p.pin ?? []))
   return {
     board,
     bare,

@@ -1,22 +1,18 @@
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse, candidateOf } from '../analysis'
 import { project } from '../../test/project'
+import { alike, carrierOf, seatsOf, settledBy, withTargets } from '../carrier'
 import { applyEdits, type Design, type Edit } from '../design'
 import { type Board, type Chip, findPart, partsOfKind } from '../parts'
 import { resolveNeeds } from '../needs'
 import {
-  alike,
   anatomyOf,
-  asCarried,
   asleepOf,
   askedOf,
   type CandidateChip,
   candidateOrder,
-  carrierOf,
   compareChips,
-  placesOf,
   standaloneEdit,
-  withTargets,
 } from '.'
 
 const library = shippedLibrary()
@@ -241,7 +237,7 @@ describe('a board as a carrier', () => {
   const carrier = carrierOf(library, 'trestle-32')!
   const pin = (id: string, of: Chip = carrier) => of.pins.find((p) => p.id === id)
   test('positions are counted through, header by header', () => {
-    const places = placesOf(board)
+    const places = seatsOf(board)
     expect(places).toHaveLength(27)
     expect(places[0]).toEqual({
       number: 1,
@@ -267,7 +263,7 @@ describe('a board as a carrier', () => {
       program: 31,
     })
     const own = findPart(library, 'board', 'stick-td8')!
-    expect(placesOf(own)[0]!.at).toBe('stick-td8 left.1')
+    expect(seatsOf(own)[0]!.at).toBe('stick-td8 left.1')
   })
   test('rails by what they are; two positions of one rail are one pin', () => {
     expect(pin('GND')).toMatchObject({
@@ -318,14 +314,15 @@ describe('a board as a carrier', () => {
     const parts = { ...library.parts, [board.id]: generous }
     expect(carrierOf({ parts }, board.id)!.limits).toBe(bare.limits)
   })
-  test('a design on it has its clock and its regulator; a bare chip’s design is left alone', () => {
-    const design = project({ chip: 'trestle-32', source: 'adapter-9v', devices: [] })
-    const carried = asCarried(design, library)
-    expect([carried.chip.clock, carried.power]).toEqual([
-      { source: 'crystal', frequency: 8e6, part: 'crystal-8mhz' },
-      { source: 'adapter-9v', regulator: 'bl33-low', feed: undefined },
-    ])
-    expect(asCarried(timer, library)).toBe(timer)
+  test('it settles clock and regulator, whatever was decided before; on a bare chip the builder does', () => {
+    const decided = { clock: { source: 'internal', frequency: 1e6 }, regulator: 'bl5-low' }
+    const on = (part: string) =>
+      settledBy({ chip: { part, clock: decided.clock }, power: { regulator: decided.regulator } }, library)
+    expect(on('trestle-32')).toEqual({
+      clock: { source: 'crystal', frequency: 8e6, part: 'crystal-8mhz' },
+      regulator: 'bl33-low',
+    })
+    expect(on('td8-28-dip')).toEqual(decided)
   })
   test('boards of the same header are alike, and a plan may have to hold on them', () => {
     const ids = (chips: Chip[]) => chips.map((c) => c.id).sort()

@@ -1,5 +1,4 @@
-export * from './carrier'
 export * from './resolve'
 export * from './anatomy'
 export * from './compare'
-export { carrierStage, chipStage } from './stage'
+export { chipStage } from './stage'

@@ -5,7 +5,7 @@ import type { Design } from '../design'
 import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
-import { asCarried, carrierOf, carriers, withTargets } from './carrier'
+import { type Carrier, carriers } from '../carrier'
 import {
   isPlanned,
   legsLeft,
@@ -38,12 +38,9 @@ export interface CandidateChip {
   but: string[]
 }
 
-export interface ChipResult {
-  chip?: Chip
+export interface ChipResult extends Carrier {
   /** The chosen one, judged like any other. */
   own?: CandidateChip
-  /** Chosen, but not in the library. */
-  missing?: string
 }
 
 /** One chip against the needs; the chosen one with its locks and clock. `known`: its plan, where it has been made. */
@@ -56,12 +53,7 @@ export const judgeChip = (
   { known, patience }: { known?: Plan; patience?: Patience } = {},
 ): CandidateChip => {
   const own = chip.id === design.chip.part
-  const clock = resolveClock(
-    own ? design : asCarried({ ...design, chip: { part: chip.id } }, library),
-    library,
-    chip,
-    rail,
-  )
+  const clock = resolveClock(own ? design : { ...design, chip: { part: chip.id } }, library, chip, rail)
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
   const plan =
     known ??
@@ -179,10 +171,4 @@ const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worke
     } as Record<string, SumInput>,
     (i) => (loader > 0 ? i.M_chip!.minus(i.M_loader!) : i.M_chip!).minus(i[taken.symbol]!),
   )
-}
-
-export const resolveChip = (design: Design, library: Library): Pick<ChipResult, 'chip' | 'missing'> => {
-  const carrier = carrierOf(library, design.chip.part)
-  const chip = carrier && withTargets(carrier, design.chip.also ?? [], library)
-  return { chip, missing: design.chip.part && !chip ? design.chip.part : undefined }
 }

@@ -2,13 +2,9 @@ import { defineStage } from '../findings'
 import type { Chip } from '../parts'
 import { ownVoltage } from '../supply'
 import { chipChecks } from './checks'
-import { type ChipResult, judgeChip, resolveChip } from './resolve'
+import { type ChipResult, judgeChip } from './resolve'
 
 declare module '../findings/results' {
-  interface Between {
-    /** The chosen chip or board, not judged yet. */
-    carrier: Pick<ChipResult, 'chip' | 'missing'>
-  }
   interface Results {
     chip: ChipResult
   }
@@ -17,12 +13,6 @@ declare module '../findings/results' {
     fitting: () => Chip | undefined
   }
 }
-
-export const carrierStage = defineStage({
-  name: 'carrier',
-  after: [],
-  run: ({ design, library }) => resolveChip(design, library),
-})
 
 export const chipStage = defineStage({
   name: 'chip',

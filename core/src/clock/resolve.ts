@@ -1,6 +1,7 @@
 // The clock the builder chose, or the chip's own oscillator when nothing was chosen; which legs it takes, and
 // how fast it may be.
 
+import { settledBy } from '../carrier'
 import { stockOf } from '../circuit'
 import { careful, type Design, supportChoice } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
@@ -87,7 +88,7 @@ export const resolveClock = (
     const none = hertz('Clock', 0, 'no chip is chosen')
     return { nominal: none, frequency: none, pins: [], choices: [] }
   }
-  const chosen = design.chip.clock
+  const chosen = settledBy(design, library).clock
   const internal = chip.clockSources.find((s) => s.kind === 'internal')
   const source = chip.clockSources.find((s) => s.id === chosen?.source) ?? internal ?? chip.clockSources[0]!
   const asked = chosen && source.id === chosen.source ? chosen.frequency : undefined

@@ -1,5 +1,6 @@
 // From one carrier to another: what keeps its place, what is dropped, and a regulator where the new one needs it.
 
+import { settledBy } from '../carrier'
 import type { Design, Edit } from '../design'
 import type { SignalNeed } from '../needs'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
@@ -69,7 +70,7 @@ const regulatorFor = (
   const holds = (r: Regulator) =>
     suits(fullRange(r.output)) &&
     (!source || fullRange(source.voltage).max <= fullRange(r.inputRecommended).max)
-  const own = findPart(library, 'regulator', design.power.regulator)
+  const own = findPart(library, 'regulator', settledBy(design, library).regulator)
   if (own && holds(own)) return own
   if (!own && source && suits(fullRange(source.voltage))) return 'none'
   const copied = findPart(library, 'regulator', board?.regulator)

@@ -246,8 +246,16 @@ const atOne = (term: Term, inputs: MadeInput[]): Spread => {
 }
 const still: ReadonlyMap<Leaf, Interval> = new Map()
 
-/** How many boxes are looked at, by how many slopes have no one sign: with many, halving boxes leads nowhere. */
-const boxesFor = (unsure: number): number => (unsure <= 4 ? 1000 : unsure <= 8 ? 200 : 0)
+/** Where a search begins, and how many boxes it looks at. */
+interface Effort {
+  boxes: number
+  starts: readonly (keyof Range)[]
+}
+/** By how many slopes have no one sign: of few, halving boxes gets there by itself; of many it leads nowhere. */
+const effortFor = (unsure: number): Effort =>
+  unsure <= 4
+    ? { boxes: 1000, starts: ['typ'] }
+    : { boxes: unsure <= 8 ? 200 : 0, starts: ['typ', 'min', 'max'] }
 
 /** As near to the true extreme as a search goes: a share of it. */
 const near = 1e-6
@@ -262,9 +270,9 @@ const climb = (
   of: Worked,
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
-  start: (r: Range) => number,
+  start: keyof Range,
 ): { at: Map<Leaf, number>; value: number } => {
-  let at = new Map([...ranges].map(([leaf, r]) => [leaf, start(r)]))
+  let at = new Map([...ranges].map(([leaf, r]) => [leaf, r[start]]))
   let value = sign * evaluate(of, from(at), new Map())
   for (let n = 0; n < 6; n++) {
     const here = new Map([...at].map(([leaf, x]) => [leaf, { lo: x, hi: x }]))
@@ -334,11 +342,8 @@ const extreme = (
   of: Worked,
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
-  boxes: number,
+  { boxes, starts }: Effort,
 ): { at: Map<Leaf, number>; proven: boolean } => {
-  // With few that are unsure halving gets there by itself.
-  const starts =
-    boxes >= 1000 ? [(r: Range) => r.typ] : [(r: Range) => r.typ, (r: Range) => r.min, (r: Range) => r.max]
   const climbed = starts.map((start) => climb(of, ranges, sign, start))
   let { at: best, value: reached } = climbed.reduce((a, b) => (b.value > a.value ? b : a))
   const open: { box: Map<Leaf, Interval>; bound: number }[] = [
@@ -357,7 +362,7 @@ const extreme = (
       const rises = sign * slope.lo >= 0 && sign * slope.hi >= 0
       const falls = sign * slope.lo <= 0 && sign * slope.hi <= 0
       at.set(leaf, rises ? hi : falls ? lo : (lo + hi) / 2)
-      if (rises || falls || hi <= lo) continue
+      if (rises || falls) continue
       const { min, max } = ranges.get(leaf)!
       const width = (hi - lo) / (max - min)
       if (width > widest) [unsure, widest] = [leaf, width]
@@ -391,7 +396,7 @@ const extreme = (
   // Not proven: at least no single quantity at its other end makes it more, from wherever one begins.
   for (const start of [
     (leaf: Leaf) => best.get(leaf)!,
-    ...starts.map((s) => (leaf: Leaf) => s(ranges.get(leaf)!)),
+    ...starts.map((start) => (leaf: Leaf) => ranges.get(leaf)![start]),
   ]) {
     const found = oneByOne(of, ranges, sign, start)
     if (found.value > reached) [best, reached] = [found.at, found.value]
@@ -435,7 +440,7 @@ const endsOf = (of: Worked): Ends => {
     if (lo < 0 && hi > 0) unsure++
   }
   if (unsure === 0) return { falling: falling ?? nothing, proven: true }
-  const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, leaves, sign, boxesFor(unsure)))
+  const [least, greatest] = ([-1, 1] as const).map((sign) => extreme(of, leaves, sign, effortFor(unsure)))
   return {
     falling: nothing,
     found: { min: least!.at, max: greatest!.at },

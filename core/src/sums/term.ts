@@ -287,7 +287,6 @@ const spreadOfChoice = (op: 'min' | 'max', of: Spread[]): Spread => {
   const value = { lo: pick(...of.map((s) => s.value.lo)), hi: pick(...of.map((s) => s.value.hi)) }
   // Those that can be the one that counts.
   const can = of.filter((s) => (op === 'min' ? s.value.lo <= value.hi : s.value.hi >= value.lo))
-  if (can.length === 1) return { value, slopes: can[0]!.slopes }
   const count = Math.max(...can.map((s) => s.slopes.length))
   const slopes = Array.from({ length: count }, (_, k) =>
     can.some((s) => s.slopes[k]) ? can.map((s) => s.slopes[k] ?? I.zero).reduce(I.hull) : undefined,

@@ -1,6 +1,7 @@
 // The supply of a design: one source, a diode where a plug can come reversed, a regulator or none, and a second feed. Only this file knows
 // that there is no more to choose yet.
 
+import { settledBy } from '../carrier'
 import { careful, type Design, supportChoice } from '../design'
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
@@ -42,7 +43,7 @@ const rails = {
 /** Without a regulator the source is on the rail: one supply, and not two that happen to be alike. */
 export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
   const source = findPart(library, 'source', design.power.source)
-  const regulator = findPart(library, 'regulator', design.power.regulator)
+  const regulator = findPart(library, 'regulator', settledBy(design, library).regulator)
   const feed = findPart(library, 'source', design.power.feed)
   const polarity = polarityOf(design, library)
   const { own, plug } = rails

@@ -364,6 +364,18 @@ describe('by hand', () => {
     expect(work.note).toBe('A linear regulator passes the load’s current on, volt or no volt.')
   })
 
+  test('where its sheet says nothing of it, a switching regulator passes four fifths, and says that this is assumed', () => {
+    const silent = { ...switching('S', 5, 1, 0), efficiency: undefined }
+    const supply = supplyWith({
+      rails: [rail('plug'), rail('own')],
+      sources: [{ id: 's', part: source('adapter', 10, 0), to: 'plug' }],
+      converters: [{ id: 'c', part: silent, from: 'plug', to: 'own' }],
+    })
+    // 5 V · 0.8 A / (0.8 · 10 V)
+    const { work } = loadsOf(supply, { own: draw(0.8) }).rails.plug!
+    expect(work.value.typ).toBeCloseTo(0.5, 9)
+    expect(JSON.stringify(work)).toContain('assumed: its sheet says nothing of it')
+  })
   test('of several states a switching regulator takes each at its own load, not at the average', () => {
     const part = {
       ...switching('S', 5, 0.5, 0),

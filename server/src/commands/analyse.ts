@@ -34,7 +34,7 @@ try {
   const library = libraryFor(design, makeLibrary(readLibraryFolder(root)))
   const analysis = analyse(design, library, seconds(time))
   const helps = new Map(
-    analysis.findings.map((f) => [f.id, offersFor(analysis, library, f, seconds(time), design)]),
+    analysis.findings.map((f) => [f.id, offersFor(analysis, library, f, seconds(time))]),
   )
   const findings = analysis.findings.map((f) => ({ ...f, fixes: undefined, ...helps.get(f.id) }))
   process.stdout.write(

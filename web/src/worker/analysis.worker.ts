@@ -44,7 +44,7 @@ const patienceFor = ({ ms, ticket }: Limit, progress?: (at: Progress) => void): 
 /** The analysis before: what an edit left alone is taken from it, and all of it where a question is about the same project. */
 let previous: Analysis | undefined
 const analysed = (design: Design, patience: Patience): Analysis => {
-  const shared = sharing(design, previous?.decided)
+  const shared = sharing(design, previous?.design)
   return (previous = analyse(shared, known(shared), patience, previous))
 }
 
@@ -69,13 +69,13 @@ const worker: AnalysisWorker = {
   preview: (design, edits, limit) => {
     const patience = patienceFor(limit)
     const before = analysed(design, patience)
-    return spelled(previewEdits(before, known(before.decided), edits, patience))
+    return spelled(previewEdits(before, known(before.design), edits, patience))
   },
   offers: (design, id, limit) => {
     const patience = patienceFor(limit)
     const before = analysed(design, patience)
     const finding = before.findings.find((f) => f.id === id)
-    return spelled(finding && offersFor(before, known(before.decided), finding, patience))
+    return spelled(finding && offersFor(before, known(before.design), finding, patience))
   },
   candidate: (design, id, limit) => spelled(candidateOf(design, known(design), id, patienceFor(limit))),
   nextPlans: (design, limit) => {

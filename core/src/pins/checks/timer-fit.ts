@@ -6,7 +6,7 @@ import { timerFit } from '../timer-fit'
 import { moveToBest } from './cannot-serve'
 
 /** Other clocks of the chip at which this timer does it. */
-const otherClocks = ({ chip, clock, design }: Stages, wire: Wire): Fix[] =>
+const otherClocks = ({ chip, clock }: Stages, wire: Wire): Fix[] =>
   chip.chip?.board
     ? []
     : clock.choices
@@ -18,7 +18,7 @@ const otherClocks = ({ chip, clock, design }: Stages, wire: Wire): Fix[] =>
           edits: [
             {
               kind: 'chooseClock' as const,
-              clock: { ...design.chip.clock, source: c.source.id, frequency: c.frequency, part: undefined },
+              clock: { source: c.source.id, frequency: c.frequency, part: undefined },
               name: c.name,
             },
           ],

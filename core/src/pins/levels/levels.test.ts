@@ -4,7 +4,7 @@ import { shippedLibrary } from '../../../test/files'
 import { analyse } from '../../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../../design'
 import { stockOf } from '../../circuit'
-import { carrierOf } from '../../chip'
+import { carrierOf } from '../../carrier'
 import type { Chip, Device, Diode, Library } from '../../parts'
 import { shiftsFor } from '.'
 

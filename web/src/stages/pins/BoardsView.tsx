@@ -1,7 +1,7 @@
 // Other boards of the same header: whether the plan must hold on them too, each position's name on each board, and what
 // the program must call it there.
 
-import { alike } from '@root-board/core/chip'
+import { alike } from '@root-board/core/carrier'
 import type { Design } from '@root-board/core/design'
 import type { Wire } from '@root-board/core/pins'
 import type { ChipPin } from '@root-board/core/parts'

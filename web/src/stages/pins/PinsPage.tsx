@@ -1,6 +1,6 @@
 // Pins: the plan, each line's levels and sums, every name of a leg, the stack of boards, and other boards of the header.
 
-import { alike } from '@root-board/core/chip'
+import { alike } from '@root-board/core/carrier'
 import { Button, Tab, Tabs } from '@mui/material'
 import { Link, useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'

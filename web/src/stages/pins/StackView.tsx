@@ -1,6 +1,6 @@
 // The stack: which expansion board uses which position of the header, what else is there, and the links to set.
 
-import { placesOf } from '@root-board/core/chip'
+import { seatsOf } from '@root-board/core/carrier'
 import type { Instance, Seat, SignalNeed } from '@root-board/core/needs'
 import { linksToSet } from '@root-board/core/pins'
 import { useStage } from '../../shared/analysis'
@@ -21,7 +21,7 @@ export const StackView = () => {
         a board with a {boards[0]!.part.expansion!.fits} header on the Chip page.
       </p>
     )
-  const all = placesOf(chip.board)
+  const all = seatsOf(chip.board)
   const places = all.filter((p) => p.pin !== undefined)
   const headers = [...new Set(places.map((p) => p.header))]
   const passed = [...new Set(all.filter((p) => p.pin === undefined).map((p) => p.label))]

@@ -1,7 +1,6 @@
 // What carries the project: a bare chip or module as its file gives it, or a board, seen as the chip on it with the
 // board's header positions for legs and the board's own loads and limits on them. Every later stage works on this.
 
-import type { Design } from '../design'
 import { type Board, type Chip, type ChipPin, findPart, type Library, type PinAttribute } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 
@@ -18,7 +17,7 @@ const remember = <A extends object, B extends object, T>(work: (a: A, b: B) => T
 }
 
 /** A header position in the order in which positions are numbered: header by header, as the board file lists them. */
-export interface Place {
+export interface Seat {
   number: number
   /** As expansion boards know it: footprint, header and place in it, `trestle main.3`. */
   at: string
@@ -29,7 +28,7 @@ export interface Place {
   program?: number
 }
 
-export const placesOf = (board: Board): Place[] =>
+export const seatsOf = (board: Board): Seat[] =>
   board.headers
     .flatMap((header) => header.positions.map((position, n) => ({ header, position, n })))
     .map(({ header, position, n }, i) => ({
@@ -53,7 +52,7 @@ const lampOf = (board: Board, pin: string): PinAttribute[] =>
 
 /** The chip as the board offers it. Legs are the positions of the headers; pins that no header brings out are gone. */
 const onBoard = (board: Board, chip: Chip): Chip => {
-  const places = placesOf(board)
+  const places = seatsOf(board)
   const pins: ChipPin[] = []
   const signalPins = new Map(chip.pins.map((p) => [p.id, p]))
   for (const place of places) {
@@ -135,16 +134,6 @@ export const carriers = (library: Library): Chip[] =>
   Object.values(library.parts).flatMap((part) =>
     part.kind === 'chip' || part.kind === 'board' ? (carrierOf(library, part.id) ?? []) : [],
   )
-
-const withClock = remember((chip: Design['chip'], { clock }: Board) => ({ ...chip, clock }))
-const withRegulator = remember((power: Design['power'], { regulator }: Board) => ({ ...power, regulator }))
-
-/** The design as its board settles it: the board's own regulator and clock, unless the builder chose another. */
-export const asCarried = (design: Design, library: Library): Design => {
-  const board = findPart(library, 'board', design.chip.part)
-  if (!board) return design
-  return { ...design, chip: withClock(design.chip, board), power: withRegulator(design.power, board) }
-}
 
 /** Boards that are wired like this one: of the same header. */
 export const alike = (carrier: Chip, library: Library): Chip[] => {
