@@ -6,9 +6,6 @@ import { root } from './run.mjs'
 
 /** Where a room lies; any other folder of source files can be named by its path. */
 const places = {
-  levels: ['core/src/pins/levels'],
-  support: ['core/src/pins/support'],
-  pins: ['core/src/pins'],
   server: ['server/src'],
   store: ['web/src/store'],
   shared: ['web/src/shared'],
@@ -16,14 +13,14 @@ const places = {
 
 /** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
 const slow =
-  /referee\.test|offers\.test|planner\.test|pins\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+  /referee\.test|offers\.test|planner\.test|src\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
 
 /** Suites that start the whole server, again and again: not even about its own faults. */
 const ever = /^server\/src\/(start|mutations)\.test/
 
 /** Suites far from a room that its faults reach all the same, since they look at what a builder is told and gets. */
 const everywhere =
-  /^(?!core\/)|^core\/src\/(analysis\/(analysis|traps|stack)|build\/|pins\/(corners|pins|sums|levels\/)|power\/stage)/
+  /^(?!core\/)|^core\/src\/(analysis\/(analysis|traps|stack)|build\/|pins\/(corners|sums)|legs\/|levels\/|planner\/plan|power\/stage)/
 
 const below = (dir) =>
   readdirSync(join(root, dir))

@@ -1,4 +1,4 @@
-import type { Patience } from '@root-board/core/pins'
+import type { Patience } from '@root-board/core/patience'
 
 /** So many seconds from now, by the clock that core has not. */
 export const seconds = (count: number): Patience => {

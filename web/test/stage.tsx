@@ -3,7 +3,7 @@
 import { type Analysis, analyse } from '@root-board/core/analysis'
 import { type Design, readDesign } from '@root-board/core/design'
 import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
-import type { Patience } from '@root-board/core/pins'
+import type { Patience } from '@root-board/core/patience'
 import type { Shown, Worked } from '@root-board/core/findings'
 import { spelled } from '@root-board/core/sums'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'

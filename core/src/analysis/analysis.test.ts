@@ -329,7 +329,7 @@ test('every check has been seen firing here', () => {
     'pins.level',
     // in pins/corners.test.ts again
     'pins.shift-too-slow',
-    // in pins/support/sampling.test.ts
+    // in support/sampling.test.ts
     'pins.reading-unknown',
     // in traps.test.ts again
     'pins.radio-converter',

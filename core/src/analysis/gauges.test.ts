@@ -6,7 +6,7 @@ import { applyEdits, type Edit, emptyDesign } from '../design'
 import { carrierOf } from '../carrier'
 import type { Finding, Severity } from '../findings'
 import type { Device } from '../parts'
-import { steps } from '../pins'
+import { steps } from '../patience'
 import {
   analyse,
   type Analysis,

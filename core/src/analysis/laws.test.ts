@@ -10,7 +10,7 @@ import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, readDesign } from '../design'
 import { type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
-import { steps } from '../pins'
+import { steps } from '../patience'
 import { regulate } from '../power'
 import { type Analysis, analyse } from '.'
 

@@ -4,7 +4,7 @@
 import { applyEdits, libraryFor } from '../design'
 import { type Finding, type Fix, severities } from '../findings'
 import type { Library } from '../parts'
-import type { Patience } from '../pins'
+import type { Patience } from '../patience'
 import { type Analysis, analyse, proposalsFor } from './analyse'
 import { compareAnalyses, type Preview } from './preview'
 

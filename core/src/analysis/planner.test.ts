@@ -6,7 +6,9 @@ import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
 import { findPart, type Library, partsOfKind } from '../parts'
-import { isPlanned, legGrade, legLoads, loadSums, steps, swapTo, swapWords } from '../pins'
+import { isPlanned } from '../legs'
+import { legGrade, legLoads, loadSums, swapTo, swapWords } from '../pins'
+import { steps } from '../patience'
 import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
 
 const library = shippedLibrary()

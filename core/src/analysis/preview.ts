@@ -3,7 +3,8 @@
 import { applyEdits, type Edit, libraryFor } from '../design'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
-import { type Patience, pinsAcross } from '../pins'
+import type { Patience } from '../patience'
+import { pinsAcross } from '../pins'
 import { type Analysis, analyse } from './analyse'
 import { gaugeText } from './gauges'
 

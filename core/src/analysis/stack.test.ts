@@ -3,7 +3,7 @@
 import { demo, shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
-import { findPins, pinNames } from '../pins'
+import { findPins, pinNames } from '../legs'
 import { analyse, otherBoardsOf, variantsOf } from '.'
 
 const library = shippedLibrary()

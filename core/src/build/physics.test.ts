@@ -12,7 +12,7 @@ import { deep, firstSeed } from '../../test/share'
 import { type Analysis, analyse } from '../analysis'
 import { applyEdits, readDesign } from '../design'
 import { type Chip, partsOfKind } from '../parts'
-import { steps } from '../pins'
+import { steps } from '../patience'
 
 const library = shippedLibrary()
 const part = (id: string) => library.parts[id]

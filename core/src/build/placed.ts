@@ -1,11 +1,12 @@
 // Everything that is on the board or hangs on it, with its reference and the net of each leg.
 
-import { type Placed, type SupportPart } from '../circuit'
+import { netOf, type Placed, type SupportPart } from '../circuit'
 import { railFor, type Supply } from '../supply'
 import type { Design } from '../design'
 import type { Instance, NeedsResult } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
-import { farNet, isFar, netOf, type PinsResult } from '../pins'
+import { farNet, isFar } from '../levels'
+import type { PinsResult } from '../pins'
 import { pinNet } from './blocks/block'
 
 export interface BoardPart extends Placed {

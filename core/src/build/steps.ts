@@ -1,14 +1,14 @@
 // The order of building, with a check after each step and the cautions that belong to it.
 
+import { fittedResistor, type SupportPart, type SupportRole } from '../circuit'
 import { fromRule, fromWorked, type Worked } from '../findings'
-import { type SupportPart, type SupportRole } from '../circuit'
 import type { Resistors } from '../parts'
 import { voltageFor } from '../supply'
 import { exactly, formatQuantity, type Unit } from '../quantity'
 import { asStated, sum } from '../sums'
 import type { NeedsResult } from '../needs'
 import type { PowerResult } from '../power'
-import { fittedResistor, linksToSet } from '../pins'
+import { linksToSet } from '../planner'
 import type { Caution } from './cautions'
 import type { BoardPart } from './placed'
 

@@ -4,7 +4,7 @@ import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library, type UnitKind } from '../parts'
-import { unitFor } from '../pins'
+import { unitFor } from '../legs'
 import { formatQuantity, fullRange } from '../quantity'
 import { asleepOf } from './anatomy'
 

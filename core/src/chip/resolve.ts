@@ -6,16 +6,9 @@ import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
 import { type Carrier, carriers } from '../carrier'
-import {
-  isPlanned,
-  legsLeft,
-  type Patience,
-  type Plan,
-  planPins,
-  type PlanStatus,
-  share,
-  takenPins,
-} from '../pins'
+import { isPlanned, type Plan, type PlanStatus } from '../legs'
+import { legsLeft, planPins, takenPins } from '../planner'
+import { type Patience, share } from '../patience'
 import { formatQuantity, fullRange } from '../quantity'
 import { sum, type SumInput } from '../sums'
 

@@ -40,3 +40,10 @@ export const makeNetlist = (parts: Placed[]): Net[] => {
   }
   return [...nets].map(([name, nodes]) => ({ name, nodes })).filter((n) => n.nodes.length > 1)
 }
+
+/** The name of the net at the chip's leg: `DISPLAY_SDA`. */
+export const netOf = (name: string): string =>
+  name
+    .toUpperCase()
+    .replace(/[^A-Z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '')

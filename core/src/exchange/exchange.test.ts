@@ -1,5 +1,6 @@
 // BSDL and IBIS files written to the standards' grammar, good and spoilt; and what is computed from an IBIS table.
 
+import { driverCurve, tableCurrent } from '../levels'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import fc from 'fast-check'
@@ -16,7 +17,6 @@ import {
   withStart,
 } from '../intake'
 import { type Chip, FaultyFile, makeLibrary, readPart } from '../parts'
-import { driverCurve, tableCurrent } from '../pins'
 import { fromRule } from '../findings'
 import { currentInSeries, readCurve } from '../sums'
 import { ibisNumber, readBsdl, readIbis } from '.'

@@ -1,6 +1,7 @@
 // `pins.h`: the plan as the program needs it, in plain C.
 
-import { netOf, placeName, type Wire } from '../pins'
+import { netOf } from '../circuit'
+import { placeName, type Wire } from '../legs'
 
 const comment = (text: string) => text.replace(/\*\//g, '* /').replace(/[^\x20-\x7e]/g, '?')
 

@@ -2,7 +2,7 @@
 
 import { type Analysis, gaugeText, type Offers } from '../analysis'
 import { stageNames } from '../design'
-import { type Plan, placeName } from '../pins'
+import { type Plan, placeName } from '../legs'
 
 const planWords = (plan: Plan): string => {
   switch (plan.status) {

@@ -6,8 +6,7 @@ import type { Chip, Rated } from '../parts'
 import { add, fullRange } from '../quantity'
 import { asStated, dimensionOf, sum, type Term, total } from '../sums'
 import type { PinsResult } from './resolve'
-import type { Wire } from './wires'
-import { isOutput } from './ways'
+import { type Wire, isOutput } from '../legs'
 
 export interface LegLoad {
   wire: Wire

@@ -5,7 +5,7 @@ import type { Chip } from '../parts'
 import { exactly } from '../quantity'
 import { asStated } from '../sums'
 import { heldLevel as worked, type Hold, holdsOf } from './holds'
-import type { Wire } from './wires'
+import type { Wire } from '../legs/wires'
 
 const hold = (to: Hold['to'], resistance: Hold['resistance'], offset = exactly(0)): Hold => ({
   to,

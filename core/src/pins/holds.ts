@@ -3,11 +3,10 @@
 
 import type { SupportPart } from '../circuit'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
-import type { Chip, Library, PinAttribute, Rated } from '../parts'
-import { findPart } from '../parts'
+import { type Chip, type Library, type PinAttribute, type Rated, findPart } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range, within } from '../quantity'
 import { dimensionOf, greatest, least, number, parallel, sum, type SumInput, type Term } from '../sums'
-import type { Wire } from './wires'
+import type { Wire } from '../legs'
 
 export type End = Wire['signal']['ends'][number]
 

@@ -5,7 +5,8 @@ import { analyse } from '../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice } from '../design'
 import { fromRule } from '../findings'
 import { currentInSeries } from '../sums'
-import { bytePlans, patternBases, portValue, pwmFit, readPattern, topCode, writePattern } from '.'
+import { bytePlans, patternBases, portValue, pwmFit, readPattern, writePattern } from '../legs'
+import { topCode } from './sums'
 
 const library = shippedLibrary()
 const pinsOf = (

@@ -1,13 +1,12 @@
 // The small sums of each line that is measured or pulsed: what one step of a converter is, and what a timer makes of a
 // wanted frequency.
 
-import { pwmFit } from './timer-fit'
+import { pwmFit, type Wire } from '../legs'
 import type { ClockResult } from '../clock'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
 import { asStated, number, powerOfTwo, rounded, sum, type SumInput } from '../sums'
-import { converterRange, type LineLevel } from './levels'
-import type { Wire } from './wires'
+import { converterRange, type LineLevel } from '../levels'
 
 export interface ConverterSum {
   wire: Wire

@@ -5,9 +5,7 @@ import type { Design, Edit } from '../design'
 import type { SignalNeed } from '../needs'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
-import { legName } from './passport'
-import type { Plan } from './wires'
-import { attributeOf } from './ways'
+import { legName, type Plan, attributeOf } from '../legs'
 
 export interface Swap {
   edits: Edit[]

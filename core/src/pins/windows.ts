@@ -1,13 +1,13 @@
 // The pull resistors of each line that needs one: the smallest and largest that serve, what sits on the devices' own
 // boards, what the leg has inside, and what is fitted.
 
+import { busModes } from '../levels'
 import { type SupportPart, fittedFor } from '../circuit'
 import type { Worked } from '../findings'
 import type { Chip } from '../parts'
 import { fullRange, type Range } from '../quantity'
-import type { Wire } from './wires'
-import { busSpeeds, busWindow, contactWindow } from './support'
-import { attributeOf } from './ways'
+import { type Wire, attributeOf } from '../legs'
+import { busWindow, contactWindow } from '../support'
 
 export interface PullWindow {
   wire: Wire
@@ -32,7 +32,7 @@ export const pullWindows = (wires: Wire[], chip: Chip, rail: Worked, support: Su
     const contact = contactWindow(wire, chip, rail)
     if (contact)
       return [{ wire, what: 'contact', ...contact, inside: own && fullRange(own), fitted, used: true }]
-    return busSpeeds.flatMap(({ speed, name }) => {
+    return busModes.flatMap(({ speed, name }) => {
       const window = busWindow(wire, chip, rail, speed)
       return window
         ? [

@@ -1,10 +1,9 @@
 // The lamp that shows that the rail is up: an LED with its resistor, always lit.
 
-import { preferred, type Stock } from '../circuit'
+import { fittedResistor, preferred, type Stock } from '../circuit'
 import { byTheBook, type Design, supportChoice, type SupportChoice } from '../design'
 import { fromDecision, type Worked } from '../findings'
 import { type Led, type Library, partsOfKind } from '../parts'
-import { fittedResistor } from '../pins'
 import { currentInSeries, readCurve, type SheetCurve, sum } from '../sums'
 
 export const lampKey = 'power-lamp'

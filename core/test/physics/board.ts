@@ -2,8 +2,13 @@
 // by nothing else. What a part is there for isn't looked at, so a part turned round is turned round here too.
 
 import type { Analysis } from '../../src/analysis'
-import type { Element, Model } from '../../src/circuit'
-import { operatingPoint, transconductanceOf, type OperatingPoint } from '../../src/circuit'
+import {
+  type Element,
+  type Model,
+  operatingPoint,
+  transconductanceOf,
+  type OperatingPoint,
+} from '../../src/circuit'
 import { formOf } from '../../src/circuit/models'
 import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Source, Transistor } from '../../src/parts'
 import { fullRange } from '../../src/quantity'

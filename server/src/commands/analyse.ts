@@ -33,9 +33,7 @@ try {
   const design = readDesignFile(file)
   const library = libraryFor(design, makeLibrary(readLibraryFolder(root)))
   const analysis = analyse(design, library, seconds(time))
-  const helps = new Map(
-    analysis.findings.map((f) => [f.id, offersFor(analysis, library, f, seconds(time))]),
-  )
+  const helps = new Map(analysis.findings.map((f) => [f.id, offersFor(analysis, library, f, seconds(time))]))
   const findings = analysis.findings.map((f) => ({ ...f, fixes: undefined, ...helps.get(f.id) }))
   process.stdout.write(
     'text' in values && values.text

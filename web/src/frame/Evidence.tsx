@@ -1,8 +1,7 @@
 // What will go wrong, why, and what to do: findings of this stage first, each with its chain of facts and its fixes.
 
 import type { Design } from '@root-board/core/design'
-import type { Finding } from '@root-board/core/findings'
-import { originText } from '@root-board/core/findings'
+import { type Finding, originText } from '@root-board/core/findings'
 import { useCallback, useEffect, useRef } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'

@@ -3,7 +3,7 @@
 import type { Analysis } from '@root-board/core/analysis'
 import { changedParts, type Design, libraryFor, withOwnFactsOnly } from '@root-board/core/design'
 import { makeLibrary } from '@root-board/core/parts'
-import type { Progress } from '@root-board/core/pins'
+import type { Progress } from '@root-board/core/patience'
 import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'

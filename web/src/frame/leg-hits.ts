@@ -2,7 +2,7 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import type { Library } from '@root-board/core/parts'
-import { findPins, passport, pinNames, placeName, wireOn } from '@root-board/core/pins'
+import { findPins, passport, pinNames, placeName, wireOn } from '@root-board/core/legs'
 
 export interface LegHit {
   pin: string

@@ -2,7 +2,7 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import type { StageName } from '@root-board/core/design'
-import { isPlanned } from '@root-board/core/pins'
+import { isPlanned } from '@root-board/core/legs'
 
 export interface Stage {
   name: StageName

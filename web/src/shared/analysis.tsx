@@ -4,7 +4,7 @@ import type { Analysis } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
-import type { Progress } from '@root-board/core/pins'
+import type { Progress } from '@root-board/core/patience'
 import { createContext, useContext } from 'react'
 import { useProject } from '../store/project'
 

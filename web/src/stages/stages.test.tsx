@@ -1,10 +1,9 @@
 // Every stage with the real analysis: what it shows, and that each control makes the edit it says.
 
 import { fireEvent, screen, within } from '@testing-library/react'
-import { demo, design, show, steps, timer } from '../../test/stage'
+import { demo, design, show, steps, timer, library } from '../../test/stage'
 import BuildPage from './build/BuildPage'
 import { Comparison } from './chip/Comparison'
-import { library } from '../../test/stage'
 import { DeviceTable } from './needs/DeviceTable'
 import NeedsPage from './needs/NeedsPage'
 import { LegPanel } from './pins/LegPanel'

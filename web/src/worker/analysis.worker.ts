@@ -13,7 +13,7 @@ import {
 import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
-import type { Patience, Progress } from '@root-board/core/pins'
+import type { Patience, Progress } from '@root-board/core/patience'
 import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
 import { follow } from './path'

@@ -1,8 +1,7 @@
+import { netOf } from '../../circuit'
 import { careful, everyStance, supportChoice } from '../../design'
 import { partsOfKind } from '../../parts'
-import { netOf } from '../../pins'
-import type { SupportBlock } from './block'
-import { pinNet } from './block'
+import { type SupportBlock, pinNet } from './block'
 
 /** The header by which code gets in, contact by contact as the chip's sheet lists them. */
 export const programmingHeader: SupportBlock = ({ chip, design, library, pins }) => {

@@ -3,7 +3,7 @@ import { byTheBook, careful, supportChoice } from '../../design'
 import { fromPart } from '../../findings'
 import { partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
-import { attributeOf } from '../../pins'
+import { attributeOf } from '../../legs'
 import { asStated } from '../../sums'
 import type { SupportBlock } from './block'
 

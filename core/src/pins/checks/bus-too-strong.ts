@@ -1,7 +1,7 @@
-import { fittedFor } from '../../circuit'
+import { fittedResistor, fittedFor } from '../../circuit'
 import { type Check, type Fix, fromWorked } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
-import { boardPulls, busWindow, fittedResistor, together } from '../support'
+import { boardPulls, busWindow, together } from '../../support'
 import { doWithout } from './fixes'
 
 export const busTooStrong: Check = {

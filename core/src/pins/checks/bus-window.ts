@@ -2,8 +2,8 @@ import { type Edit, busSpeedOf, busSpeeds } from '../../design'
 import { stockOf } from '../../circuit'
 import type { Check, Fix, Stages } from '../../findings'
 import { formatQuantity } from '../../quantity'
-import { busWindow, ourPullUp } from '../support'
-import type { Wire } from '../wires'
+import { busWindow, ourPullUp } from '../../support'
+import type { Wire } from '../../legs'
 import { commonSpeeds } from './bus-speed'
 
 const busOf = (wire: Wire): number => wire.signal.ends[0]?.instance.need.bus ?? 1

@@ -1,5 +1,5 @@
 import type { Check } from '../../findings'
-import { legName } from '../passport'
+import { legName } from '../../legs'
 
 export const byteScattered: Check = {
   id: 'pins.byte-scattered',

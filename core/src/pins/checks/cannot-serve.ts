@@ -1,12 +1,9 @@
 import { type Edit, without } from '../../design'
 import type { Check, Fix, Stages } from '../../findings'
 import { askedWord, withArticle } from '../../needs'
-import { planPins } from '../plan'
-import type { Wire } from '../wires'
-import { questionOf } from '../question'
-import { share } from '../solve'
-import { legName } from '../passport'
-import { waysToServe } from '../ways'
+import { planPins, questionOf } from '../../planner'
+import { type Wire, legName, waysToServe } from '../../legs'
+import { share } from '../../patience'
 
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
 const bestPinFor = (stages: Stages, signal: string): string | undefined => {

@@ -1,7 +1,5 @@
 import type { Check, Fact } from '../../findings'
-import { legName } from '../passport'
-import type { Wire } from '../wires'
-import { attributeOf } from '../ways'
+import { legName, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 import { driverOf } from './programming-fight'
 import { strapHeld } from './strap-held'

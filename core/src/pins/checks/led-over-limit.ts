@@ -2,7 +2,7 @@ import { supportFor } from '../../circuit'
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
 import { boardLoads } from '../drive'
-import { legName } from '../passport'
+import { legName } from '../../legs'
 
 export const ledOverLimit: Check = {
   id: 'pins.led-over-limit',

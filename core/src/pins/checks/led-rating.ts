@@ -1,7 +1,7 @@
 import { type Check, partOrigin } from '../../findings'
 import { stockOf, supportFor } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
-import { smallerLed } from '../support'
+import { smallerLed } from '../../support'
 
 /** An LED or its resistor beyond what each itself stands; what the leg stands is another check. */
 export const ledRating: Check = {

@@ -2,11 +2,9 @@ import type { Check, Fix, Stages } from '../../findings'
 import { stockOf } from '../../circuit'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
-import { type LineLevel, levelsOf } from '../levels/verdict'
-import { isFar, passes, type Shift, shiftsFor } from '../levels/shift'
+import { type LineLevel, levelsOf, isFar, passes, type Shift, shiftsFor } from '../../levels'
 import { doWithout } from './fixes'
-import { legName } from '../passport'
-import type { Wire } from '../wires'
+import { legName, type Wire } from '../../legs'
 
 const shiftWords = (shift: Shift): string => {
   const values = shift.resistors.map((r) => r.value.marking)

@@ -1,14 +1,11 @@
 import { type SupportPart, fittedFor } from '../../circuit'
 import type { Check, Finding, Fix, Stages } from '../../findings'
-import { deviceDrives } from '../costs'
-import { legName } from '../passport'
-import type { Wire } from '../wires'
-import { attributeOf } from '../ways'
+import { isDrivenByDevice, legName, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 /** Who drives a leg while a program is loaded, and in which words. */
 export const driverOf = (wire: Wire): { who: string; as: string; source?: string } | undefined => {
-  if (!deviceDrives(wire.signal)) return undefined
+  if (!isDrivenByDevice(wire.signal)) return undefined
   const use = attributeOf(wire.pin, 'programming')
   if (use)
     return {

@@ -1,6 +1,5 @@
 import type { Check } from '../../findings'
-import { legName } from '../passport'
-import { stoppedByRadio } from '../ways'
+import { legName, stoppedByRadio } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 export const radioConverter: Check = {

@@ -1,7 +1,7 @@
 import { stockOf } from '../../circuit'
 import type { Check } from '../../findings'
-import { legName } from '../passport'
-import { behindTheLeg } from '../support'
+import { legName } from '../../legs'
+import { behindTheLeg } from '../../support'
 
 /** What is not known can’t be judged: whether the converter fills through it in the time for a reading. */
 export const readingUnknown: Check = {

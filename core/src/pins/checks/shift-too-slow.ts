@@ -1,7 +1,7 @@
 import { stockOf } from '../../circuit'
 import type { Check, Fix } from '../../findings'
 import { formatQuantity } from '../../quantity'
-import { fittedShift, isFar, passes, shiftNames, shiftsFor } from '../levels/shift'
+import { fittedShift, isFar, passes, shiftNames, shiftsFor } from '../../levels'
 
 export const shiftTooSlow: Check = {
   id: 'pins.shift-too-slow',

@@ -1,11 +1,9 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
-import { planPins } from '../plan'
-import { isPlanned } from '../wires'
+import { planPins, questionOf } from '../../planner'
+import { isPlanned, legName } from '../../legs'
 import { doWithout } from './fixes'
-import { questionOf } from '../question'
-import { share } from '../solve'
-import { legName } from '../passport'
+import { share } from '../../patience'
 
 interface Claim {
   signal: SignalNeed

@@ -1,6 +1,5 @@
 import type { Check } from '../../findings'
-import { legName } from '../passport'
-import { attributeOf } from '../ways'
+import { legName, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 const does = {

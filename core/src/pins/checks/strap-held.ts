@@ -2,9 +2,7 @@ import { type Check, type Fact, type Fix, fromPart, type Stages, type Worked } f
 import type { PinAttribute } from '../../parts'
 import { formatQuantity } from '../../quantity'
 import { type End, heldLevel, type Hold, holdsOf, ownPull } from '../holds'
-import { legName } from '../passport'
-import type { Wire } from '../wires'
-import { attributeOf } from '../ways'
+import { legName, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 import { doWithout, swapFix } from './fixes'
 

@@ -2,7 +2,7 @@ import { type Check, type Finding, partOrigin } from '../../findings'
 import { findPart, siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { voltageFor } from '../../supply'
-import { switchOnLeg } from '../support'
+import { switchOnLeg } from '../../support'
 
 /** The transistor and the diode of a switched load: whether the leg turns it on, and whether each stands the load. */
 export const switchRating: Check = {

@@ -1,8 +1,6 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { formatQuantity } from '../../quantity'
-import { legName } from '../passport'
-import type { Wire } from '../wires'
-import { timerFit } from '../timer-fit'
+import { legName, type Wire, timerFit } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 /** Other clocks of the chip at which this timer does it. */

@@ -1,11 +1,11 @@
 // What flows through the resistors and inputs of the lines: pull-ups of ours and on boards, pulls inside inputs, dividers,
 // gates and leakage. Each way from a supply to ground is counted once.
 
-import { type SupportPart, type SupportRole, fittedFor } from '../../circuit'
+import { fittedResistor, type SupportPart, type SupportRole, fittedFor } from '../../circuit'
 import { type OpenSupply, railFor, type RailId } from '../../supply'
 import { fromPart, type Worked, type WorkedInput } from '../../findings'
 import type { Chip } from '../../parts'
-import { fittedResistor, type PinsResult } from '../../pins'
+import type { PinsResult } from '../../pins'
 import { dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
 import type { State } from '../../states'
 import { consumer, type Consumer } from './consumer'

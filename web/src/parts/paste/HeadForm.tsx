@@ -1,7 +1,6 @@
 // What can't be read from a table: what the part is called, and for a board its chip and voltages.
 
-import type { Library } from '@root-board/core/parts'
-import { partsOfKind } from '@root-board/core/parts'
+import { type Library, partsOfKind } from '@root-board/core/parts'
 import { useId } from 'react'
 import { type PasteDraft, usePaste } from './draft'
 

@@ -3,7 +3,7 @@
 
 import { alike } from '@root-board/core/carrier'
 import type { Design } from '@root-board/core/design'
-import type { Wire } from '@root-board/core/pins'
+import type { Wire } from '@root-board/core/legs'
 import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'

@@ -2,7 +2,7 @@
 
 import type { SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
-import { attributeOf, wireOn } from '@root-board/core/pins'
+import { attributeOf, wireOn } from '@root-board/core/legs'
 import { useStage } from '../../shared/analysis'
 import { onArrowKeys } from '../../shared/arrow-list'
 import type { Reach } from './use-reach'

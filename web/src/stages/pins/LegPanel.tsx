@@ -3,7 +3,7 @@
 import type { SupportPart } from '@root-board/core/circuit'
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
-import { attributeOf, passport, type Wire, wireOn } from '@root-board/core/pins'
+import { attributeOf, passport, type Wire, wireOn } from '@root-board/core/legs'
 import { Button } from '@mui/material'
 import { Columns } from '../../shared/Columns'
 import { useStage } from '../../shared/analysis'

@@ -1,7 +1,7 @@
 // The next best plans side by side: what moves, what each spares and what it gives up.
 
 import type { Design, Edit } from '@root-board/core/design'
-import type { NextPlan } from '@root-board/core/pins'
+import type { NextPlan } from '@root-board/core/planner'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { Columns, hidden } from '../../shared/Columns'

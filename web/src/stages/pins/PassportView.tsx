@@ -4,7 +4,7 @@
 import { fittedFor } from '@root-board/core/circuit'
 import { askedWord } from '@root-board/core/needs'
 import type { Chip, ChipPin, PinAttribute } from '@root-board/core/parts'
-import { findPins, passport, type PinName, pinNames, placeName, wireOn } from '@root-board/core/pins'
+import { findPins, passport, type PinName, pinNames, placeName, wireOn } from '@root-board/core/legs'
 import { fullRange } from '@root-board/core/quantity'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'

@@ -1,6 +1,6 @@
 // The plan: signals on the left, the chip's legs in their physical order on the right. Choosing a signal shows its reach.
 
-import type { Wire } from '@root-board/core/pins'
+import type { Wire } from '@root-board/core/legs'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'

@@ -2,7 +2,7 @@
 
 import { seatsOf } from '@root-board/core/carrier'
 import type { Instance, Seat, SignalNeed } from '@root-board/core/needs'
-import { linksToSet } from '@root-board/core/pins'
+import { linksToSet } from '@root-board/core/planner'
 import { useStage } from '../../shared/analysis'
 
 export const StackView = () => {

@@ -1,5 +1,5 @@
 import type { Design } from '@root-board/core/design'
-import type { ReachEntry } from '@root-board/core/pins'
+import type { ReachEntry } from '@root-board/core/planner'
 import { useEffect, useState } from 'react'
 import { useStage } from '../../shared/analysis'
 import { questions } from '../../worker/client'

@@ -1,7 +1,7 @@
 // What the page says of a plan that the search did not get to the end of.
 
 import type { Design } from '@root-board/core/design'
-import { steps } from '@root-board/core/pins'
+import { steps } from '@root-board/core/patience'
 import { fireEvent, screen } from '@testing-library/react'
 import { design, show, timer } from '../../../test/stage'
 import { Gauges } from '../../frame/Gauges'

@@ -7,7 +7,7 @@ import {
   portValue,
   readPattern,
   writePattern,
-} from '@root-board/core/pins'
+} from '@root-board/core/legs'
 import { useId, useState } from 'react'
 import { useStage } from '../../../shared/analysis'
 

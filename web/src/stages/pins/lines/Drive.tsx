@@ -1,6 +1,7 @@
 // What the legs carry: each LED with and without its resistor, and the sums against the chip's limits.
 
-import { legGrade, legLoads, loadSums, shortPlace } from '@root-board/core/pins'
+import { legGrade, legLoads, loadSums } from '@root-board/core/pins'
+import { shortPlace } from '@root-board/core/legs'
 import { fullRange } from '@root-board/core/quantity'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'

@@ -1,5 +1,6 @@
 import type { Worked } from '@root-board/core/findings'
-import { type LineLevel, shortPlace } from '@root-board/core/pins'
+import type { LineLevel } from '@root-board/core/levels'
+import { shortPlace } from '@root-board/core/legs'
 import { Button } from '@mui/material'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'

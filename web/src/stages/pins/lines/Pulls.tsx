@@ -1,7 +1,8 @@
 // The window of each pull-up on one scale: its two limits, what sits on the devices' boards, what the leg has inside.
 
 import { busSpeedOf, busSpeeds } from '@root-board/core/design'
-import { type PullWindow, shortPlace } from '@root-board/core/pins'
+import type { PullWindow } from '@root-board/core/pins'
+import { shortPlace } from '@root-board/core/legs'
 import { formatQuantity } from '@root-board/core/quantity'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'

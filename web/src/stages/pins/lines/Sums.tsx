@@ -1,4 +1,4 @@
-import { shortPlace } from '@root-board/core/pins'
+import { shortPlace } from '@root-board/core/legs'
 import { Columns, right } from '../../../shared/Columns'
 import { useStage } from '../../../shared/analysis'
 import { Num, Quantity } from '../../../shared/Num'

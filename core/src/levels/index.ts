@@ -1,0 +1,6 @@
+export { referenceOf } from './reference'
+export { farNet, fittedShift, isFar, nearNet, passes, type Shift, shiftNames, shiftsFor } from './shift'
+export { busLow, chipDrives, chipReads, type End, thresholdOf } from './sides'
+export { converterRange, levelsOf, type LineLevel } from './verdict'
+export { busMode, busModes } from './bus-modes'
+export { driverCurve, tableCurrent } from './driver'

@@ -1,7 +1,0 @@
-export * from './problem'
-export * from '../../patience'
-export { prepare, type SolveOptions, solvePlan } from './solve'
-export { solveAt } from './at'
-export * from './explain'
-export { nextPlans } from './next'
-export { keepsBudgets } from './budgets'

@@ -1,0 +1,6 @@
+export { linksToSet, makeDemand } from './demand'
+export { nextBestPlans, type NextPlan, planPins } from './plan'
+export { questionOf } from './question'
+export { type ReachEntry, reachOf } from './reach'
+export { legsLeft, type Planned, takenPins } from './resolve'
+export { planStage } from './stage'

@@ -1,0 +1,248 @@
+import fc from 'fast-check'
+import { demo, shippedLibrary } from '../../test/files'
+import { alone, signalsOf } from '../../test/signals'
+import { analyse } from '../analysis'
+import { applyEdits, type Design, type Edit } from '../design'
+import { resolveNeeds } from '../needs'
+import { type Chip, findPart } from '../parts'
+import { makeDemand, planPins, reachOf, takenPins } from '.'
+
+const library = shippedLibrary()
+const chipOf = (id: string): Chip => findPart(library, 'chip', id)!
+const timer = demo('darkroom-timer')
+const open = { locks: {}, excluded: [], kept: {} }
+
+describe('the plan', () => {
+  const needs = resolveNeeds(timer, library)
+  const chip = chipOf('td8-28-dip')
+  const taken = takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] })
+  const plan = planPins({ chip, needs: needs.open, choices: open, taken })
+  const assignment = Object.fromEntries(plan.wires.map((w) => [w.signal.id, w.pin.id]))
+
+  test('locks hold, kept-free legs stay free', () => {
+    const locked = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd3.1.contact': 'PC6' }, excluded: ['PC0', 'PC7'], kept: {} },
+      taken,
+    })
+    const pins = locked.wires.map((w) => w.pin.id)
+    expect(locked.wires.find((w) => w.signal.id === 'd3.1.contact')).toMatchObject({
+      locked: true,
+      pin: { id: 'PC6' },
+    })
+    expect(pins).not.toContain('PC0')
+    expect(pins).not.toContain('PC7')
+  })
+
+  test('staying close to the old plan, a single move moves a single wire', () => {
+    const moved = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd7.1.light': 'PC2' }, excluded: [], kept: assignment },
+      taken,
+    })
+    const changed = moved.wires.filter((w) => assignment[w.signal.id] !== w.pin.id).map((w) => w.signal.id)
+    expect(changed).toEqual(['d7.1.light'])
+  })
+
+  test('a wrong lock stays where it is, and everything else is planned around it', () => {
+    const wrong = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd8.1.level': 'PC0' }, excluded: [], kept: {} },
+      taken,
+    })
+    expect(wrong.status).toBe('proven')
+    expect(wrong.wires.find((w) => w.signal.id === 'd8.1.level')?.impossible).toBe('it has no analog input')
+    expect(wrong.wires.filter((w) => w.pin.id === 'PC0')).toHaveLength(1)
+  })
+
+  test('two locks on one leg: the second is the mistake', () => {
+    const twice = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { 'd3.1.contact': 'PC6', 'd4.1.contact': 'PC6' }, excluded: [], kept: {} },
+      taken,
+    })
+    expect(twice.wires.filter((w) => w.impossible).map((w) => [w.signal.id, w.impossible])).toEqual([
+      ['d4.1.contact', 'Start is locked there already'],
+    ])
+  })
+
+  test.each<[string, Parameters<typeof signalsOf>, RegExp]>([
+    [
+      'td8-28-dip',
+      [['light-resistor', 7]],
+      /^7 analog inputs are asked for, and only 6 legs can serve them$/,
+    ],
+    ['td8-08-dip', [['servo-small', 3]], /^3 PWM outputs are asked for, and only 2 legs can serve them$/],
+    ['td8-08-dip', [['serial-link', 1]], /^no leg can be a UART line for serial-link/],
+    ['td8-28-dip', [['serial-link', 2]], /UART lines are asked for, and only \d legs? can serve/],
+    [
+      'td8-08-dip',
+      [
+        ['servo-small', 1],
+        ['lamp-red', 1, 'dimmed'],
+      ],
+      /need 2 frequencies, and too few timers reach their legs$/,
+    ],
+  ])('%s: a clash in words', (id, wanted, words) => {
+    const clash = planPins({ chip: chipOf(id), needs: alone(signalsOf(...wanted)), choices: open, taken: {} })
+    expect(clash.status).toBe('clash')
+    expect(clash.clashText).toMatch(words)
+  })
+
+  test('servos and a dimmed lamp never share a timer', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 2 }), (servos, lamps) => {
+        const p = planPins({
+          chip: chipOf('td8-40-dip'),
+          needs: alone(signalsOf(['servo-small', servos], ['lamp-red', lamps, 'dimmed'])),
+          choices: open,
+          taken: {},
+        })
+        const frequencyOf = new Map<string, number>()
+        return p.wires.every((w) => {
+          const known = frequencyOf.get(w.unit!.id)
+          frequencyOf.set(w.unit!.id, w.signal.frequency!)
+          return known === undefined || known === w.signal.frequency
+        })
+      }),
+      { numRuns: 12 },
+    )
+  })
+
+  test('a device’s plain signals lie side by side where that costs nothing', () => {
+    const legs = ['d2.1.A', 'd2.1.B', 'd2.1.SW']
+      .map((s) => plan.wires.find((w) => w.signal.id === s)!.pin.legs[0]!)
+      .sort((a, b) => a - b)
+    expect(legs[2]! - legs[0]!).toBe(2)
+  })
+
+  test('the functions selected on a 32-bit chip come with their numbers', () => {
+    const p = planPins({
+      chip: chipOf('qm32-32'),
+      needs: alone(signalsOf(['temperature-two-wire', 1], ['servo-small', 2], ['card-reader', 1])),
+      choices: open,
+      taken: {},
+    })
+    expect(p.status).toBe('proven')
+    for (const wire of p.wires.filter(
+      (w) => w.unit && w.unit.kind !== 'converter' && w.unit.kind !== 'interrupt',
+    )) {
+      const listed = wire.pin.functions?.find((f) => f.unit === wire.unit!.id && f.signal === wire.line)
+      expect([wire.signal.id, wire.select]).toEqual([wire.signal.id, listed?.select])
+    }
+    const bus = p.wires.filter((w) => w.signal.bus?.kind === 'spi')
+    expect(new Set(bus.map((w) => w.unit!.id)).size).toBe(1)
+  })
+})
+
+describe('reach', () => {
+  const clean = analyse(timer, library)
+  const chip = clean.chip.chip!
+  const current = clean.pins.assignment
+  test.each(['d7.1.light', 'i2c.SDA', 'd8.1.level', 'd5.1.drive'])(
+    'of %s: every leg’s cost is that of the best whole plan with it there',
+    (signal) => {
+      const entries = reachOf(
+        { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+        signal,
+        current,
+      )
+      expect(entries.map((e) => e.pin)).toEqual(chip.pins.map((p) => p.id))
+      const kept = Object.fromEntries(Object.entries(current).filter(([s]) => s !== signal))
+      const costAt = (pin: string) => {
+        const p = planPins({
+          chip,
+          needs: clean.needs.open,
+          choices: { locks: { [signal]: pin }, excluded: [], kept },
+          taken: clean.pins.taken,
+        })
+        return p.status === 'proven' && !p.wires.some((w) => w.impossible) ? p.cost : undefined
+      }
+      const costs = chip.pins.map((p) => costAt(p.id))
+      const best = Math.min(...costs.map((c) => c ?? Infinity))
+      expect(entries.map((e) => e.extra)).toEqual(costs.map((c) => (c === undefined ? undefined : c - best)))
+      expect(entries.every((e) => (e.extra === undefined) === (e.reason !== undefined))).toBe(true)
+    },
+  )
+  test('where another signal sits, it says where that one would go', () => {
+    const entries = reachOf(
+      { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+      'd7.1.light',
+      current,
+    )
+    const onStart = entries.find((e) => e.pin === current['d3.1.contact'])!
+    expect(onStart.moves.map((m) => m.signal)).toEqual(['d3.1.contact'])
+  })
+  test('a leg whose signal has nowhere else to go says so', () => {
+    const entries = reachOf(
+      { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+      'd7.1.light',
+      current,
+    )
+    expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
+  })
+  test('an unknown signal reaches nothing', () =>
+    expect(
+      reachOf(
+        { chip, needs: clean.needs.open, choices: timer.pins, taken: clean.pins.taken },
+        'nobody',
+        current,
+      ),
+    ).toEqual([]))
+})
+
+describe('demand', () => {
+  const chip = chipOf('td8-28-dip')
+  test('every pin is a candidate or has its reason, never both', () => {
+    const demand = makeDemand({
+      chip,
+      needs: resolveNeeds(timer, library).open,
+      choices: open,
+      taken: takenPins(chip, { pins: ['PB0', 'PB1'], source: chip.clockSources[1] }),
+    })
+    demand.problem.signals.forEach((s, i) =>
+      chip.pins.forEach((pin, p) => {
+        const offered = s.candidates.some((c) => c.pin === p)
+        expect([pin.id, offered]).toEqual([pin.id, demand.reasons[i]![p] === undefined])
+      }),
+    )
+  })
+  test('edits of the plan and the plan agree', () => {
+    const edits: Edit[] = [
+      { kind: 'lockSignal', signal: 'd3.1.contact', name: 'Start', pin: 'PC6' },
+      { kind: 'excludePin', pin: 'PC7', kept: {} },
+    ]
+    const design: Design = applyEdits(timer, edits)
+    const { pins } = analyse(design, library)
+    expect(pins.assignment['d3.1.contact']).toBe('PC6')
+    expect(Object.values(pins.assignment)).not.toContain('PC7')
+    expect(
+      analyse(applyEdits(design, [{ kind: 'includePin', pin: 'PC7' }, { kind: 'replan' }]), library).pins.plan
+        ?.status,
+    ).toBe('proven')
+  })
+  test('swapping two signals swaps their legs', () => {
+    const kept = analyse(timer, library).pins.assignment
+    const swapped = analyse(
+      applyEdits(timer, [
+        {
+          kind: 'swapSignals',
+          a: 'd3.1.contact',
+          b: 'd7.1.light',
+          nameA: 'Start',
+          nameB: 'Safe light',
+          kept,
+        },
+      ]),
+      library,
+    ).pins.assignment
+    expect([swapped['d3.1.contact'], swapped['d7.1.light']]).toEqual([
+      kept['d7.1.light'],
+      kept['d3.1.contact'],
+    ])
+  })
+})

@@ -1,0 +1,26 @@
+// All kinds of support that a single wire can ask for.
+
+import type { SupportPart } from '../circuit'
+import type { Wire } from '../legs'
+import type { SignalSupport, SignalSupportContext } from './context'
+import { sensorDivider } from './divider'
+import { switchedLoad } from './gate'
+import { ledResistor } from './led'
+import { samplingCapacitor } from './sampling'
+import { selectPullUp } from './select'
+import { levelShift } from './shift'
+import { busPullUp, contactPullUp } from './pull'
+
+const kinds: SignalSupport[] = [
+  ledResistor,
+  contactPullUp,
+  busPullUp,
+  selectPullUp,
+  switchedLoad,
+  sensorDivider,
+  samplingCapacitor,
+  levelShift,
+]
+
+export const supportOf = (wires: Wire[], context: SignalSupportContext): SupportPart[] =>
+  wires.flatMap((wire) => kinds.flatMap((kind) => kind(wire, context)))

@@ -1,0 +1,40 @@
+import { netOf } from '../circuit'
+import type { Design } from '../design'
+import type { Worked } from '../findings'
+import type { Chip, Library, Resistors } from '../parts'
+import type { Stock, SupportPart } from '../circuit'
+import type { OpenSupply } from '../supply'
+import type { Wire } from '../legs'
+
+export interface SignalSupportContext {
+  design: Design
+  library: Library
+  chip: Chip
+  rail: Worked
+  supplies: OpenSupply
+  stock: Stock
+  /** What is wired to the converter’s reference leg. */
+  reference?: Worked
+}
+
+/** The support parts that one wire needs. */
+export type SignalSupport = (wire: Wire, context: SignalSupportContext) => SupportPart[]
+
+/** A resistor from the supply to a line: what all pull-ups have in common. */
+export const pullUp = (
+  kind: 'pull' | 'select',
+  { signal }: Wire,
+  part: Resistors,
+  value: NonNullable<SupportPart['value']>,
+): Pick<SupportPart, 'key' | 'role' | 'name' | 'part' | 'value' | 'legs' | 'signal'> => ({
+  key: `${kind}:${signal.id}`,
+  role: kind === 'pull' ? 'line pull-up' : 'select pull-up',
+  name: `pull-up of ${signal.name}`,
+  part,
+  value,
+  legs: [
+    { name: '1', net: 'VCC' },
+    { name: '2', net: netOf(signal.name) },
+  ],
+  signal: signal.id,
+})

@@ -1,0 +1,5 @@
+export { switchOnLeg } from './gate'
+export { supportOf } from './all'
+export { ledOnLeg, type LedOnLeg, smallerLed } from './led'
+export { boardPulls, busWindow, contactWindow, ourPullUp, together } from './pull'
+export { behindTheLeg } from './sampling'
