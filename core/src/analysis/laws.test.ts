@@ -63,6 +63,18 @@ const laws: Law[] = [
     },
   },
   {
+    name: 'no source pulls below ground, no part takes heat in, no current flows back',
+    of: ({ power }) => {
+      const rails = Object.values(power.loads.rails)
+      const all = [
+        ...rails.flatMap((r) => [r.voltage, r.loaded, r.average]),
+        ...power.regulations.map((r) => r.regulation.dissipation),
+      ]
+      const below = all.find((w) => w && w.value.min < 0)
+      return below && `${below.label}: ${below.value.min} ${below.unit}`
+    },
+  },
+  {
     name: 'the rail’s current is its consumers’, at every corner',
     of: ({ power }) => {
       const on = power.consumers.filter((c) => c.from === 'rail')

@@ -259,6 +259,8 @@ const effortFor = (unsure: number): Effort =>
 
 /** As near to the true extreme as a search goes: a share of it. */
 const near = 1e-6
+/** A search that ends before has proven its extreme all the same if no better one is further off than this share. */
+const enough = 1e-4
 
 const from =
   (at: ReadonlyMap<Leaf, number>): At =>
@@ -335,6 +337,22 @@ const oneByOne = (
 }
 
 /**
+ * No value in the box is above this: the interval’s own end, or what the slopes there allow from the middle on (mean value
+ * theorem), which near a hill falls with the square of the box’s width.
+ */
+const boundIn = (of: Worked, box: Box, sign: 1 | -1): number => {
+  const { value, slopes } = spreadIn(of, box, new Map())
+  const middle = new Map([...box].map(([leaf, { lo, hi }]) => [leaf, (lo + hi) / 2]))
+  let reach = sign * evaluate(of, from(middle), new Map())
+  for (const [leaf, { lo, hi }] of slopes) {
+    const width = box.get(leaf)!.hi - box.get(leaf)!.lo
+    if (width > 0) reach += (Math.max(-lo, hi) * width) / 2
+  }
+  const natural = sign > 0 ? value.hi : -value.lo
+  return reach < natural ? reach : natural
+}
+
+/**
  * Where the sum is greatest (`sign` 1) or least (−1), where slopes have no one sign: by climbing from the middle and the
  * ends, then by halving the box until slopes have a sign or the bound says that nothing better is left.
  */
@@ -388,12 +406,11 @@ const extreme = (
         if (slope.lo * slope.hi >= 0) part.set(leaf, { lo: x, hi: x })
       }
       part.set(unsure, half)
-      const { value: v } = spreadIn(of, part, new Map())
-      open.push({ box: part, bound: sign > 0 ? v.hi : -v.lo })
+      open.push({ box: part, bound: boundIn(of, part, sign) })
     }
   }
   if (open.length === 0) return { at: best, proven: true }
-  // Not proven: at least no single quantity at its other end makes it more, from wherever one begins.
+  // Not there yet: at least no single quantity at its other end makes it more, from wherever one begins.
   for (const start of [
     (leaf: Leaf) => best.get(leaf)!,
     ...starts.map((start) => (leaf: Leaf) => ranges.get(leaf)![start]),
@@ -401,7 +418,8 @@ const extreme = (
     const found = oneByOne(of, ranges, sign, start)
     if (found.value > reached) [best, reached] = [found.at, found.value]
   }
-  return { at: best, proven: false }
+  const above = Math.max(...open.map((o) => o.bound))
+  return { at: best, proven: above <= reached + enough * Math.abs(reached) }
 }
 
 /** “the lowest V_in, the highest V_out”: the ends at which the inputs that vary stand. */

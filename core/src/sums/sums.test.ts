@@ -192,6 +192,17 @@ describe('by hand', () => {
     expect(row.unproven).toBe(true)
     expect(workingText(row)).toContain('not proven')
   })
+  // (x + y)(5 − x − y) is 6.25 wherever x + y is 2.5, a whole ridge of it: found, and proven, since nothing better is left.
+  test('a ridge is proven from both sides of it', () => {
+    const [x, y] = [given('x', range(1, 1, 1.5), ''), given('y', range(1, 1, 1.5), '')]
+    const ridge = sum({ label: 'Ridge', symbol: 'r', unit: '' }, { x, y }, (i) =>
+      i.x.plus(i.y).times(i.x.plus(i.y).times(-1).plus(5)),
+    )
+    expect(ridge.value.max).toBeCloseTo(6.25, 6)
+    // At 1 + 1, and at 1.5 + 1.5: 2 · 3
+    expect(ridge.value.min).toBeCloseTo(6, 9)
+    expect(ridge.unproven).toBeUndefined()
+  })
   // Twelve devices whose rest may draw more than their work: whatever share works, 12 · 9 mA at most, 12 · 1 mA at least.
   test('one slope without a sign among many is searched to the end', () => {
     const currents = (symbol: string, value: Range) =>

@@ -364,6 +364,15 @@ describe('by hand', () => {
     expect(work.note).toBe('A linear regulator passes the load’s current on, volt or no volt.')
   })
 
+  test('a source that can’t give so much gives nothing, and not less: 5 V less 2 Ω · 3 A', () => {
+    const supply = supplyWith({
+      rails: [rail('own')],
+      sources: [{ id: 's', part: source('weak', 5, 2), to: 'own' }],
+    })
+    // Somewhere between rest and work, 2 A of it, it gives 5 V − 2 Ω · 2 A = 1 V.
+    expect(loadsOf(supply, { own: draw(3, 2) }).rails.own!.voltage!.value).toEqual({ min: 0, typ: 0, max: 1 })
+    expect(loadsOf(supply, { own: draw(2.5) }).rails.own!.voltage!.value.min).toBeCloseTo(0, 12)
+  })
   test('where its sheet says nothing of it, a switching regulator passes four fifths, and says that this is assumed', () => {
     const silent = { ...switching('S', 5, 1, 0), efficiency: undefined }
     const supply = supplyWith({

@@ -2,6 +2,7 @@
 
 import { fromPart, type Worked } from '../findings'
 import type { Regulator } from '../parts'
+import { fullRange } from '../quantity'
 import {
   asVariable,
   dimensionOf,
@@ -36,6 +37,9 @@ export const behindPlug = (
 ): Worked => {
   const V_source = fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')
   const guarded = guard?.diode.present ? guard : undefined
+  const R_i = source.resistance && fullRange(source.resistance)
+  // A source that can’t give so much gives nothing at that, and not less.
+  const fails = R_i !== undefined && fullRange(source.voltage).min < given.value.max * R_i.max
   return sum(
     {
       label: guarded ? 'Voltage after the polarity diode' : 'Voltage after the plug',
@@ -52,7 +56,8 @@ export const behindPlug = (
     } as Record<string, SumInput>,
     (i: Record<string, Term>) => {
       const inside = i.R_i ? i.V_source!.minus(i.I!.times(i.R_i)) : i.V_source!
-      return i.V_F ? greatest(number(0, volts), inside.minus(i.V_F)) : inside
+      const left = i.V_F ? inside.minus(i.V_F) : inside
+      return i.V_F || fails ? greatest(number(0, volts), left) : left
     },
   )
 }
