@@ -32,6 +32,33 @@ describe('consumers', () => {
     expect(value.typ).toBeCloseTo(typ, 9)
     expect(value.max).toBeCloseTo(max, 9)
   })
+  test('a cycle of which the sheet tells only a part is none: it counts as at work', () => {
+    const horn = findPart(library, 'device', 'buzzer-magnetic')!
+    const modes = horn.modes.map((m, n) => (n === 0 ? { ...m, share: undefined } : m))
+    const { consumers: c } = analyse(timer, {
+      parts: { ...library.parts, [horn.id]: { ...horn, modes } as Device },
+    }).power
+    const own = c.find((x) => x.id === 'd5')!
+    expect(own.average).toBe(own.work)
+  })
+  test('a pull of the board’s own counts on the leg of a signal, and on no other', () => {
+    const board = findPart(library, 'board', 'trestle-32')!
+    const on = (pin: string) => {
+      const load = { pin, what: 'a pull-up of 10 kΩ', pull: 'up', resistance: { typ: 10e3, kind: 'typical' } }
+      const design = project({
+        chip: board.id,
+        source: 'adapter-9v',
+        devices: [['push-button', 'Go']],
+        locks: { 'd1.1.contact': 'PA4' },
+      })
+      const { power: p, pins } = analyse(design, {
+        parts: { ...library.parts, [board.id]: { ...board, loads: [load] } as never },
+      })
+      expect(pins.assignment['d1.1.contact']).toBe('PA4')
+      return p.consumers.find((x) => x.id === 'pull-ups')?.count ?? 0
+    }
+    expect(on('PA4') - on('PA5')).toBe(1)
+  })
   test('a device counts as often as it is there', () => {
     const two = power({ kind: 'setCount', id: 'd6', count: 2 }).consumers.find((c) => c.id === 'd6')!
     expect(two.work.value.max).toBeCloseTo(160e-3, 12)
@@ -336,6 +363,7 @@ describe('every way that current takes, by hand', () => {
       const found = told(4)!
       expect(found.severity).toBe('notes')
       expect(found.text).toMatch(/the rail sags to 1\.77\d V, below the 1\.8 V that TD8-28 DIP needs/)
+      expect(found.because.at(-1)!.text).toBe('TD8-28 DIP needs 1.8 V')
       // 0.6 Ω · 1.6 mA is 1 mV; cells of 1.85 V are not that low at 0.6 Ω · 40 mA
       expect(told(0)).toBeUndefined()
       expect(told(4, { voltage: { min: 1.85, typ: 2.6, max: 3.2 } })).toBeUndefined()
