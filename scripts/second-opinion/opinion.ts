@@ -252,7 +252,7 @@ export const secondOpinion = (
           const led = lines(part(e.led).forward, 'current', 'voltage')
           const points = e.to === 'ground' ? chip.io.outputHigh : chip.io.outputLow
           const drive = lines([{ current: 0, drop: 0 }, ...points], 'current', 'drop')
-          const R = loose(decided.fitted[key]!)
+          const R = loose(decided.fitted[key])
           const at = (v: number, r: number, l: Line, g: Line) =>
             root((i) => v - i * r - read(l, i) - read(g, i))
           out[`LED ${id}`] = {
@@ -279,11 +279,7 @@ export const secondOpinion = (
       for (const s of wiringOf(d).signals) {
         const id = `${d.id}.${n}.${s.id}`
         const e = s.electrical
-        if (
-          decided.legs[id] === undefined ||
-          pinOf(decided.legs[id]!)?.driver ||
-          decided.shifted.includes(id)
-        )
+        if (decided.legs[id] === undefined || pinOf(decided.legs[id])?.driver || decided.shifted.includes(id))
           continue
         if (e.kind === 'contact' && decided.fitted[`pull:${id}`] !== undefined) {
           out[`pull-up ${id}`] = over((v) => v / 0.5e-3, rail)

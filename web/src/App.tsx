@@ -41,7 +41,7 @@ const pages: RouteObject[] = [
   { path: '/parts/:id/edit', element: <EditPage /> },
   { path: '*', element: <Navigate to="/" replace /> },
 ]
-const router = createBrowserRouter(pages.map((p) => ({ ...p, errorElement: <PageFailed /> }) as RouteObject))
+const router = createBrowserRouter(pages.map((p) => ({ ...p, errorElement: <PageFailed /> })))
 
 export const App = () => {
   const { mode } = useMode()

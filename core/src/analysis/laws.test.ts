@@ -18,7 +18,8 @@ const library = shippedLibrary()
 type Told = string | undefined
 interface Law {
   name: string
-  of: (a: Analysis, d: Design) => Told | 'not here'
+  /** What is wrong, in words; `not here` where the law has nothing to say. */
+  of: (a: Analysis, d: Design) => Told
 }
 
 /** So many steps for a plan: a law is about numbers, and a project that can’t be planned still has them. */

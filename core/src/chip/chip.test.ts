@@ -291,10 +291,10 @@ describe('a board as a carrier', () => {
   test('a pull of the board is no lamp; two positions of one pin are one leg', () => {
     const changed: Board = {
       ...board,
-      loads: [{ pin: 'PB4', what: 'a pull-up', pull: 'up' as const }] as Board['loads'],
-      headers: board.headers.map((h) =>
+      loads: [{ pin: 'PB4', what: 'a pull-up', pull: 'up' }],
+      headers: board.headers.map((h): Board['headers'][number] =>
         h.id === 'bus' ? { ...h, positions: [...h.positions, { label: 'T13 again', pin: 'PB5' }] } : h,
-      ) as Board['headers'],
+      ),
     }
     const again = carrierOf({ parts: { ...library.parts, [board.id]: changed } }, board.id)!
     expect(pin('PB4', again)!.attributes!.filter((a) => a.kind === 'on-board-lamp')).toEqual([])

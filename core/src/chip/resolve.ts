@@ -10,7 +10,7 @@ import { isPlanned, type Plan, type PlanStatus } from '../legs'
 import { legsLeft, planPins, takenPins } from '../planner'
 import { type Patience, share } from '../patience'
 import { formatQuantity, fullRange } from '../quantity'
-import { sum, type SumInput } from '../sums'
+import { sum, type SumInput, type Term } from '../sums'
 
 export interface CandidateChip {
   chip: Chip
@@ -151,17 +151,19 @@ const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worke
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0
   const of = (symbol: string, label: string, field: string, bytes: number) =>
     fromPart(symbol, label, chip, field, { typ: bytes, kind: 'guaranteed' }, '')
+  const inputs: Record<string, SumInput> = {
+    M_chip: of('M_chip', `${which} memory of ${chip.name}`, `memory.${which}`, chip.memory[which]),
+    ...(loader > 0 && { M_loader: of('M_loader', 'taken by the loader', 'memory.loader', loader) }),
+    [taken.symbol]: taken,
+  }
   return sum(
     {
       label: which === 'program' ? 'Program memory left, bytes' : 'Data memory left, bytes',
       symbol: 'M_left',
       unit: '',
     },
-    {
-      M_chip: of('M_chip', `${which} memory of ${chip.name}`, `memory.${which}`, chip.memory[which]),
-      ...(loader > 0 && { M_loader: of('M_loader', 'taken by the loader', 'memory.loader', loader) }),
-      [taken.symbol]: taken,
-    } as Record<string, SumInput>,
-    (i) => (loader > 0 ? i.M_chip!.minus(i.M_loader!) : i.M_chip!).minus(i[taken.symbol]!),
+    inputs,
+    (i: Record<string, Term>) =>
+      (i.M_loader ? i.M_chip!.minus(i.M_loader) : i.M_chip!).minus(i[taken.symbol]!),
   )
 }

@@ -6,7 +6,7 @@ import { stockOf } from '../circuit'
 import { careful, type Design, supportChoice } from '../design'
 import { fromDecision, fromPart, type Worked, type WorkedInput } from '../findings'
 import { type Chip, type ClockSource, type Crystal, findPart, type Library, type Resonator } from '../parts'
-import { dimensionOf, number, readCurve, sum, type SumInput, type Term, total } from '../sums'
+import { dimensionOf, number, readCurve, sum, type Term, total } from '../sums'
 import { type LoadCapacitors, loadCapacitors } from './load-capacitors'
 
 export interface ClockResult {
@@ -186,7 +186,7 @@ export const deviationOf = (
     {
       ...Object.fromEntries(inputs.map((i) => [i.symbol, i])),
       ...(pull && { '|Δf/f|': sizeOf(pull) }),
-    } as Record<string, SumInput>,
+    },
     (i: Record<string, Term>) =>
       total([...inputs.map(({ symbol }) => i[symbol]!), ...(pull ? [i['|Δf/f|']!] : [])], dimensionOf('')),
   )

@@ -87,7 +87,7 @@ describe('the report, line by line', () => {
         build: { ...clean.build, parts: [] },
         pins: { ...clean.pins, plan: { ...clean.pins.plan!, wires: [], ...plan } },
         ...more,
-      } as never,
+      },
       helps,
     )
       .split('\n')
@@ -158,12 +158,12 @@ describe('the report, line by line', () => {
         ...clean.pins,
         plan: { ...clean.pins.plan!, wires: [{ ...first!, impossible: 'it has no timer' }] },
       },
-    } as never).split('\n')
+    }).split('\n')
     expect(lines[3]).toBe('Budget used: no source yet')
     expect(lines[5]).toBe('Chip: none chosen')
     expect(lines[7]).toBe("  I2C SDA: leg 5 PA4 (can't work: it has no timer)")
     expect(lines.slice(9, 11)).toEqual(['Parts:', '  2 x lamp'])
-    expect(textReport({ ...clean, pins: { ...clean.pins, plan: undefined } } as never)).not.toContain('Plan:')
+    expect(textReport({ ...clean, pins: { ...clean.pins, plan: undefined } })).not.toContain('Plan:')
   })
 })
 
@@ -174,7 +174,7 @@ test('each cell of a wire and of a part is where its heading says', () => {
         net: 'I2C_SDA',
         from: { ref: 'U1', name: 'chip', terminal: '5 PA4' },
         to: { ref: 'M1', name: 'Display', terminal: 'SDA' },
-      } as never,
+      },
     ]),
   ).toEqual([
     ['net', 'from', 'from terminal', 'to', 'to terminal'],

@@ -115,7 +115,7 @@ const busRateOf = (speed: number, R: SumInput, C: Record<string, SumInput>): Wor
   )
   return sum(
     { ...rateMeta, note: 'The rise time is 0.8473 · R · C (I2C-bus specification, section 7.1).' },
-    { k, R, ...C } as Record<string, SumInput>,
+    { k, R, ...C },
     (i: Record<string, Term>) =>
       i.k!.over(
         number(0.8473)

@@ -141,7 +141,7 @@ export const thresholdOf = (
   const V = supply.symbol
   return offset === 0
     ? sum({ label, symbol, unit: 'V', note }, { [V]: supply }, (i) => number(factor).times(i[V]!))
-    : sum({ label, symbol, unit: 'V', note }, { [V]: supply, V_0 } as Record<string, SumInput>, (i) =>
+    : sum({ label, symbol, unit: 'V', note }, { [V]: supply, V_0 }, (i) =>
         number(factor).times(i[V]!).plus(i.V_0!),
       )
 }
@@ -156,11 +156,7 @@ export const chipReads = (chip: Chip, rail: Worked): Levels =>
 /** A part’s supply, and so far above it. */
 const above = (label: string, supply: Worked, V_above: WorkedInput): Worked => {
   const V = supply.symbol
-  return sum(
-    { label, symbol: 'V_max', unit: 'V' },
-    { [V]: supply, V_above } as Record<string, SumInput>,
-    (i) => i[V]!.plus(i.V_above!),
-  )
+  return sum({ label, symbol: 'V_max', unit: 'V' }, { [V]: supply, V_above }, (i) => i[V]!.plus(i.V_above!))
 }
 
 /** What the leg stands. A tolerant leg is so as a digital one only. */
@@ -200,7 +196,7 @@ const highOf = (name: string, V_sheet: WorkedInput, supply: Worked): Worked =>
       unit: 'V',
       note: 'No output goes above its own supply.',
     },
-    { V_sheet, [supply.symbol]: supply } as Record<string, SumInput>,
+    { V_sheet, [supply.symbol]: supply },
     (i) => least(i.V_sheet!, i[supply.symbol]!),
   )
 
@@ -280,7 +276,7 @@ export const busLow = (supply: Worked): Worked => {
   }
   return sum(
     { label: 'Low level of a bus line', symbol: 'V_OL', unit: 'V' },
-    { k: share, [supply.symbol]: supply } as Record<string, SumInput>,
+    { k: share, [supply.symbol]: supply },
     (i) => i.k!.times(i[supply.symbol]!),
   )
 }

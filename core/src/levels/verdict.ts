@@ -14,7 +14,7 @@ import {
 } from '../findings'
 import type { Chip } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../quantity'
-import { asStated, least, number, sum, type SumInput, type Term } from '../sums'
+import { asStated, least, number, sum, type Term } from '../sums'
 import { legName, type Wire } from '../legs'
 import {
   busLow,
@@ -70,7 +70,7 @@ const margin = (label: string, symbol: string, over: Worked, under: Worked): Wor
   const other = under.symbol === over.symbol ? `${under.symbol}′` : under.symbol
   return sum(
     { label, symbol, unit: 'V' },
-    { [over.symbol]: over, [other]: under } as Record<string, SumInput>,
+    { [over.symbol]: over, [other]: under },
     (i: Record<string, Term>) => i[over.symbol]!.minus(i[other]!),
   )
 }
@@ -378,7 +378,7 @@ const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): 
 const clamped = (from: Worked, rail: Worked, V_F: Worked): Worked =>
   sum(
     { label: `${from.label}, clamped`, symbol: 'V_OH', unit: 'V' },
-    { [from.symbol]: from, V_DD: rail, V_F } as Record<string, SumInput>,
+    { [from.symbol]: from, V_DD: rail, V_F },
     (i: Record<string, Term>) => least(i[from.symbol]!, i.V_DD!.plus(i.V_F!)),
   )
 

@@ -14,7 +14,9 @@ type Json = Record<string, unknown>
 const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
 const keyed = (list: unknown[]): Map<string, unknown> | undefined => {
   const ids = list.map((v) => (isObject(v) ? (v.id ?? v.leg ?? v.at) : undefined))
-  return ids.length > 0 && ids.every((id) => id !== undefined) && new Set(ids).size === ids.length
+  return ids.length > 0 &&
+    ids.every((id) => typeof id === 'string' || typeof id === 'number') &&
+    new Set(ids).size === ids.length
     ? new Map(list.map((v, i) => [String(ids[i]), v]))
     : undefined
 }

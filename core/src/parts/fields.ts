@@ -133,7 +133,7 @@ export interface Rated {
 export const recordOf = (value: unknown, inner: () => Schema) =>
   object(
     Object.fromEntries(
-      Object.keys((value ?? {}) as object)
+      Object.keys(value ?? {})
         .filter((key) => key !== '__proto__')
         .map((key) => [key, inner()]),
     ),

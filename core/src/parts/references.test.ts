@@ -176,10 +176,7 @@ test('a sleep that nothing ends, a chip without one, a matrix that carries a uni
   expect(sleep([...awake, { ...asleep, wakes: [] }])).toEqual([[current], [wakes]])
   expect(sleep([...awake, { ...asleep, wakes: undefined }])).toEqual([[current], [wakes]])
   expect(sleep(awake)).toEqual([[], [current, wakes]])
-  expect(sleep([{ ...awake[0]!, wakes: ['a timer'] } as (typeof chip.modes)[0]])).toEqual([
-    [],
-    [current, wakes],
-  ])
+  expect(sleep([{ ...awake[0]!, wakes: ['a timer'] }])).toEqual([[], [current, wakes]])
   // A unit that no leg names is carried by a matrix with legs in it, and by no other.
   const unit = chip.matrix!.flatMap((m) => m.units)[0]!
   expect(unitsWithoutPin(chip)).toEqual([])

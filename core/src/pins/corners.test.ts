@@ -349,7 +349,7 @@ describe('a switched load', () => {
       current: unknown
       package: { thermalResistance?: unknown }
     }) => void,
-  ) => changed('nfet-small', change as never)
+  ) => changed('nfet-small', change)
   // Half the threshold over 10 µA of the gate and 1 µA of the leg: 48.2 and 49.5 kΩ at most; a 47 kΩ can be 49.35 kΩ.
   test.each([
     [1.06, 39e3],

@@ -5,7 +5,7 @@ import { pwmFit, type Wire } from '../legs'
 import type { ClockResult } from '../clock'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, ChipUnit } from '../parts'
-import { asStated, number, powerOfTwo, rounded, sum, type SumInput } from '../sums'
+import { asStated, number, powerOfTwo, rounded, sum, type SumInput, type Term } from '../sums'
 import { converterRange, type LineLevel } from '../levels'
 
 export interface ConverterSum {
@@ -62,6 +62,10 @@ export const converterSum = (
   )
   const ends = wire.signal.ends.map((e) => e.signal.electrical)
   const resistance = ends.find((e) => e.kind === 'analog' && e.dividerTo)
+  const behind: Record<string, SumInput> = {
+    V_ref: range,
+    ...(level?.divider && { R_1: level.divider.top, R_2: level.divider.bottom }),
+  }
   return {
     wire,
     top,
@@ -77,12 +81,10 @@ export const converterSum = (
         unit: 'V',
         note: 'A threshold as a code is N = V / V_full · 2ⁿ, rounded down.',
       },
-      {
-        V_ref: range,
-        ...(level?.divider && { R_1: level.divider.top, R_2: level.divider.bottom }),
-      } as Record<string, SumInput>,
+      behind,
       // A divider of a level shift, seen from the sensor: the inverse of what it leaves.
-      (i) => (level?.divider ? i.V_ref!.times(number(1).plus(i.R_1!.over(i.R_2!))) : i.V_ref!),
+      (i: Record<string, Term>) =>
+        i.R_1 && i.R_2 ? i.V_ref!.times(number(1).plus(i.R_1.over(i.R_2))) : i.V_ref!,
     ),
     towards:
       resistance?.kind === 'analog'

@@ -5,7 +5,7 @@ import type { Design } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, Library, Regulator, Source } from '../parts'
 import { fullRange } from '../quantity'
-import { asVariable, greatest, least, sum, type SumInput, type Term } from '../sums'
+import { asVariable, greatest, least, sum, type Term } from '../sums'
 import type { State } from '../states'
 import {
   type Converter,
@@ -100,7 +100,7 @@ const stopAt = (
         ),
         V_lost,
         ...(V_clock && { V_clock }),
-      } as Record<string, SumInput>,
+      },
       (i: Record<string, Term>) => (i.V_clock ? greatest(i.V_least!, i.V_clock) : i.V_least!).plus(i.V_lost!),
     )
   )

@@ -36,7 +36,7 @@ describe('consumers', () => {
     const horn = findPart(library, 'device', 'buzzer-magnetic')!
     const modes = horn.modes.map((m, n) => (n === 0 ? { ...m, share: undefined } : m))
     const { consumers: c } = analyse(timer, {
-      parts: { ...library.parts, [horn.id]: { ...horn, modes } as Device },
+      parts: { ...library.parts, [horn.id]: { ...horn, modes } },
     }).power
     const own = c.find((x) => x.id === 'd5')!
     expect(own.average).toBe(own.work)

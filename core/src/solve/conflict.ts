@@ -216,7 +216,7 @@ const budgetConflict = (frame: Frame, node: Node, chosen: Int32Array): Way[] | u
 const kindOf = ({ small, loads, problem }: Frame, node: Node, s: number): string => {
   const { group, frequency, when } = problem.signals[s]!
   if (group !== undefined) return `${s}`
-  const cells: string[] = [`${loads[s]} ${frequency} ${when}`]
+  const cells: string[] = [`${loads[s]} ${frequency} ${when?.join() ?? ''}`]
   for (let i = small.from[s]!; i < small.from[s + 1]!; i++)
     if (node.alive[i])
       cells.push(

@@ -34,7 +34,7 @@ const shareOf = ({ name, lasts, every, perDay }: StateChoice, symbol: string): S
       ...(every === undefined
         ? { n: decided(`n_${symbol}`, `times a day ${name}`, perDay!, '') }
         : { T: decided(`T_${symbol}`, `from one ${name} to the next`, every, 's') }),
-    } as Record<string, SumInput>,
+    },
     (i: Record<string, Term>) =>
       i.T ? i.t!.over(i.T) : i.t!.times(i.n!).over(number(day, dimensionOf('s'))),
   )

@@ -51,7 +51,7 @@ export const readCurve = (meta: SumMeta, curve: SheetCurve, at: [string, SumInpu
   const [symbol, of] = at
   const line = `${meta.symbol}(${symbol})`
   return sum(meta, { [symbol]: of, [line]: lineOf(line, meta.label, curve) }, (i) =>
-    readAt(meta.symbol, curveOf(curve), i[symbol]!, dimensionOf(meta.unit), i[line]!),
+    readAt(meta.symbol, curveOf(curve), i[symbol]!, dimensionOf(meta.unit), i[line]),
   )
 }
 

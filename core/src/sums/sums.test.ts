@@ -553,7 +553,7 @@ describe('whatever the expression', () => {
           maxLength: 30,
         }),
         (build, spans, samples) => {
-          const { made, values } = madeOf(build, spans as [number, number][])
+          const { made, values } = madeOf(build, spans)
           const { min, typ, max } = made.value
           const slack = 1e-6 * (1 + Math.abs(min) + Math.abs(max))
           if (max - min > slack) wide++
@@ -584,7 +584,7 @@ describe('whatever the expression', () => {
   test('a wider input never gives a narrower result', () => {
     fc.assert(
       fc.property(expression, leaves, fc.integer({ min: 0, max: 3 }), (build, spans, which) => {
-        const narrow = madeOf(build, spans as [number, number][]).made.value
+        const narrow = madeOf(build, spans).made.value
         const wider = spans.map(
           ([low, width], k) => [low, k === which ? width + 1 : width] as [number, number],
         )

@@ -53,7 +53,7 @@ export const behindPlug = (
         R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
       }),
       ...(guarded && { V_F: forwardOf(guarded.diode.diode, guarded.current) }),
-    } as Record<string, SumInput>,
+    },
     (i: Record<string, Term>) => {
       const inside = i.R_i ? i.V_source!.minus(i.I!.times(i.R_i)) : i.V_source!
       const left = i.V_F ? inside.minus(i.V_F) : inside

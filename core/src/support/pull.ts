@@ -6,7 +6,7 @@ import { byTheBook, everyStance, supportChoice } from '../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import { formatQuantity, fullRange } from '../quantity'
 import type { Chip, Resistors } from '../parts'
-import { dimensionOf, number, parallel, sum, type SumInput, type Term, total } from '../sums'
+import { dimensionOf, number, parallel, sum, type Term, total } from '../sums'
 import { onceAWire } from './once'
 import { type Wire, attributeOf } from '../legs'
 import { pullUp, type SignalSupport } from './context'
@@ -74,7 +74,7 @@ export const legLeakage = (chip: Chip, more?: WorkedInput): Worked =>
     {
       I_leg: fromPart('I_leg', 'leakage of the leg', chip, 'io.leakage', chip.io.leakage, 'A'),
       ...(more && { I_in: more }),
-    } as Record<string, SumInput>,
+    },
     (i: Record<string, Term>) => total(Object.values(i), dimensionOf('A')),
   )
 
@@ -226,7 +226,7 @@ const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusW
           ),
         ]),
       ),
-    } as Record<string, SumInput>,
+    },
     (i: Record<string, Term>) => total(Object.values(i), dimensionOf('F')),
   )
   const low = busLow(rail)

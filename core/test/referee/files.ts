@@ -10,7 +10,7 @@ export const shelf = (root: string): Map<string, Json> =>
   new Map(
     readdirSync(join(root, 'library'), { recursive: true, encoding: 'utf8' })
       .filter((f) => f.endsWith('.json'))
-      .map((f) => JSON.parse(readFileSync(join(root, 'library', f), 'utf8')) as Json)
+      .map((f) => JSON.parse(readFileSync(join(root, 'library', f), 'utf8')))
       .map((p) => [p.id, p]),
   )
 

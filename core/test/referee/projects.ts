@@ -8,19 +8,21 @@ export interface Sort {
   signals: [least: number, most: number]
   /** Tight: one frequency too many, one unit or leg too few, many that are equal. */
   hard?: boolean
-  carriers?: (part: Json) => boolean
+  carriers?: (part: { kind: string; id: string }) => boolean
 }
 
 const footprintOf = (board: Json): string | undefined => board.headers[0]?.footprint
 
-export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort): Json => {
+export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort): object => {
   const random = seeded(seed)
   const int = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))
   const chance = (share: number) => random() < share
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
   const all = [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1))
   const carriers = all.filter(
-    (p) => (p.kind === 'chip' || p.kind === 'board') && (sort.carriers?.(p) ?? true),
+    (p) =>
+      (p.kind === 'chip' || p.kind === 'board') &&
+      (sort.carriers?.(p as { kind: string; id: string }) ?? true),
   )
   const carrier = pick(carriers)
   const chip = carrier.kind === 'board' ? parts.get(carrier.chip)! : carrier

@@ -55,7 +55,7 @@ describe('the gauges', () => {
     ['Budget used', timer(), 'greatest', '221'],
   ])('%s opens at the corner that it shows', async (label, d, corner, text) => {
     show(<Gauges />, d)
-    fireEvent.click(within(screen.getByText(label).closest('.gauge')! as HTMLElement).getByRole('button'))
+    fireEvent.click(within(screen.getByText(label).closest<HTMLElement>('.gauge')!).getByRole('button'))
     const pressed = (await screen.findByRole('button', { name: corner })).getAttribute('aria-pressed')
     expect([pressed, words(screen.getByRole('dialog'))]).toEqual(['true', expect.stringContaining(text)])
   })

@@ -36,7 +36,7 @@ const factsOf = (kind: Part['kind'], value: Json, path: string, words: string[])
     const names = [...words, fieldWords(key)]
     if (isObject(v) && !isLeaf(v)) return factsOf(kind, v, here, names)
     if (Array.isArray(v) && v.some(isObject))
-      return v.map((item, i) => ({
+      return v.map((item: unknown, i) => ({
         path: `${here}[${i}]`,
         words: [...names, isObject(item) && typeof item.name === 'string' ? item.name : String(i + 1)].join(
           ' · ',
@@ -65,7 +65,7 @@ const sourceOf = (v: unknown): string => {
 }
 
 export const Facts = ({ part }: { part: Part }) => {
-  const facts = factsOf(part.kind, part as unknown as Json, '', [])
+  const facts = factsOf(part.kind, part, '', [])
   const assumed = new Set(part.assumed)
   if (facts.length === 0) return <p className="faint">Its file states no more than what is above.</p>
   return (

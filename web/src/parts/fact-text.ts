@@ -4,6 +4,10 @@ import { formAt, limitKinds, type PartKind, stepsOf, unitAt } from '@root-board/
 import { euro, formatQuantity } from '@root-board/core/quantity'
 import { fieldWords } from './names'
 
+/** As it stands in the file. */
+export const plainText = (value: unknown): string =>
+  typeof value === 'string' ? value : JSON.stringify(value)
+
 export type Json = Record<string, unknown>
 export const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
 /** A value as a sheet gives it: corners and the sort of statement. */
@@ -53,7 +57,7 @@ export const factText = (kind: PartKind, path: string, value: unknown): string =
   if (!isObject(value)) return '—'
   if ('factor' in value) return shareText(value)
   if ('unit' in value && 'signal' in value)
-    return `${String(value.unit)}.${String(value.signal)}${value.select === undefined ? '' : `@${String(value.select)}`}`
+    return `${String(value.unit)}.${String(value.signal)}${value.select === undefined ? '' : `@${plainText(value.select)}`}`
   // A current for each hertz of the clock: amperes, by a plain number in the file.
   if (path.endsWith('perHertz')) return ratedText(value, 'A')
   if (isRated(value)) return ratedText(value, unitAt(kind, path))

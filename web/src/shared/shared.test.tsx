@@ -99,7 +99,7 @@ describe('a number', () => {
     const numbers = (name: RegExp) =>
       within(screen.getByRole('row', { name }))
         .getAllByRole('button')
-        .map((n) => Number.parseFloat(n.textContent!.replace('−', '-')))
+        .map((n) => Number.parseFloat(n.textContent.replace('−', '-')))
     const [milliamperes] = numbers(/^Source/)
     const [volts, left] = numbers(/^Chip supply, lowest/)
     expect(volts).toBeCloseTo(1.8 - 0.6 * milliamperes! * 1e-3, 2)
@@ -112,7 +112,7 @@ describe('a number', () => {
     ['the worker has gone on', () => Promise.resolve(undefined), 'the project has changed meanwhile'],
   ])('where %s, it is said, and the number stays', async (_, workingOf, why) => {
     show(<Work />, timer(), '/', { looking: { workingOf } })
-    const number = screen.getByRole('button').textContent!
+    const number = screen.getByRole('button').textContent
     fireEvent.click(screen.getByRole('button'))
     expect((await screen.findByRole('alert')).textContent).toContain(why)
     expect(screen.getByRole('dialog').textContent).toContain(number.split('\u202f')[0])

@@ -2,18 +2,7 @@ import { preferred } from '../../circuit'
 import { careful, supportChoice } from '../../design'
 import { fromDecision, fromRule, type WorkedInput } from '../../findings'
 import { formatQuantity, within } from '../../quantity'
-import {
-  asStated,
-  asVariable,
-  dimensionOf,
-  greatest,
-  least,
-  number,
-  sum,
-  type SumInput,
-  type Term,
-  total,
-} from '../../sums'
+import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../../sums'
 import type { BlockContext, SupportBlock } from './block'
 import { decoupling } from './decoupling'
 
@@ -65,10 +54,7 @@ export const bulk: SupportBlock = (context) => {
             unit: 'V',
             note: 'Held by the small capacitors alone, and never below nothing.',
           },
-          { ΔI, Δt, V_DD: rail, ...Object.fromEntries(small.map((c) => [c.symbol, c])) } as Record<
-            string,
-            SumInput
-          >,
+          { ΔI, Δt, V_DD: rail, ...Object.fromEntries(small.map((c) => [c.symbol, c])) },
           (i: Record<string, Term>) =>
             least(
               i.V_DD!,

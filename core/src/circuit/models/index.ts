@@ -38,7 +38,7 @@ export interface Element {
 }
 
 /** The form of a model, for whoever asks without knowing which. */
-export const formOf = (model: Model): Form<Model> => forms[model.kind] as Form<unknown> as Form<Model>
+export const formOf = (model: Model): Form<Model> => forms[model.kind] as Form<unknown>
 
 export type { At, Answer, Course, Form, NetId } from './form'
 export { thermalVoltage } from './curves'

@@ -1,7 +1,7 @@
 // What one element's value does to one voltage, and what a change does without solving anew.
 
 import { LuDecomposition, Matrix } from 'ml-matrix'
-import type { Model, NetId } from '../models'
+import type { NetId } from '../models'
 import type { Solved } from './point'
 import { seenBy } from './system'
 
@@ -32,7 +32,7 @@ export const sensitivities = (solved: Solved, net: NetId, parameter: string): Re
     const at = { ...seenBy(seat, x), t: 0, share: 1 }
     const h = Math.max(1e-12, Math.abs(value)) * 1e-5
     const with_ = (p: number) => {
-      const { into, rest } = seat.form.respond({ ...seat.element.model, [parameter]: p } as Model, at)
+      const { into, rest } = seat.form.respond({ ...seat.element.model, [parameter]: p }, at)
       return [...into, ...rest]
     }
     const [up, down] = [with_(value + h), with_(value - h)]

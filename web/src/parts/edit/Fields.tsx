@@ -12,7 +12,7 @@ import {
 import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useId, useState } from 'react'
-import { factText } from '../fact-text'
+import { factText, plainText } from '../fact-text'
 import { fieldWords } from '../names'
 import { blank, type Json, valueAt } from './data'
 
@@ -51,7 +51,7 @@ const quantityText = (value: unknown, unit: Unit): string =>
     ? formatQuantity(value, unit).replace('−', '-')
     : value === undefined || value === null
       ? ''
-      : String(value)
+      : plainText(value)
 /** What was typed as a number in SI where it can be read as one; else as it was typed, so that the fault names it. */
 const quantityFrom = (text: string, unit: Unit): unknown => {
   const typed = text.trim().replace('−', '-')
@@ -96,7 +96,7 @@ const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean
   const value = valueAt(editing.data, steps)
   const id = useId()
   const faults = faultsAt(editing, steps)
-  const text = value === undefined || value === null ? '' : String(value as string | number)
+  const text = value === undefined || value === null ? '' : plainText(value)
   const long = text.length > 34 || ['description', 'reason', 'why', 'does'].includes(String(steps.at(-1)))
   return (
     <span className={long ? 'field wide' : 'field'}>
@@ -195,7 +195,7 @@ const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }
               editing.change(steps, {
                 ...o,
                 others: others.map((x, n) => (n === i ? own : x)),
-                why: `chosen over ${String(own.source ?? 'the other')}`,
+                why: `chosen over ${plainText(own.source ?? 'the other')}`,
               })
             }}
           >
@@ -216,7 +216,7 @@ const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }
 const functionText = (v: unknown): string => {
   if (typeof v === 'string') return v
   const f = v as Json
-  return `${String(f.unit)}.${String(f.signal)}${f.select === undefined ? '' : `@${String(f.select)}`}`
+  return `${String(f.unit)}.${String(f.signal)}${f.select === undefined ? '' : `@${plainText(f.select)}`}`
 }
 
 /** Texts, numbers and functions side by side, at commas. */

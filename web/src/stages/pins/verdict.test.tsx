@@ -31,7 +31,7 @@ const many = (): Design => {
     build: { support: {} },
   }
 }
-const text = () => document.body.textContent!.replace(/[\s\u202f]+/g, ' ')
+const text = () => document.body.textContent.replace(/[\s\u202f]+/g, ' ')
 
 test('no plan and no proof: not decided, nothing “left over”, and a way to look longer', () => {
   const lookLonger = jest.fn()
