@@ -39,7 +39,7 @@ const own = (quiescent: number, u: number): [number, number] => {
     : [quiescent + leak * u, leak]
 }
 
-/** Holds its output, or is its drop-out below its input; never takes current back. */
+/** Holds its output, or is its drop-out below its input; never takes current back. With no load a leak at its output says what it is. */
 export const linearRegulator: Form<LinearRegulator> = {
   terminals: ['in', 'out', 'ground'],
   branches: 1,
@@ -52,13 +52,14 @@ export const linearRegulator: Form<LinearRegulator> = {
     const [rest, byCurrent, byVoltage] = oneIsNothing(load, vout - gnd - held)
     const [q, byQ] = own(p.quiescent, vin - gnd)
     const through = regulates ? 0 : byVoltage
+    const idle = leak * (vout - gnd)
     return {
-      into: [load + q, -load, -q],
+      into: [load + q, idle - load, -q - idle],
       rest: [rest],
       slopes: [
         [byQ, 0, -byQ, 1],
-        [0, 0, 0, -1],
-        [-byQ, 0, byQ, 0],
+        [0, leak, -leak, -1],
+        [-byQ, -leak, byQ + leak, 0],
         [
           -through,
           byVoltage,
@@ -100,13 +101,14 @@ export const switchingRegulator: Form<SwitchingRegulator> = {
     const byInput = works ? -taken / u : 0
     const byLoad = p.output / (p.efficiency * u)
     const [q, byQ] = own(p.quiescent, vin - gnd)
+    const idle = leak * (vout - gnd)
     return {
-      into: [taken + q, -load, load - taken - q],
+      into: [taken + q, idle - load, load - taken - q - idle],
       rest: [rest],
       slopes: [
         [byInput + byQ, 0, -byInput - byQ, byLoad],
-        [0, 0, 0, -1],
-        [-byInput - byQ, 0, byInput + byQ, 1 - byLoad],
+        [0, leak, -leak, -1],
+        [-byInput - byQ, -leak, byInput + byQ + leak, 1 - byLoad],
         [0, byVoltage, -byVoltage, byCurrent],
       ],
     }

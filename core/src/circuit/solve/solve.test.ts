@@ -3,6 +3,7 @@
 import fc from 'fast-check'
 import { deep, firstSeed } from '../../../test/share'
 import { formOf, forms, type Element, type Model, transconductanceOf } from '../models'
+import { limited } from '../models/curves'
 import { afterChange, Contradiction, FloatingNet, operatingPoint, sensitivities, transient } from '.'
 
 const seed = firstSeed('circuit', 9) % 2 ** 31
@@ -530,6 +531,11 @@ describe('over time', () => {
     )
     expect([rc.times.at(-1), rc.stopped]).toEqual([0.05, undefined])
     expect(worst(rc.times, rc.voltage('b'), (t) => 5 * (1 - Math.exp(-t / 0.01)), 5)).toBeLessThan(1e-3)
+    // As many steps as the error asks for and no more. With x = t / τ a step of the trapezoidal rule errs by h³/12 of the third
+    // derivative: 1e-5 of the current allows h = τ ∛(12e-5) = 0.049 τ, and of the voltage, which begins at nothing, that times
+    // ∛(eˣ − 1) below x = ln 2. ∫ dx / h over five τ is 24 + 87 = 111 steps; a tenth for safety and a dozen to get going.
+    expect(rc.times.length).toBeGreaterThan(100)
+    expect(rc.times.length).toBeLessThan(150)
     // 1 H, 100 Ω: τ = 10 ms; the current shows as the voltage across the resistor.
     const rl = transient(
       [V('v', 10, 'a'), between('l', { kind: 'inductor', inductance: 1 }, 'a', 'b'), R('r', 100, 'b', 'GND')],
@@ -626,6 +632,32 @@ describe('over time', () => {
     expect(run.times.at(-1)).toBeLessThan(0.05)
     expect(run.stopped).toBe(true)
   })
+})
+
+// Nagel's limit. I_s = 10 fA at V_T = 25.85 mV: the knee is V_T · ln(V_T / √2 I_s) = 729.8 mV. From 0.6 V asked for 2 V:
+// 0.6 V + V_T · ln(1 + 1.4 / V_T) = 703.7 mV; from below nothing V_T · ln(2 / V_T) = 112.4 mV; below the knee it goes where it is asked.
+test.each([
+  [2, 0.6, 0.7037],
+  [2, -1, 0.1124],
+  [0.72, 0.3, 0.72],
+  [0.8, 0.78, 0.8],
+])('a junction asked for %d V at %d V goes to %d V', (now, last, to) => {
+  expect(limited(1e-14, 0.02585, now, last)).toBeCloseTo(to, 4)
+})
+
+test('what a regulator holds does not float, though nothing else hangs on it', () => {
+  const regulators: Model[] = [
+    { kind: 'linear regulator', output: 5, dropout: [[0, 0.5]], quiescent: 0 },
+    { kind: 'switching regulator', output: 5, efficiency: 0.9, quiescent: 0, least: 2 },
+  ]
+  for (const model of regulators) {
+    const solved = operatingPoint([
+      V('v', 9, 'in'),
+      between('r', model, 'in', 'out', 'GND'),
+      between('c', { kind: 'capacitor', capacitance: 1e-6 }, 'out', 'GND'),
+    ])
+    expect(solved.voltage('out')).toBeCloseTo(5, 6)
+  }
 })
 
 describe('what can’t be solved is said', () => {
