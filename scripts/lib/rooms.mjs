@@ -13,7 +13,10 @@ const places = {
 
 /** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
 const slow =
-  /referee\.test|offers\.test|planner\.test|src\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+  /referee\.test|offers\.test|src\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+
+/** Asked about its own room's faults, but not in a run of seconds. */
+const halfAMinute = /planner\/rules\.test/
 
 /** Suites that start the whole server, again and again: not even about its own faults. */
 const ever = /^server\/src\/(start|mutations)\.test/
@@ -60,7 +63,8 @@ export const roomOf = (name) => {
     )
     .sort((a, b) => near(a) - near(b) || statSync(join(root, a)).size - statSync(join(root, b)).size)
   /** The room's own suites, without those that take minutes. */
-  const own = suites.filter((f) => near(f) === 0 && !slow.test(f))
-  const left = suites.filter((f) => near(f) === 0 && slow.test(f))
+  const takesLong = (f) => slow.test(f) || halfAMinute.test(f)
+  const own = suites.filter((f) => near(f) === 0 && !takesLong(f))
+  const left = suites.filter((f) => near(f) === 0 && takesLong(f))
   return { project, source: source.map((f) => relative(root, join(root, f))), suites, own, left }
 }

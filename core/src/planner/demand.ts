@@ -124,7 +124,7 @@ const byteChoices = (
     const options = [...runs.map((run) => ({ id: id++, cost: 0, run })), { id: id++, cost: scatteredCost }]
     choices.push({
       options: options.map((o) => ({ id: o.id, cost: o.cost })),
-      when: byte.when === undefined ? undefined : optionOf.get(byte.when),
+      when: optionOf.get(byte.when ?? ''),
     })
     members.forEach((signal, bit) => {
       const at = new Map<string, number[]>()

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { demo, shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
 import { alone, signalsOf } from '../../test/signals'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit } from '../design'
@@ -139,6 +140,24 @@ describe('the plan', () => {
   })
 })
 
+test('on a shared line is only what is wired by it: the colour head goes by serial, so the bus has the sensor alone', () => {
+  const { plan } = analyse(
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-9v',
+      regulator: 'bl5-low',
+      devices: [
+        ['temperature-two-wire', 'Air'],
+        ['colour-head', 'Colour'],
+      ],
+    }),
+    library,
+  ).pins
+  expect(plan!.wirings.map((w) => w.wiring.id)).toEqual(['serial'])
+  const ends = (id: string) => plan!.wires.find((w) => w.signal.id === id)!.signal.ends
+  for (const line of ['i2c.SDA', 'i2c.SCL']) expect(ends(line).map((e) => e.instance.name)).toEqual(['Air'])
+})
+
 describe('reach', () => {
   const clean = analyse(timer, library)
   const chip = clean.chip.chip!
@@ -184,6 +203,7 @@ describe('reach', () => {
       current,
     )
     expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
+    expect(entries.find((e) => e.pin === 'PA5')?.reason).toBe('I2C SCL has no other leg')
   })
   test('an unknown signal reaches nothing', () =>
     expect(

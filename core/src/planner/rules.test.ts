@@ -9,7 +9,7 @@ import { findPart, type Library, partsOfKind } from '../parts'
 import { isPlanned } from '../legs'
 import { legGrade, legLoads, loadSums, swapTo, swapWords } from '../pins'
 import { steps } from '../patience'
-import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '.'
+import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '../analysis'
 
 const library = shippedLibrary()
 const found = (design: Design, check: string, from: Library = library) =>

@@ -1,0 +1,79 @@
+// The words of a clash, by hand: who, what of, and why not.
+
+import type { SignalNeed, WiringChoice } from '../needs'
+import { clashWords } from './clash'
+import type { Demand } from './demand'
+
+const signal = (id: string, name: string, kind: string, place?: string): SignalNeed =>
+  ({
+    id,
+    name,
+    kind,
+    ends: [],
+    ...(place && { at: [{ place, instance: { name: `deck of ${name}` } }] }),
+  }) as unknown as SignalNeed
+const demand = (signals: SignalNeed[], pins: number[][], places: string[] = []) =>
+  ({
+    chip: {
+      name: 'Chip',
+      limits: {},
+      matrix: [],
+      units: [],
+      pins: places.map((at, n) => ({ id: `P${n}`, legs: [n + 1], places: [at], type: 'io' })),
+      board: { headers: [{ footprint: 'row' }] },
+    },
+    signals,
+    reasons: signals.map(() => [undefined]),
+    problem: { signals: pins.map((of) => ({ candidates: of.map((pin) => ({ pin })) })) },
+  }) as unknown as Demand
+const choice = (name: string) => ({ need: { name } }) as WiringChoice
+const [a, b, c] = [
+  signal('a', 'Dial', 'analog-in'),
+  signal('b', 'Probe', 'analog-in'),
+  signal('c', 'Lamp', 'digital-out'),
+]
+
+test.each<[string, SignalNeed[], WiringChoice[], number[][], string]>([
+  ['two for one leg', [a, b], [], [[1], [1]], '2 analog inputs are asked for, and only 1 leg can serve them'],
+  [
+    'legs enough, and no units',
+    [a, c],
+    [],
+    [[1], [2]],
+    '1 analog input and 1 output are asked for together, and no unit and legs serve them all at once',
+  ],
+  [
+    'a device in any of its wirings, and a signal',
+    [c],
+    [choice('Face')],
+    [[1]],
+    'Face in any of its wirings and Lamp can’t be served together',
+  ],
+  ['a device alone', [], [choice('Face')], [], 'Face in any of its wirings can’t be served at all'],
+])('%s', (_, clash, choices, pins, words) =>
+  expect(clashWords(demand(clash, pins), clash, choices, [])).toBe(words),
+)
+
+test('boards that sit on one another: which two, and on what header', () => {
+  const [x, y, z] = [
+    signal('x', 'Deck OUT', 'digital-out', 'row main.3'),
+    signal('y', 'Panel IN', 'digital-in', 'row main.3'),
+    signal('z', 'Other IN', 'digital-in', 'row main.4'),
+  ]
+  const of = (...clash: SignalNeed[]) =>
+    clashWords(
+      demand(
+        clash,
+        clash.map((_, n) => [n]),
+        ['row main.3', 'row main.4'],
+      ),
+      clash,
+      [],
+      [],
+    )
+  expect(of(z, x, y)).toBe('Deck OUT and Panel IN sit on the same position')
+  expect(of(x, z)).not.toContain('same position')
+  expect(of(signal('q', 'Far', 'digital-out', 'block main.1'))).toBe(
+    'deck of Far needs a block header, and there is none',
+  )
+})

@@ -1,0 +1,56 @@
+// Moves among plans of equal cost, each by hand.
+
+import type { Offer } from './demand'
+import { tidy } from './tidy'
+
+/** A plain signal of a device on a leg; `device`: none where it has no other signal. */
+const on = (device: string, leg: number, cost = 0, unit = -1): Offer =>
+  ({
+    pin: leg,
+    cost,
+    units: [unit],
+    chipPin: { legs: [leg] },
+    signal: { ends: [{ instance: { id: device } }] },
+  }) as unknown as Offer
+const legs = (plan: Offer[]) => plan.map((o) => o.pin)
+const always = () => true
+/** Each signal may be on any of these legs. */
+const tidied = (
+  devices: string[],
+  from: number[],
+  free: number[],
+  allowed: (p: Offer[]) => boolean = always,
+) =>
+  legs(
+    tidy(
+      from.map((leg, k) => on(devices[k]!, leg)),
+      devices.map((d) => [...from, ...free].sort((a, b) => a - b).map((leg) => on(d, leg))),
+      allowed,
+    ),
+  )
+
+test.each<[string, string[], number[], number[], number[]]>([
+  // what, the device of each signal, its leg, free legs, its leg then
+  ['turned legs are turned back', ['A', 'A'], [5, 3], [], [3, 5]],
+  ['legs far apart come together', ['A', 'A'], [2, 9], [3], [2, 3]],
+  ['of places just as near the lower', ['A'], [9], [2, 4], [2]],
+  // One alone would lie further off, or in front of the other.
+  ['a row does not move', ['A', 'A'], [8, 9], [7], [8, 9]],
+  // The first signal is asked first: on 2 it is nearer to its other one, and B has nothing to be near to.
+  ['two change places where that brings a device together', ['A', 'A', 'B'], [1, 3, 2], [], [2, 3, 1]],
+  ['what lies well stays', ['A', 'A'], [2, 3], [4, 9], [2, 3]],
+])('%s', (_, devices, from, free, to) => expect(tidied(devices, from, free)).toEqual(to))
+
+test('no leg’s cost changes, no unit moves, and no rule is broken', () => {
+  const to = (offers: Offer[], allowed = always) => legs(tidy([on('A', 9)], [offers], allowed))
+  expect(to([on('A', 2, 1), on('A', 9)])).toEqual([9])
+  expect(to([on('A', 2), on('A', 9)])).toEqual([2])
+  expect(to([on('A', 2), on('A', 9)], () => false)).toEqual([9])
+  expect(legs(tidy([on('A', 9, 0, 3)], [[on('A', 2, 0, 3), on('A', 9, 0, 3)]], always))).toEqual([9])
+})
+
+test('one that may not be moved yet is tried again once another has made room', () => {
+  // 9 may go to 2 only when nobody is on 5 any more.
+  const allowed = (plan: Offer[]) => !(legs(plan).includes(2) && legs(plan).includes(5))
+  expect(tidied(['A', 'B'], [9, 5], [2, 3], allowed)).toEqual(expect.not.arrayContaining([9]))
+})
