@@ -119,6 +119,25 @@ describe('two voltages in one line, the device at 5 V and the chip at 3.3 V', ()
       ),
       library,
     )
+  test('the shift belongs to the far device, though a near one is on the line before it', () => {
+    const design = project({
+      chip: 'mw2-module',
+      regulator: 'bl33-low',
+      devices: [
+        ['temperature-two-wire', 'Near'],
+        ['glow-display', 'Far', 'i2c', { fedBy: 'source' }],
+      ],
+    })
+    const a = analyse(
+      applyEdits(design, [{ kind: 'fitShift', signal: 'i2c.SDA', name: '', shift: 'mosfet' }]),
+      library,
+    )
+    expect(legsOf(a, 'shift-transistor:i2c.SDA')).toEqual([
+      '1 source: I2C_SDA',
+      '2 gate: VCC',
+      '3 drain: I2C_SDA_FAR',
+    ])
+  })
   test('a clamp lets out into the rail what is above it: cathode at the rail', () => {
     const a = fitted('clamp', 'track-sensor', 'plain', ['d1.1.OUT'])
     expect(legsOf(a, 'shift-diode:d1.1.OUT')).toEqual(['cathode: VCC', 'anode: FAR'])

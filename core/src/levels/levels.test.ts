@@ -124,10 +124,24 @@ test('a reference above the supply is told where the supply is lowest, and stops
     'up to 2.5 V reaches leg 27 (AREF), which stands 2.3 V',
   ])
   expect(cells.margins[0]!.value.min).toBeCloseTo(1.8 - 2.505, 9)
+  expect(cells.facts.map((f) => f.text)).toEqual([
+    'Ref gives up to 2.5 V',
+    'The supply is 1.8 V to 3.2 V',
+    'leg 27 (AREF) stands 2.3 V',
+  ])
   // three cells: 2.7 V are enough
   const three = on('cells-3-aa')
   expect([three.severity, three.margins[0]!.value.min.toFixed(3)]).toEqual([undefined, '0.195'])
   expect(three.facts).toHaveLength(3)
+})
+
+test('a meter that stands 4 V has that and not its supply to keep below', () => {
+  const dial = levels(
+    project('qm32-64', [{ part: 'pointer-meter', name: 'Dial' }], { regulator: 'bl33-low' }),
+  )[0]!
+  // 3.3 V ± 2 %: 4 V less 3.366 V
+  expect(dial.margins[0]!.value.min).toBeCloseTo(4 - 3.366, 9)
+  expect(dial.facts[1]!.text).toBe('Dial stands 4 V')
 })
 
 test('what a sheet states of a high is no more than the device is fed with, but for what feeds itself', () => {
