@@ -3,7 +3,7 @@ import { one, signalsOf, silent } from '../../test/signals'
 import { takenPins } from '../planner'
 import type { SignalNeed } from '../needs'
 import { type Chip, findPart, partsOfKind } from '../parts'
-import { findPins, legName, passport, waysToServe } from '.'
+import { bytePlans, findPins, legName, passport, pinNames, type Wire, waysToServe } from '.'
 import { costContext, costsOf } from './costs'
 
 const library = shippedLibrary()
@@ -127,6 +127,42 @@ describe('what a leg costs', () => {
   })
 })
 
+// qm32-32, table of functions: timer 1's channels 1 and 2 are on PA8 and PA9, 3 on PA10. An encoder's A goes on the first, B on the second.
+test.each([
+  ['A', 'PA8', true],
+  ['A', 'PA9', false],
+  ['B', 'PA9', true],
+  ['B', 'PA8', false],
+  ['B', 'PA10', false],
+])('an encoder’s line %s on %s: %s', (line, id, can) => {
+  const chip = chipOf('qm32-32')
+  const signal = signalsOf(['rotary-encoder', 1, 'counted']).find((s) => s.pair?.line === line)!
+  const found = waysToServe(
+    chip,
+    chip.pins.find((p) => p.id === id)!,
+    signal,
+    {},
+  )
+  expect('reason' in found).toBe(!can)
+})
+
+describe('a byte on a port', () => {
+  const wires = (...pins: string[]) =>
+    pins.map((id, n) => ({ pin: { id }, signal: { id: `b${n}` } })) as unknown as Wire[]
+  const port = (...pins: string[]) =>
+    bytePlans(
+      { bytes: [{ id: 'd1', name: 'Bars', signals: pins.map((_, n) => `b${n}`) }] },
+      { wires: wires(...pins), wirings: [] },
+    )[0]!.port
+  test.each<[string[], { name: string; shift: number } | undefined]>([
+    [['PA2', 'PA3', 'PA4'], { name: 'PA', shift: 2 }],
+    [['PA2', 'PA3', 'PB4'], undefined],
+    [['PA2', 'PA4', 'PA3'], undefined],
+    [['PA4', 'PA3', 'PA2'], undefined],
+    [['RESET', 'PA1'], undefined],
+  ])('%j: %j', (pins, to) => expect(port(...pins)).toEqual(to))
+})
+
 describe('names', () => {
   const chip = chipOf('td8-28-dip')
   test.each([
@@ -159,5 +195,26 @@ describe('names', () => {
       abilities: ['analog ADC A4', 'TWO SDA'],
     })
     expect(legName(pin)).toBe('leg 5 (PA4)')
+  })
+  test('what a matrix can bring to a leg is told by kind', () => {
+    const module = chipOf('mw2-module')
+    const told = passport(
+      module,
+      module.pins.find((p) => p.id === 'P00')!,
+    ).abilities.at(-1)!
+    expect(told).toMatch(/^any line of /)
+    for (const word of ['PWM', 'serial', 'I2C', 'SPI']) expect(told).toContain(word)
+    const ground = module.pins.find((p) => p.type === 'ground')!
+    expect(passport(module, ground).abilities).toEqual([])
+  })
+  test('a leg has the labels of boards that carry the chip: T0 is PA4 of the QM32-64, and S1 is not', () => {
+    const bare = chipOf('qm32-64')
+    const of = (id: string) =>
+      pinNames(bare, library, [], [])
+        .get(id)!
+        .map((n) => n.name)
+    expect(of('PA4')).toContain('T0')
+    expect(of('PA4')).not.toContain('S1')
+    expect(of('PA0')).toContain('S1')
   })
 })
