@@ -104,11 +104,14 @@ describe('small parts', () => {
   const colours: Record<string, [number, number]> = {
     red: [1.5, 2.4],
     'red segment': [1.5, 2.4],
+    amber: [1.6, 2.5],
     yellow: [1.6, 2.6],
     green: [1.7, 2.7],
     white: [2.4, 3.7],
   }
   test.each(all('led').map((l) => [l.id, l] as const))('%s', (_, led) => {
+    // A new colour is a line in the table above.
+    expect(Object.keys(colours)).toContain(led.colour)
     const [low, high] = colours[led.colour]!
     for (const point of led.forward.filter((p) => p.current <= 20e-3))
       expect(inside(point.voltage, low, high)).toBe(true)
