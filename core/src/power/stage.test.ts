@@ -41,6 +41,22 @@ describe('consumers', () => {
     const own = c.find((x) => x.id === 'd5')!
     expect(own.average).toBe(own.work)
   })
+  test('the pull-up of a select line carries current while the line is low: 3.3 V / 10 kΩ, a twentieth of the time', () => {
+    const { consumers: c } = analyse(
+      project({
+        chip: 'mw2-module',
+        regulator: 'bl33-low',
+        source: 'adapter-9v',
+        devices: [['card-reader', 'Card']],
+      }),
+      library,
+    ).power
+    const pulls = c.find((x) => x.id === 'pull-ups')!
+    expect([pulls.work.value.typ, pulls.average.value.typ]).toEqual([
+      expect.closeTo(0.33e-3, 9),
+      expect.closeTo(0.05 * 0.33e-3, 9),
+    ])
+  })
   test('a pull of the board’s own counts on the leg of a signal, and on no other', () => {
     const board = findPart(library, 'board', 'trestle-32')!
     const on = (pin: string) => {
