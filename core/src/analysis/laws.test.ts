@@ -8,7 +8,7 @@ import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, readDesign } from '../design'
-import { type Library, partsOfKind } from '../parts'
+import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { steps } from '../patience'
 import { regulate } from '../power'
@@ -300,6 +300,63 @@ const laws: Law[] = [
       if (v !== undefined && w !== undefined && w < v - 1e-9) return `${v} V → ${w} V`
       const draw = (x: Analysis) => x.power.consumers.find((c) => c.id === 'chip')!.work.value.max
       return draw(fast) < draw(slow) * (1 - 1e-9) ? 'draws less' : undefined
+    },
+  },
+  {
+    name: 'a locked choice never makes a plan cheaper, and one that is locked where it lies costs nothing',
+    of: (a, d) => {
+      const { plan } = a.pins
+      const wire = plan?.status === 'proven' ? plan.wires.find((w) => !w.locked) : undefined
+      if (!plan || !wire) return 'not here'
+      const lockedOn = (pin: string) =>
+        look(applyEdits(d, [{ kind: 'lockSignal', signal: wire.signal.id, name: '', pin }])).pins.plan!
+      const [same, other] = [wire.pin, plan.free[0]].map((p) => p && lockedOn(p.id))
+      if (same?.status === 'proven' && same.cost !== plan.cost)
+        return `locked on ${wire.pin.id}: ${plan.cost} → ${same.cost}`
+      const served = other?.status === 'proven' && other.wires.every((w) => !w.impossible)
+      return served && other.cost < plan.cost
+        ? `locked on ${plan.free[0]!.id}: ${plan.cost} → ${other.cost}`
+        : undefined
+    },
+  },
+  {
+    name: 'a smaller bus capacitance never shrinks the window',
+    of: (a, d) => {
+      const chip = a.chip.chip
+      const windows = a.pins.windows.filter((w) => w.what !== 'contact')
+      if (!chip || windows.length === 0) return 'not here'
+      const id = chip.board?.chip ?? chip.id
+      const part = findPart(library, 'chip', id)!
+      const { min, typ, max } = part.io.capacitance
+      const half = (x: number | undefined) => (x === undefined ? undefined : x / 2)
+      const capacitance = { ...part.io.capacitance, min: half(min), typ: half(typ), max: half(max) }
+      const lighter = { ...part, io: { ...part.io, capacitance } }
+      const own = { ...d, parts: { ...d.parts, [id]: lighter } } as Design
+      const after = look(own, { parts: { ...library.parts, [id]: lighter } })
+      if (!heldIn(a, after)) return 'not here'
+      for (const w of windows) {
+        const now = after.pins.windows.find(
+          (x) => x.what === w.what && x.wire.signal.id === w.wire.signal.id,
+        )!
+        if (now.largest.value.min < w.largest.value.min * (1 - 1e-9)) return `${w.what}: shrinks`
+        if (now.smallest.value.max > w.smallest.value.max * (1 + 1e-9)) return `${w.what}: rises`
+      }
+      return undefined
+    },
+  },
+  {
+    name: 'another order of the devices changes neither what a plan costs nor what flows',
+    of: (a, d) => {
+      const { plan } = a.pins
+      if (plan?.status !== 'proven') return 'not here'
+      const turned = look({ ...d, needs: { ...d.needs, devices: [...d.needs.devices].reverse() } })
+      if (turned.pins.plan?.status !== 'proven') return 'not here'
+      if (turned.pins.plan.cost !== plan.cost) return `cost ${plan.cost} → ${turned.pins.plan.cost}`
+      const drawn = (x: Analysis) =>
+        a.needs.instances.map((i) => x.power.consumers.find((c) => c.id === i.need.id))
+      return drawn(a).every((c, k) => !c || near(c.work.value.max, drawn(turned)[k]!.work.value.max))
+        ? undefined
+        : 'another current'
     },
   },
   {
