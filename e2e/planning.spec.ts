@@ -101,6 +101,20 @@ test('one box finds a leg by any name, a part, a net, a need, a stage and someth
   await expect(page.getByLabel('Stance')).toHaveValue('by-the-book')
 })
 
+test('what is typed before the search field has been loaded is not lost', async ({ page }) => {
+  await page.route(/\/SearchField-[^/]*\.js$/, async (route) => {
+    await new Promise((go) => setTimeout(go, 800))
+    await route.continue()
+  })
+  await openDemo(page, 'needs')
+  await page.locator('#table').focus()
+  await page.keyboard.press('/')
+  await page.keyboard.type('xin')
+  await expect(page.getByRole('option', { name: /leg 9 · PB0/ })).toBeVisible()
+  await page.keyboard.type(' pb0')
+  await expect(page.getByRole('combobox', { name: /^Find a leg/ })).toHaveValue('xin pb0')
+})
+
 test('the 32-bit chip on three cells with a low-drop regulator: selected functions, runtime, debug header', async ({
   page,
 }) => {

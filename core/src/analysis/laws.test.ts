@@ -310,12 +310,14 @@ const laws: Law[] = [
       if (!plan || !wire) return 'not here'
       const lockedOn = (pin: string) =>
         look(applyEdits(d, [{ kind: 'lockSignal', signal: wire.signal.id, name: '', pin }])).pins.plan!
-      const [same, other] = [wire.pin, plan.free[0]].map((p) => p && lockedOn(p.id))
+      // A leg that was to be kept free is so no longer when something is locked on it.
+      const elsewhere = plan.free.find((p) => !d.pins.excluded.includes(p.id))
+      const [same, other] = [wire.pin, elsewhere].map((p) => p && lockedOn(p.id))
       if (same?.status === 'proven' && same.cost !== plan.cost)
         return `locked on ${wire.pin.id}: ${plan.cost} → ${same.cost}`
       const served = other?.status === 'proven' && other.wires.every((w) => !w.impossible)
       return served && other.cost < plan.cost
-        ? `locked on ${plan.free[0]!.id}: ${plan.cost} → ${other.cost}`
+        ? `locked on ${elsewhere!.id}: ${plan.cost} → ${other.cost}`
         : undefined
     },
   },
