@@ -32,7 +32,7 @@ const Find = ({ close }: { close: () => void }) => {
     <Suspense
       fallback={
         <input
-          style={{ margin: 16, padding: 16, font: 'inherit' }}
+          style={{ margin: 16, padding: '9px 14px', font: 'inherit' }}
           aria-label="Find"
           autoFocus
           value={typed}
