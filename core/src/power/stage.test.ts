@@ -41,6 +41,29 @@ describe('consumers', () => {
     const own = c.find((x) => x.id === 'd5')!
     expect(own.average).toBe(own.work)
   })
+  test('a rail of at most 5.1 V risks what stands just that, and breaks what stands 10 mV less', () => {
+    const eye = findPart(library, 'device', 'motion-sensor')!
+    const severity = (stands: number) =>
+      analyse(
+        project({
+          chip: 'td8-28-dip',
+          regulator: 'bl5-low',
+          source: 'adapter-9v',
+          devices: [['motion-sensor', 'Eye']],
+        }),
+        {
+          parts: {
+            ...library.parts,
+            [eye.id]: {
+              ...eye,
+              supply: { min: 3, max: 4, kind: 'recommended' },
+              supplyAbsolute: { max: stands, kind: 'absolute' },
+            },
+          },
+        },
+      ).findings.find((f) => f.check === 'power.device-supply')!.severity
+    expect([severity(5.1), severity(5.09)]).toEqual(['risks', 'stops'])
+  })
   test('the pull-up of a select line carries current while the line is low: 3.3 V / 10 kΩ, a twentieth of the time', () => {
     const { consumers: c } = analyse(
       project({
@@ -501,6 +524,7 @@ describe('the polarity diode', () => {
     analyse(design, withDiode(change)).findings.filter((f) => f.check === 'power.diode-rating')
   test('more than it is made for is told, and taken back by a fix', () => {
     expect(told({ current: { max: most * 1.001 } })).toEqual([])
+    expect(told({ current: { max: most } })).toEqual([])
     const [found] = told({ current: { max: most * 0.999 } })
     expect([found!.severity, found!.grade]).toEqual(['risks', 'outside the sheet'])
     const after = analyse(
