@@ -176,7 +176,6 @@ const edits = () => {
   )
 }
 
-/** Why there is no plan, in words: the whole analysis of projects with one need too many. */
 /** An edit and its preview with what is taken over from the analysis before, against an analysis from nothing in the same run. */
 const kept = () => {
   const files = shelf(root)
@@ -223,6 +222,7 @@ const kept = () => {
   }
 }
 
+/** Why there is no plan, in words: the whole analysis of projects with one need too many. */
 const clashes = () => {
   const files = shelf(root)
   const library = makeLibrary(readLibraryFolder(root))

@@ -118,6 +118,10 @@ const laws: Law[] = [
       )
       const lengths = { busy: (day / 90) * 7, still: 600 * 20 }
       const lasts = [lengths.busy, lengths.still, day - lengths.busy - lengths.still]
+      for (const c of power.consumers)
+        for (const { id, name } of power.states)
+          if (c.cycle[id]!.value.max > c.work.value.max * (1 + 1e-9) + 1e-12)
+            return `${c.name} takes more ${name} than at work`
       for (const rail of Object.values(power.loads.rails)) {
         const on = power.consumers.filter((c) => c.from === rail.rail.id)
         // A linear regulator passes on what flows out of it, and takes its own.
@@ -350,7 +354,8 @@ const laws: Law[] = [
     name: 'another order of the devices changes neither what a plan costs nor what flows',
     of: (a, d) => {
       const { plan } = a.pins
-      if (plan?.status !== 'proven') return 'not here'
+      // Of two locks on one leg the second is the mistake: which one that is, the order says.
+      if (plan?.status !== 'proven' || plan.wires.some((w) => w.impossible)) return 'not here'
       const turned = look({ ...d, needs: { ...d.needs, devices: [...d.needs.devices].reverse() } })
       if (turned.pins.plan?.status !== 'proven') return 'not here'
       if (turned.pins.plan.cost !== plan.cost) return `cost ${plan.cost} → ${turned.pins.plan.cost}`

@@ -1,3 +1,4 @@
+export type { FittingContext } from './context'
 export { referenceOf } from './reference'
 export { farNet, fittedShift, isFar, nearNet, passes, type Shift, shiftNames, shiftsFor } from './shift'
 export { busLow, chipDrives, chipReads, type End, thresholdOf } from './sides'

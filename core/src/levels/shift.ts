@@ -1,11 +1,11 @@
 // What can join two levels, with its values and the highest rate it passes: divider, clamp, MOSFET, buffer.
 
-import { netOf, preferred, type Stock } from '../circuit'
+import { netOf, preferred } from '../circuit'
 import { busMode } from './bus-modes'
-import { forwardOf, type OpenSupply, voltageFor } from '../supply'
-import { type Design, type NeedDevice, type ShiftKind, shiftKinds } from '../design'
+import { forwardOf, voltageFor } from '../supply'
+import { type NeedDevice, type ShiftKind, shiftKinds } from '../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
-import { type Buffer, type Chip, type Diode, type Library, partsOfKind, type Transistor } from '../parts'
+import { type Buffer, type Chip, type Diode, partsOfKind, type Transistor } from '../parts'
 import { fullRange, within } from '../quantity'
 import {
   asStated,
@@ -19,19 +19,9 @@ import {
   dimensionOf,
 } from '../sums'
 import type { Wire } from '../legs'
+import type { FittingContext } from './context'
 import { busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'
 import { converterRange, type Divider, highestOf } from './verdict'
-
-export interface ShiftContext {
-  design: Design
-  library: Library
-  chip: Chip
-  rail: Worked
-  supplies: OpenSupply
-  stock: Stock
-  /** What is wired to the converter’s reference leg. */
-  reference?: Worked
-}
 
 /** A voltage whose value counts, and not only whether it is high or low. */
 const isAnalog = ({ signal: { electrical } }: End): boolean =>
@@ -149,10 +139,10 @@ const fittedInto = (
 const legCapacitance = (chip: Chip) =>
   fromPart('C', 'capacitance of the leg', chip, 'io.capacitance', chip.io.capacitance, 'F')
 
-type Maker = (wire: Wire, end: End, context: ShiftContext) => Shift | undefined
+type Maker = (wire: Wire, end: End, context: FittingContext) => Shift | undefined
 
 /** The highest voltage that comes from the device, and what the leg may get. */
-const fromDevice = (wire: Wire, end: End, { chip, rail, supplies, reference }: ShiftContext) => {
+const fromDevice = (wire: Wire, end: End, { chip, rail, supplies, reference }: FittingContext) => {
   const supply = voltageFor(supplies, end.instance.need)
   if (!supply) return undefined
   const { electrical } = end.signal
@@ -391,17 +381,21 @@ const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
 
 const makers: Record<ShiftKind, Maker> = { divider, clamp, mosfet, buffer }
 
-export const makeShift = (kind: ShiftKind, wire: Wire, end: End, context: ShiftContext): Shift | undefined =>
-  makers[kind](wire, end, context)
+export const makeShift = (
+  kind: ShiftKind,
+  wire: Wire,
+  end: End,
+  context: FittingContext,
+): Shift | undefined => makers[kind](wire, end, context)
 
 /** What is fitted in this line, as the builder decided. */
-export const fittedShift = (wire: Wire, end: End, context: ShiftContext): Shift | undefined => {
+export const fittedShift = (wire: Wire, end: End, context: FittingContext): Shift | undefined => {
   const kind = context.design.pins.shifts?.[wire.signal.id]
   return kind && isFar(wire, end) ? makeShift(kind, wire, end, context) : undefined
 }
 
 /** All that could be fitted, those that pass the line’s rate first, the fewest parts first among them. */
-export const shiftsFor = (wire: Wire, end: End, direction: string, context: ShiftContext): Shift[] =>
+export const shiftsFor = (wire: Wire, end: End, direction: string, context: FittingContext): Shift[] =>
   shiftKinds
     .filter((kind) => direction !== 'both ways' || kind === 'mosfet')
     .flatMap((kind) => makeShift(kind, wire, end, context) ?? [])

@@ -1,7 +1,8 @@
 // Every line checked in both directions: what is driven against what is read, and against what each side stands.
 
+import type { LineContext } from './context'
 import { tableCurrent } from './driver'
-import { type OpenSupply, voltageFor } from '../supply'
+import { voltageFor } from '../supply'
 import type { ShiftKind } from '../design'
 import {
   type Fact,
@@ -140,12 +141,7 @@ const scaled = (levels: Levels, by: (w: Worked) => Worked): Levels => ({
   low: by(levels.low),
 })
 
-export interface LevelContext {
-  chip: Chip
-  rail: Worked
-  supplies: OpenSupply
-  /** What is wired to the converter’s reference leg. */
-  reference?: Worked
+export interface LevelContext extends LineContext {
   /** What is fitted in the line, with the levels it lets through. */
   shiftOf: (wire: Wire, end: End) => { kind: ShiftKind; divider?: Divider; forward?: Worked } | undefined
 }

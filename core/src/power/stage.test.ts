@@ -32,6 +32,15 @@ describe('consumers', () => {
     expect(value.typ).toBeCloseTo(typ, 9)
     expect(value.max).toBeCloseTo(max, 9)
   })
+  test('at work a device does what takes most, in whatever order its sheet lists that', () => {
+    const face = findPart(library, 'device', 'glow-display')!
+    const turned = { ...face, modes: [...face.modes].reverse() } as Device
+    const at = (device: Device) =>
+      analyse(project({ chip: 'td8-28-dip', regulator: 'bl5-low', devices: [[face.id, 'Face']] }), {
+        parts: { ...library.parts, [face.id]: device },
+      }).power.consumers.find((c) => c.id === 'd1')!.work.value.max
+    expect(at(turned)).toBe(at(face))
+  })
   test('a cycle of which the sheet tells only a part is none: it counts as at work', () => {
     const horn = findPart(library, 'device', 'buzzer-magnetic')!
     const modes = horn.modes.map((m, n) => (n === 0 ? { ...m, share: undefined } : m))
@@ -305,18 +314,20 @@ describe('every way that current takes, by hand', () => {
     expect(driven.work.value.max).toBeGreaterThan(0)
   })
   test('a MOSFET between two voltages: each side’s pull-up from its own supply, while the line is low', () => {
-    const a = analyse(
-      applyEdits(
-        project({
-          chip: 'mw2-module',
-          source: 'usb-port',
-          regulator: 'bl33-low',
-          devices: [['track-sensor', 'Gate', 'plain', { fedBy: 'source' }]],
-        }),
-        [{ kind: 'fitShift', signal: 'd1.1.OUT', name: '', shift: 'mosfet' }],
-      ),
-      library,
-    )
+    const shifted = (signal: string, ...device: Project['devices'][number]) =>
+      analyse(
+        applyEdits(
+          project({
+            chip: 'mw2-module',
+            source: 'usb-port',
+            regulator: 'bl33-low',
+            devices: [device],
+          }),
+          [{ kind: 'fitShift', signal, name: '', shift: 'mosfet' }],
+        ),
+        library,
+      )
+    const a = shifted('d1.1.OUT', 'track-sensor', 'Gate', 'plain', { fedBy: 'source' })
     const ohms = (role: 'shift near' | 'shift far') =>
       a.build.support.find((s) => s.role === role)!.value!.value
     const draws = (id: string) => a.power.consumers.find((c) => c.id === id)!
@@ -326,18 +337,7 @@ describe('every way that current takes, by hand', () => {
     expect([draws('pull-ups').from, draws('pull-ups.source').from]).toEqual(['rail', 'source'])
     expect(draws('pull-ups.source').rest.value.max).toBe(0)
     // On a bus the chip's side has the bus's own; the far side's adds to the two of 4.7 kΩ on the display.
-    const bus = analyse(
-      applyEdits(
-        project({
-          chip: 'mw2-module',
-          source: 'usb-port',
-          regulator: 'bl33-low',
-          devices: [['glow-display', 'Face', 'i2c', { fedBy: 'source' }]],
-        }),
-        [{ kind: 'fitShift', signal: 'i2c.SDA', name: '', shift: 'mosfet' }],
-      ),
-      library,
-    )
+    const bus = shifted('i2c.SDA', 'glow-display', 'Face', 'i2c', { fedBy: 'source' })
     const far = bus.build.support.find((s) => s.role === 'shift far')!.value!.value
     expect(work(bus.power, 'pull-ups.source').max).toBeCloseTo(5.25 / (0.95 * far) + (2 * 5.25) / 4700, 9)
   })
@@ -406,6 +406,8 @@ describe('every way that current takes, by hand', () => {
       // 0.6 Ω · 1.6 mA is 1 mV; cells of 1.85 V are not that low at 0.6 Ω · 40 mA
       expect(told(0)).toBeUndefined()
       expect(told(4, { voltage: { min: 1.85, typ: 2.6, max: 3.2 } })).toBeUndefined()
+      // Nothing is known inside: nothing is lost there, and nothing is told of it.
+      expect(told(40, { resistance: undefined })).toBeUndefined()
     })
     test('with more inside than usual cells it is no longer a matter of the last hours', () =>
       // 2.6 V − 60 Ω · 20 mA or so

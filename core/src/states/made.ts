@@ -1,9 +1,9 @@
 // The states of a design: those that the builder named, or asleep and at work.
 
 import type { Design, StateChoice } from '../design'
-import { fromDecision, type WorkedInput } from '../findings'
+import { fromDecision, type Worked, type WorkedInput } from '../findings'
 import type { Chip } from '../parts'
-import { dimensionOf, greatest, number, sum, type SumInput, type Term, total } from '../sums'
+import { asStated, dimensionOf, greatest, number, sum, type Term, total } from '../sums'
 import type { State } from './state'
 
 type Mode = Chip['modes'][number]
@@ -18,7 +18,7 @@ const decided = (symbol: string, label: string, value: number, unit: WorkedInput
   fromDecision(symbol, label, value, unit, 'set on the Needs page')
 
 /** What is left of the time. Where the others take more than all of it, nothing. */
-const theRest = (name: string, symbol: string, others: readonly SumInput[]): SumInput =>
+const theRest = (name: string, symbol: string, others: readonly Worked[]): Worked =>
   sum(
     { label: `Share of the time ${name}`, symbol: `s_${symbol}`, unit: '' },
     Object.fromEntries(others.map((s) => [s.symbol, s])),
@@ -26,7 +26,7 @@ const theRest = (name: string, symbol: string, others: readonly SumInput[]): Sum
   )
 
 /** So long each time, every so often. */
-const shareOf = ({ name, lasts, every, perDay }: StateChoice, symbol: string): SumInput =>
+const shareOf = ({ name, lasts, every, perDay }: StateChoice, symbol: string): Worked =>
   sum(
     { label: `Share of the time ${name}`, symbol: `s_${symbol}`, unit: '' },
     {
@@ -42,7 +42,12 @@ const shareOf = ({ name, lasts, every, perDay }: StateChoice, symbol: string): S
 /** With nothing said of the time it is always at work, and only that state is there. */
 const unnamed = (design: Design, chip: Chip | undefined): State[] => {
   const { awake } = design.needs.limits
-  const share = decided('s_work', 'share of the time awake', awake ?? 1, '')
+  const share = asStated(
+    'Share of the time awake',
+    's_work',
+    '',
+    decided('s_work', 'share of the time awake', awake ?? 1, ''),
+  )
   const work: State = {
     id: 'work',
     name: 'at work',
@@ -87,7 +92,8 @@ export const statesOf = (design: Design, chip: Chip | undefined): State[] => {
       share: shares.get(choice.id) ?? theRest(choice.name, symbol, [...shares.values()]),
       mode,
       asleep,
-      radio: (choice.radio ?? !asleep) && (radio ?? false),
+      // One that the state names counts, whatever the program is said to use: the careful side, and told by a check.
+      radio: choice.radio ?? (!asleep && (radio ?? false)),
       modes: choice.modes ?? {},
     }
   })

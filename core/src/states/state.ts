@@ -1,7 +1,7 @@
 // What the machine does, for how much of the time.
 
 import type { Chip } from '../parts'
-import type { SumInput } from '../sums'
+import type { Worked } from '../findings'
 
 export type StateId = string
 
@@ -13,7 +13,7 @@ export interface Period {
   /** Beneath the letter of what belongs to it: `I_work`. */
   symbol: string
   /** How much of the time, 0 to 1. */
-  share: SumInput
+  share: Worked
 }
 
 export interface State extends Period {

@@ -134,6 +134,31 @@ test('a mode that is not there is told, and counts as the most that it can be', 
     ],
     ['risks', 'singing: Scale has no mode loud, only “at rest”, “working”. It goes through its own cycle.'],
   ])
+  const radio = (chip: string, used: boolean) =>
+    look(
+      [
+        { id: 'x', name: 'calling', lasts: 1, every: 2, radio: true },
+        { id: 'y', name: 'else' },
+      ],
+      {
+        chip,
+        devices: [],
+        source: 'usb-port',
+        radio: used,
+      },
+    )
+  const words = (x: ReturnType<typeof radio>) =>
+    x.findings.filter((f) => f.check === 'states.unknown-mode').map((f) => f.text)
+  expect(words(radio('stick-mw2', true))).toEqual([])
+  expect(words(radio('stick-mw2', false))).toEqual([
+    'calling: the radio is to be on, and the Needs page says that the program uses none. It counts as on here.',
+  ])
+  // The careful side: the radio’s current is in the peak and in that state.
+  const own = (x: ReturnType<typeof radio>) => x.power.consumers.find((c) => c.id === 'chip')!
+  expect(own(radio('stick-mw2', false)).work.value).toEqual(own(radio('stick-mw2', true)).work.value)
+  expect(words(radio('td8-28-dip', false))).toEqual([
+    'calling: the radio is to be on, and TD8-28 DIP has none.',
+  ])
   expect(told[0]!.because[0]!.text).toBe('“singing” has 50 % of the time')
   const chip = a.power.consumers.find((c) => c.id === 'chip')!
   expect(chip.cycle.x).toBe(chip.work)

@@ -402,7 +402,7 @@ describe('by hand', () => {
       id,
       name: id,
       symbol: id,
-      share: fromDecision(`s_${id}`, 'share', typ, '', 'here'),
+      share: asStated('Share', `s_${id}`, '', fromDecision(`s_${id}`, 'share', typ, '', 'here')),
     })
     const { average, cycle } = withLoads(withOpen(supply), { own: draw(0.5, 0.01) }, [
       period('a', 0.9),

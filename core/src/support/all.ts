@@ -1,8 +1,9 @@
 // All kinds of support that a single wire can ask for.
 
+import type { FittingContext } from '../levels'
 import type { SupportPart } from '../circuit'
 import type { Wire } from '../legs'
-import type { SignalSupport, SignalSupportContext } from './context'
+import type { SignalSupport } from './context'
 import { sensorDivider } from './divider'
 import { switchedLoad } from './gate'
 import { ledResistor } from './led'
@@ -22,5 +23,5 @@ const kinds: SignalSupport[] = [
   levelShift,
 ]
 
-export const supportOf = (wires: Wire[], context: SignalSupportContext): SupportPart[] =>
+export const supportOf = (wires: Wire[], context: FittingContext): SupportPart[] =>
   wires.flatMap((wire) => kinds.flatMap((kind) => kind(wire, context)))

@@ -1,24 +1,11 @@
+import type { FittingContext } from '../levels'
 import { netOf } from '../circuit'
-import type { Design } from '../design'
-import type { Worked } from '../findings'
-import type { Chip, Library, Resistors } from '../parts'
-import type { Stock, SupportPart } from '../circuit'
-import type { OpenSupply } from '../supply'
+import type { Resistors } from '../parts'
+import type { SupportPart } from '../circuit'
 import type { Wire } from '../legs'
 
-export interface SignalSupportContext {
-  design: Design
-  library: Library
-  chip: Chip
-  rail: Worked
-  supplies: OpenSupply
-  stock: Stock
-  /** What is wired to the converter’s reference leg. */
-  reference?: Worked
-}
-
 /** The support parts that one wire needs. */
-export type SignalSupport = (wire: Wire, context: SignalSupportContext) => SupportPart[]
+export type SignalSupport = (wire: Wire, context: FittingContext) => SupportPart[]
 
 /** A resistor from the supply to a line: what all pull-ups have in common. */
 export const pullUp = (

@@ -1,5 +1,6 @@
 // The series resistor of an LED on a leg, and the current the LED then really gets.
 
+import type { FittingContext } from '../levels'
 import { fittedResistor, netOf, preferred, type Stock, type SupportPart } from '../circuit'
 import { driverCurve } from '../levels'
 import { careful, supportChoice } from '../design'
@@ -18,7 +19,7 @@ import {
 } from '../sums'
 import { onceAWire } from './once'
 import type { Wire } from '../legs'
-import { type SignalSupport, type SignalSupportContext } from './context'
+import { type SignalSupport } from './context'
 
 export interface LedOnLeg {
   led: Led
@@ -42,7 +43,7 @@ export const ledKey = (signal: string) => `led:${signal}`
 /** All about the LED on a wire; undefined when there is none. */
 export const ledOnLeg = (
   wire: Wire,
-  { chip, rail, library, stock }: Pick<SignalSupportContext, 'chip' | 'rail' | 'library' | 'stock'>,
+  { chip, rail, library, stock }: Pick<FittingContext, 'chip' | 'rail' | 'library' | 'stock'>,
 ): LedOnLeg | undefined => makeLed(wire, chip, rail, library, stock)
 const makeLed = onceAWire(
   (wire, chip: Chip, rail: Worked, library: Library, stock: Stock): LedOnLeg | undefined => {
@@ -137,7 +138,7 @@ const makeLed = onceAWire(
 /** The greatest preferred current below what is asked now with which the LED is as it should be, amperes. */
 export const smallerLed = (
   wire: Wire,
-  context: Omit<SignalSupportContext, 'design'>,
+  context: Omit<FittingContext, 'design'>,
   asked: number,
   fits: (on: LedOnLeg) => boolean,
 ): number | undefined => {

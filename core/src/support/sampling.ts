@@ -1,6 +1,7 @@
 // A capacitor at the leg of a converter, where what is measured comes through too much resistance to fill the converter
 // in the time it takes for a reading.
 
+import type { FittingContext } from '../levels'
 import { fittedResistor, netOf, preferred } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
 import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
@@ -9,7 +10,7 @@ import { formatQuantity } from '../quantity'
 import { number, parallel, powerOfTwo, sum } from '../sums'
 import { fittedShift, isFar } from '../levels'
 import type { Wire } from '../legs'
-import { type SignalSupport, type SignalSupportContext } from './context'
+import { type SignalSupport } from './context'
 
 /** Where a chip's file is silent: what converters are usually made for, and the finer of the usual ones. */
 const assumed = 'assumed: its sheet has not been read for this'
@@ -23,7 +24,7 @@ const usual: { sourceResistance: Rated; samplingCapacitance: Rated } = {
 const bearable = 2
 
 /** Ω between the leg and what it measures; undefined where no sheet states it, which the check of it says. */
-export const behindTheLeg = (wire: Wire, context: SignalSupportContext): Worked | undefined => {
+export const behindTheLeg = (wire: Wire, context: FittingContext): Worked | undefined => {
   const meta = {
     label: `Resistance behind ${wire.signal.name}`,
     symbol: 'R_behind',

@@ -1,12 +1,13 @@
 // The parts of a level shift that the builder fitted into a line.
 
+import type { FittingContext } from '../levels'
 import { type SupportPart, type ShiftPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { formatQuantity } from '../quantity'
 import { farNet, fittedShift, isFar, nearNet, shiftNames, type Shift, type End } from '../levels'
 import { railFor, voltageFor } from '../supply'
 import type { Wire } from '../legs'
-import type { SignalSupport, SignalSupportContext } from './context'
+import type { SignalSupport } from './context'
 
 const names: Record<Shift['resistors'][number]['role'], string> = {
   upper: 'upper resistor of the divider',
@@ -23,12 +24,7 @@ export const levelShift: SignalSupport = (wire, context) => {
   return partsOf(wire, shift, end, context)
 }
 
-const partsOf = (
-  wire: Wire,
-  shift: Shift,
-  end: End,
-  { design, stock, rail, supplies }: SignalSupportContext,
-) => {
+const partsOf = (wire: Wire, shift: Shift, end: End, { design, stock, rail, supplies }: FittingContext) => {
   const { need } = end.instance
   const supply = railFor(supplies, need).net
   const [near, far] = [nearNet(wire), farNet(wire.signal.name)]

@@ -2,6 +2,7 @@
 
 import { Dialog } from '@mui/material'
 import { lazy, Suspense, useState } from 'react'
+import { Boundary } from './Boundary'
 import { useFrame } from './frame-state'
 
 const SearchField = lazy(() => import('./SearchField'))
@@ -29,18 +30,20 @@ export const SearchBox = () => {
 const Find = ({ close }: { close: () => void }) => {
   const [typed, setTyped] = useState('')
   return (
-    <Suspense
-      fallback={
-        <input
-          style={{ margin: 16, padding: '9px 14px', font: 'inherit' }}
-          aria-label="Find"
-          autoFocus
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-        />
-      }
-    >
-      <SearchField close={close} typed={typed} />
-    </Suspense>
+    <Boundary what="The search">
+      <Suspense
+        fallback={
+          <input
+            style={{ margin: 16, padding: '9px 14px', font: 'inherit' }}
+            aria-label="Find"
+            autoFocus
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+        }
+      >
+        <SearchField close={close} typed={typed} />
+      </Suspense>
+    </Boundary>
   )
 }

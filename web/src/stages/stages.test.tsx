@@ -33,6 +33,22 @@ describe('Needs', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Add' }))
     expect(design().needs.devices.at(-1)?.part).toBe('temperature-analog')
   })
+  test('named states stand where the time awake would, with their shares, and can be given up', () => {
+    const d = timer()
+    const states = [
+      // 36 s of 3,600 s
+      { id: 'a', name: 'exposing', lasts: 36, every: 3600 },
+      { id: 'b', name: 'asleep', chip: 'sleep' },
+    ]
+    show(<NeedsPage />, { ...d, needs: { ...d.needs, states } })
+    expect(screen.queryByLabelText(/Time the chip is awake/)).toBeNull()
+    const list = screen.getByRole('list', { name: /^States/ })
+    expect(plain(list)).toBe('exposing: 1 % of the time, chip runningasleep: 99 % of the time, chip stopped')
+    fireEvent.click(within(list).getByRole('button', { name: '1 %' }))
+    expect(screen.getByRole('dialog', { name: /Share of the time exposing/ })).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'Name none', hidden: true }))
+    expect(steps()).toEqual(['Name no states'])
+  })
   test('all devices can be looked through', () => {
     show(<NeedsPage />)
     fireEvent.click(screen.getByRole('button', { name: 'Look through all' }))

@@ -22,7 +22,7 @@ const ofMode = (chip: Chip, { id, kind, name, current, perHertz }: Mode, { frequ
 const withRadio = (chip: Chip, I_run: Worked): Worked =>
   chip.radio
     ? sum(
-        { label: `${chip.name} working, radio on`, symbol: 'I_chip', unit: 'A' },
+        { label: `${I_run.label}, radio on`, symbol: 'I_chip', unit: 'A' },
         {
           I_run,
           I_radio: fromPart('I_radio', chip.radio.name, chip, 'radio.current', chip.radio.current, 'A'),

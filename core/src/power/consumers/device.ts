@@ -6,6 +6,7 @@ import { fromPart, fromRule, type Worked } from '../../findings'
 import type { Instance } from '../../needs'
 import type { Device } from '../../parts'
 import type { PinsResult } from '../../pins'
+import { fullRange } from '../../quantity'
 import type { State } from '../../states'
 import { dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
 import type { RailId } from '../../supply'
@@ -44,8 +45,10 @@ export const deviceConsumer = (
   many: number,
   states: readonly State[],
 ): Consumer | undefined => {
-  const [first, last] = [part.modes[0], part.modes.at(-1)]
-  if (!first || !last) return undefined
+  const [first] = part.modes
+  if (!first) return undefined
+  // At work it does what takes most, wherever its sheet lists that.
+  const most = part.modes.reduce((a, b) => (fullRange(b.current).max < fullRange(a.current).max ? a : b))
   const of = (mode: Mode): Worked => {
     const I_mode = inMode(part, mode, 'I_mode')
     const meta = { label: `${name}, ${mode.name}`, symbol: 'I', unit: 'A' as const }
@@ -53,7 +56,7 @@ export const deviceConsumer = (
       ? sum(meta, { n: count(many), I_mode }, (i) => i.n.times(i.I_mode))
       : sum(meta, { I_mode }, (i) => i.I_mode)
   }
-  const work = of(last)
+  const work = of(most)
   const unsaid = ownCycle(name, part, many) ?? work
   return consumer({ id, name, count: many, from, rest: of(first), work }, states, ({ modes }) => {
     const mode = part.modes.find((m) => m.id === modes[id])

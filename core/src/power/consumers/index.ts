@@ -39,6 +39,7 @@ export const consumersOf = ({
   lamp,
 }: Drawing): Consumer[] => {
   const { own } = supplies
+  const radio = (design.needs.radio ?? false) || states.some((s) => s.radio)
   const devices = design.needs.devices.flatMap((need) => {
     const instances = needs.instances.filter((i) => i.need.id === need.id)
     const part = instances[0]?.part
@@ -50,7 +51,7 @@ export const consumersOf = ({
   })
   return [
     chip?.board && boardConsumer(chip.board, states, own),
-    chip && chipConsumer(chip, clock, design.needs.radio ?? false, states, own),
+    chip && chipConsumer(chip, clock, radio, states, own),
     ...devices,
     ...trickle(chip, pins, supplies, states),
     lamp?.present &&

@@ -23,7 +23,7 @@ export const overfull: Check = {
         text: `${timed.map((s) => s.name).join(', ')}: together they take ${percent(taken)} of the time.`,
         because: timed.map((s) => ({
           text: `${s.name} takes ${percent(s.share.value.typ)}, ${durationWords(s.share.value.typ * day)} a day`,
-          worked: 'inputs' in s.share ? s.share : undefined,
+          worked: s.share,
         })),
         fixes: [],
       },

@@ -1,49 +1,56 @@
-import type { Check, Fact } from '../../findings'
+import type { StateChoice } from '../../design'
+import type { Check, Stages } from '../../findings'
 
 const listed = ({ modes }: { modes: readonly { name: string }[] }) =>
   modes.map((m) => `“${m.name}”`).join(', ')
 
+interface Lack {
+  /** Of what: `chip`, `radio`, the id of a device. */
+  of: string
+  text: string
+}
+
+/** What a state asks for and is not there, and what it counts as instead. */
+const lacksOf = (state: StateChoice, { chip: { chip }, design, needs }: Stages): Lack[] => {
+  const lacks: Lack[] = []
+  if (chip && state.chip !== undefined && !chip.modes.some((m) => m.id === state.chip))
+    lacks.push({
+      of: 'chip',
+      text: `${chip.name} has no mode ${state.chip}, only ${listed(chip)}. It counts as working.`,
+    })
+  if (state.radio && chip && !chip.radio)
+    lacks.push({ of: 'radio', text: `the radio is to be on, and ${chip.name} has none.` })
+  else if (state.radio && !design.needs.radio)
+    lacks.push({
+      of: 'radio',
+      text: 'the radio is to be on, and the Needs page says that the program uses none. It counts as on here.',
+    })
+  for (const [id, mode] of Object.entries(state.modes ?? {})) {
+    const instance = needs.instances.find((i) => i.need.id === id)
+    if (!instance || instance.part.modes.some((m) => m.id === mode)) continue
+    const all = listed(instance.part)
+    lacks.push({
+      of: id,
+      text: `${instance.need.name} has no mode ${mode}${all ? `, only ${all}` : ''}. It goes through its own cycle.`,
+    })
+  }
+  return lacks
+}
+
 export const unknownMode: Check = {
   id: 'states.unknown-mode',
   stage: 'needs',
-  looksFor: 'a state in a mode that the chip or the device does not have',
+  looksFor: 'a state in a mode that the chip or the device does not have, or with a radio that is not there',
   rule: 'the modes of the part files',
-  run: ({ design, chip: { chip }, needs, states }) => {
-    const wrong = (design.needs.states ?? []).flatMap((state): { key: string; fact: Fact }[] => {
-      const own =
-        chip && state.chip !== undefined && !chip.modes.some((m) => m.id === state.chip)
-          ? [
-              {
-                key: `${state.id}.chip`,
-                fact: {
-                  text: `${state.name}: ${chip.name} has no mode ${state.chip}, only ${listed(chip)}. It counts as working.`,
-                },
-              },
-            ]
-          : []
-      const devices = Object.entries(state.modes ?? {}).flatMap(([id, mode]) => {
-        const instance = needs.instances.find((i) => i.need.id === id)
-        if (!instance || instance.part.modes.some((m) => m.id === mode)) return []
-        const all = listed(instance.part)
-        return [
-          {
-            key: `${state.id}.${id}`,
-            fact: {
-              text: `${state.name}: ${instance.need.name} has no mode ${mode}${all ? `, only ${all}` : ''}. It goes through its own cycle.`,
-            },
-          },
-        ]
-      })
-      return [...own, ...devices]
-    })
-    return wrong.map(({ key, fact }) => ({
-      id: `states.unknown-mode ${key}`,
-      severity: 'risks' as const,
-      text: fact.text,
-      because: states
-        .filter((s) => key.startsWith(`${s.id}.`))
-        .map((s) => ({ text: `“${s.name}” has ${Math.round(s.share.value.typ * 1000) / 10} % of the time` })),
-      fixes: [],
-    }))
-  },
+  run: (stages) =>
+    (stages.design.needs.states ?? []).flatMap((choice) => {
+      const share = stages.states.find((s) => s.id === choice.id)?.share.value.typ ?? 0
+      return lacksOf(choice, stages).map(({ of, text }) => ({
+        id: `states.unknown-mode ${choice.id} ${of}`,
+        severity: 'risks' as const,
+        text: `${choice.name}: ${text}`,
+        because: [{ text: `“${choice.name}” has ${Math.round(share * 1000) / 10} % of the time` }],
+        fixes: [],
+      }))
+    }),
 }

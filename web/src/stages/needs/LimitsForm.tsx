@@ -1,6 +1,8 @@
 // The limits: what feeds it, how warm it gets, what it may draw and cost.
 
+import { Button } from '@mui/material'
 import { useStage } from '../../shared/analysis'
+import { Num } from '../../shared/Num'
 import { QuantityField } from '../../shared/QuantityField'
 import { SourceSelect } from '../../shared/SourceSelect'
 
@@ -48,20 +50,24 @@ export const LimitsForm = () => {
           onChange={(value) => edit({ kind: 'setLimit', limit: 'price', value })}
         />
       </div>
-      <div className="field">
-        <QuantityField
-          label="Time the chip is awake"
-          unit="%"
-          optional
-          placeholder="100 %"
-          min={0}
-          max={100}
-          value={limits.awake === undefined ? undefined : Number((limits.awake * 100).toPrecision(12))}
-          onChange={(value) =>
-            edit({ kind: 'setLimit', limit: 'awake', value: value === null ? null : value / 100 })
-          }
-        />
-      </div>
+      {design.needs.states ? (
+        <NamedStates />
+      ) : (
+        <div className="field">
+          <QuantityField
+            label="Time the chip is awake"
+            unit="%"
+            optional
+            placeholder="100 %"
+            min={0}
+            max={100}
+            value={limits.awake === undefined ? undefined : Number((limits.awake * 100).toPrecision(12))}
+            onChange={(value) =>
+              edit({ kind: 'setLimit', limit: 'awake', value: value === null ? null : value / 100 })
+            }
+          />
+        </div>
+      )}
       <label className="field">
         <input
           type="checkbox"
@@ -75,5 +81,24 @@ export const LimitsForm = () => {
         for, lean the ones that matter most, bare bones only what it can’t start without.
       </p>
     </section>
+  )
+}
+
+/** The states that a project names say how much of the time the chip is awake. */
+const NamedStates = () => {
+  const { analysis, edit } = useStage()
+  return (
+    <div className="field">
+      <p id="states">States, as the project file names them</p>
+      <ul aria-labelledby="states">
+        {analysis.power.states.map(({ id, name, share, mode }) => (
+          <li key={id}>
+            {name}: <Num worked={share}>{Number((share.value.typ * 100).toPrecision(3))} %</Num> of the time
+            {mode && <span className="faint">, chip {mode.name}</span>}
+          </li>
+        ))}
+      </ul>
+      <Button onClick={() => edit({ kind: 'setStates', states: [] })}>Name none</Button>
+    </div>
   )
 }
