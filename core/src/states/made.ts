@@ -14,8 +14,8 @@ const none = dimensionOf('')
 export const modeOf = (chip: Chip | undefined, kind: Mode['kind']): Mode | undefined =>
   chip?.modes.filter((m) => m.kind === kind).at(kind === 'sleep' ? -1 : 0)
 
-const decided = (symbol: string, label: string, value: number, unit: WorkedInput['unit']): WorkedInput =>
-  fromDecision(symbol, label, value, unit, 'set on the Needs page')
+const named = (symbol: string, label: string, value: number, unit: WorkedInput['unit']): WorkedInput =>
+  fromDecision(symbol, label, value, unit, 'as the project names its states')
 
 /** What is left of the time. Where the others take more than all of it, nothing. */
 const theRest = (name: string, symbol: string, others: readonly Worked[]): Worked =>
@@ -30,10 +30,10 @@ const shareOf = ({ name, lasts, every, perDay }: StateChoice, symbol: string): W
   sum(
     { label: `Share of the time ${name}`, symbol: `s_${symbol}`, unit: '' },
     {
-      t: decided(`t_${symbol}`, `each time ${name}`, lasts!, 's'),
+      t: named(`t_${symbol}`, `each time ${name}`, lasts!, 's'),
       ...(every === undefined
-        ? { n: decided(`n_${symbol}`, `times a day ${name}`, perDay!, '') }
-        : { T: decided(`T_${symbol}`, `from one ${name} to the next`, every, 's') }),
+        ? { n: named(`n_${symbol}`, `times a day ${name}`, perDay!, '') }
+        : { T: named(`T_${symbol}`, `from one ${name} to the next`, every, 's') }),
     },
     (i: Record<string, Term>) =>
       i.T ? i.t!.over(i.T) : i.t!.times(i.n!).over(number(day, dimensionOf('s'))),
@@ -46,7 +46,7 @@ const unnamed = (design: Design, chip: Chip | undefined): State[] => {
     'Share of the time awake',
     's_work',
     '',
-    decided('s_work', 'share of the time awake', awake ?? 1, ''),
+    fromDecision('s_work', 'share of the time awake', awake ?? 1, '', 'set on the Needs page'),
   )
   const work: State = {
     id: 'work',

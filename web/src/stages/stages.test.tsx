@@ -42,11 +42,11 @@ describe('Needs', () => {
     ]
     show(<NeedsPage />, { ...d, needs: { ...d.needs, states } })
     expect(screen.queryByLabelText(/Time the chip is awake/)).toBeNull()
-    const list = screen.getByRole('list', { name: /^States/ })
+    const list = screen.getByRole('list', { name: /^Its states/ })
     expect(plain(list)).toBe('exposing: 1 % of the time, chip runningasleep: 99 % of the time, chip stopped')
     fireEvent.click(within(list).getByRole('button', { name: '1 %' }))
     expect(screen.getByRole('dialog', { name: /Share of the time exposing/ })).toBeTruthy()
-    fireEvent.click(screen.getByRole('button', { name: 'Name none', hidden: true }))
+    fireEvent.click(screen.getByRole('button', { name: 'Do without them', hidden: true }))
     expect(steps()).toEqual(['Name no states'])
   })
   test('all devices can be looked through', () => {

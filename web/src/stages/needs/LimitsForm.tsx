@@ -89,8 +89,8 @@ const NamedStates = () => {
   const { analysis, edit } = useStage()
   return (
     <div className="field">
-      <p id="states">States, as the project file names them</p>
-      <ul aria-labelledby="states">
+      <p id="states">Its states, as the project names them</p>
+      <ul aria-labelledby="states" style={{ listStyle: 'none', padding: 0 }}>
         {analysis.power.states.map(({ id, name, share, mode }) => (
           <li key={id}>
             {name}: <Num worked={share}>{Number((share.value.typ * 100).toPrecision(3))} %</Num> of the time
@@ -98,7 +98,7 @@ const NamedStates = () => {
           </li>
         ))}
       </ul>
-      <Button onClick={() => edit({ kind: 'setStates', states: [] })}>Name none</Button>
+      <Button onClick={() => edit({ kind: 'setStates', states: [] })}>Do without them</Button>
     </div>
   )
 }
