@@ -10,7 +10,6 @@ import { demo, shippedLibrary } from '../test/files'
 import { project } from '../test/project'
 import { allChecks, analyse } from './analysis'
 import { stagesInTurn } from './analysis/stages'
-import type { BlockContext } from './build/blocks/block'
 import { stockOf } from './circuit'
 import { applyEdits } from './design'
 import { inTurn, runChecks, runStages, type Stages } from './findings'
@@ -25,11 +24,9 @@ test('each example is quoted as it stands', () => {
   const text = readFileSync(join(__dirname, '..', '..', 'CONTRIBUTING.md'), 'utf8')
   // Beside the room they import from '..'; here from where the room is.
   const beside = (code: string) =>
-    code
-      .replace(/'\.\.\/\.\.\/src\/circuit\/models\//g, "'./")
-      .replace(/'\.\.\/\.\.\/src\/build\/blocks\//g, "'./")
+    code.replace(/'\.\.\/\.\.\/src\/circuit\/models\//g, "'./").replace(/'\.\.\/\.\.\/src\/blocks\//g, "'./")
   for (const name of readdirSync(folder)) {
-    const here = name.startsWith('no-') || name === 'bleeder.ts' ? '../../' : '../'
+    const here = name.startsWith('no-') ? '../../' : '../'
     const quoted = beside(read(name)).replace(/\.\.\/\.\.\/src\//g, here)
     expect([name, text.includes(`\n${quoted}\`\`\``)]).toEqual([name, true])
   }
@@ -61,10 +58,14 @@ test('the stage takes its place behind what it stands on', () => {
   expect(warmth!.value.typ).toBeCloseTo(u.typ * i.typ, 9)
 })
 
-test('the support part is in by the book, and out where the builder left it out', () => {
+test('the support part is in by the book, and says what it draws', () => {
   const design = { ...demo('darkroom-timer'), stance: 'by-the-book' as const }
-  const [part] = bleeder({ design, stock: stockOf(library) } as BlockContext)
-  expect(part).toMatchObject({ key: 'bleeder', present: true, value: { value: 10_000 } })
+  const { power, clock, pins, chip } = analyse(design, library)
+  const [rail, stock] = [power.rail!, stockOf(library)]
+  const parts = bleeder.parts!({ design, library, stock, chip: chip.chip!, clock, pins, rail })
+  expect(parts).toMatchObject([{ key: 'bleeder', present: true, value: { value: 10_000 } }])
+  // 5 V at 10 kΩ, all the time, in the rail’s current.
+  expect(parts[0]!.draws!.value.typ).toBeCloseTo(0.5e-3, 9)
 })
 
 test('the element model: twice the voltage, half the current; and its slope', () => {

@@ -23,7 +23,7 @@ const ever = /^server\/src\/(start|mutations)\.test/
 
 /** Suites far from a room that its faults reach all the same, since they look at what a builder is told and gets. */
 const everywhere =
-  /^(?!core\/)|^core\/src\/(analysis\/(analysis|traps|stack)|build\/|pins\/(corners|sums)|legs\/|levels\/|planner\/plan|power\/stage)/
+  /^(?!core\/)|^core\/src\/(analysis\/(analysis|traps|stack)|build\/|pins\/(corners|sums)|legs\/|levels\/|planner\/plan|power\/|states\/|supply\/)/
 
 const below = (dir) =>
   readdirSync(join(root, dir))

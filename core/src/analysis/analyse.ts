@@ -77,7 +77,7 @@ export const analyse = (
   const { results, remembered } = runStages(
     stagesInTurn,
     given,
-    ['asked', 'carrier', 'planned', 'supplies'],
+    ['around', 'asked', 'carrier', 'planned', 'supplies'],
     before && memory.get(before),
   )
   const stages = { ...results, design }

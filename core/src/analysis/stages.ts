@@ -1,5 +1,6 @@
 // Every stage there is: a new one is its room and its line here. The order follows from what each stands on; checks are told in this one.
 
+import { aroundStage } from '../blocks'
 import { buildStage } from '../build'
 import { carrierStage } from '../carrier'
 import { chipStage } from '../chip'
@@ -22,6 +23,7 @@ const stages: readonly AnyStage[] = [
   clockStage,
   planStage,
   pinsStage,
+  aroundStage,
   powerStage,
   buildStage,
 ]

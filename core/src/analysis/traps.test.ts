@@ -511,13 +511,13 @@ describe('boards', () => {
     ])
   })
   test('power: the board’s own blocks are counted, its regulator once, and no lamp, diode or regulator of ours', () => {
-    const { consumers, polarity, lamp, regulator } = whole.power
-    expect([polarity, lamp, regulatorsOf(whole, library), regulator?.id]).toEqual([
-      undefined,
-      undefined,
-      [],
-      'bl5-low',
-    ])
+    const { consumers, polarity, regulator } = whole.power
+    expect([
+      polarity,
+      consumers.find((c) => c.id === 'power-lamp'),
+      regulatorsOf(whole, library),
+      regulator?.id,
+    ]).toEqual([undefined, undefined, [], 'bl5-low'])
     // manual, blocks but for the regulator: lamp 1.9 mA and bridge 0.5 mA asleep; lamp 1.9, bridge 8, T13's lamp 3, clock 0.4 awake
     const own = consumers.find((c) => c.id === 'board')!
     expect(own.rest.value.max).toBeCloseTo(1.9e-3 + 0.5e-3, 9)

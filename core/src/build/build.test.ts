@@ -3,7 +3,8 @@ import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
 import { type Part, partsOfKind } from '../parts'
-import { cautionWords, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
+import { cautionWords } from '../blocks'
+import { drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -157,22 +158,6 @@ const ofTimer: Row[] = [
     'A step of 220 mA would sag the rail by up to 5.1 V before the supply follows.',
   ],
   [
-    'power-lamp',
-    'led-green',
-    'I_lamp',
-    'notes',
-    'guaranteed',
-    'Nothing shows that the rail is up; 1.7 mA is saved.',
-  ],
-  [
-    'power-lamp-resistor',
-    '1k8',
-    'R',
-    'notes',
-    'guaranteed',
-    'Nothing shows that the rail is up; 1.7 mA is saved.',
-  ],
-  [
     'socket',
     'socket-28',
     '',
@@ -203,6 +188,22 @@ const ofTimer: Row[] = [
     'risks',
     'outside the sheet',
     'Without it the supply at AREF dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+  ],
+  [
+    'power-lamp',
+    'led-green',
+    'I_lamp',
+    'notes',
+    'guaranteed',
+    'Nothing shows that the rail is up; 1.7 mA is saved.',
+  ],
+  [
+    'power-lamp-resistor',
+    '1k8',
+    'R',
+    'notes',
+    'guaranteed',
+    'Nothing shows that the rail is up; 1.7 mA is saved.',
   ],
   [
     'reset-pull-up',
@@ -400,20 +401,20 @@ test('a radio module with a card, a sensor and a relay: what is different there'
       'A step of 220 mA would sag the rail by up to 3.4 V before the supply follows.',
     ],
     [
-      'power-lamp-resistor',
-      '820R',
-      'R',
-      'notes',
-      'guaranteed',
-      'Nothing shows that the rail is up; 1.7 mA is saved.',
-    ],
-    [
       'decoupling:V33A',
       '100n',
       'C ΔV',
       'risks',
       'outside the sheet',
       'Without it the supply at V33A dips by about 400 mV at each clock edge; the chip may reset or misread at random.',
+    ],
+    [
+      'power-lamp-resistor',
+      '820R',
+      'R',
+      'notes',
+      'guaranteed',
+      'Nothing shows that the rail is up; 1.7 mA is saved.',
     ],
     [
       'reset-pull-up',

@@ -1,6 +1,4 @@
 export * from './resolve'
-export { cautionWords, type Caution } from './cautions'
-export { type BuildStep, type StepCheck } from './steps'
 export {
   lineTotal,
   priceToGet,
@@ -11,5 +9,4 @@ export {
   stillToGet,
   type ToGet,
 } from './lists'
-export { type BoardPart } from './placed'
 export { buildStage } from './stage'

@@ -5,7 +5,7 @@ import { fromRule, type Worked, type WorkedInput } from '../findings'
 import type { Source } from '../parts'
 import { exactly } from '../quantity'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
-import type { BoardPart } from './placed'
+import type { BoardPart } from '../blocks'
 
 export interface PartsRow {
   part: string

@@ -1,5 +1,6 @@
 // Everything that is on the board or hangs on it, with its reference and the net of each leg.
 
+import { type BoardPart, pinNet } from '../blocks'
 import { netOf, type Placed, type SupportPart } from '../circuit'
 import { railFor, type Supply } from '../supply'
 import type { Design } from '../design'
@@ -7,15 +8,6 @@ import type { Instance, NeedsResult } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
 import { farNet, isFar } from '../levels'
 import type { PinsResult } from '../pins'
-import { pinNet } from './blocks/block'
-
-export interface BoardPart extends Placed {
-  kind: 'chip' | 'support' | 'device'
-  name: string
-  part: Part
-  support?: SupportPart
-  instance?: Instance
-}
 
 const letters: Partial<Record<Part['kind'], string>> = {
   chip: 'U',

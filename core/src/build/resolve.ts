@@ -1,5 +1,6 @@
 // The Build stage: support circuit, netlist, parts list, wiring table and steps.
 
+import { type Around, type BoardPart, type BuildStep, loadedBlocks } from '../blocks'
 import { makeNetlist, type Net, stockOf, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
@@ -9,10 +10,9 @@ import type { Library } from '../parts'
 import { isPlanned } from '../legs'
 import type { PinsResult } from '../pins'
 import type { PowerResult } from '../power'
-import { supportCircuit } from './blocks'
 import { type PartsRow, partsList, totalPrice, type WireRow, wiringTable } from './lists'
-import { type BoardPart, placeParts } from './placed'
-import { type BuildStep, buildSteps } from './steps'
+import { placeParts } from './placed'
+import { buildSteps } from './steps'
 
 export interface BuildResult {
   /** Every support part, in or out. */
@@ -27,14 +27,18 @@ export interface BuildResult {
   missing: string[]
 }
 
-export const resolveBuild = (
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  clock: ClockResult,
-  pins: PinsResult,
-  power: PowerResult,
-): BuildResult => {
+/** What the stage stands on. */
+interface Ready {
+  design: Design
+  library: Library
+  around: readonly Around[]
+  needs: NeedsResult
+  clock: ClockResult
+  pins: PinsResult
+  power: PowerResult
+}
+
+export const resolveBuild = ({ design, library, around, needs, clock, pins, power }: Ready): BuildResult => {
   const missing = [
     ...(pins.chip ? [] : ['a chip']),
     ...(power.source ? [] : ['a source']),
@@ -51,7 +55,7 @@ export const resolveBuild = (
       steps: [],
       missing,
     }
-  const circuit = supportCircuit({
+  const circuit = loadedBlocks(around, {
     design,
     library,
     stock: stockOf(library),
@@ -61,7 +65,7 @@ export const resolveBuild = (
     power,
     rail: power.rail,
   })
-  const support = [...circuit, ...pins.support]
+  const support = [...circuit.flatMap((c) => c.parts), ...pins.support]
   const placed = placeParts(design, pins.chip, pins, needs, support, power.supplies)
   const nets = makeNetlist(placed)
   const parts = partsList(placed, [power.source, power.feed?.source])
@@ -72,7 +76,7 @@ export const resolveBuild = (
     parts,
     price: totalPrice(parts),
     wiring: wiringTable(nets, placed),
-    steps: buildSteps(placed, needs, power),
+    steps: buildSteps(placed, circuit, needs, power),
     missing,
   }
 }

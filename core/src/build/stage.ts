@@ -10,8 +10,7 @@ declare module '../findings/results' {
 
 export const buildStage = defineStage({
   name: 'build',
-  after: ['needs', 'clock', 'pins', 'power'],
-  run: ({ design, library, needs, clock, pins, power }) =>
-    resolveBuild(design, library, needs, clock, pins, power),
+  after: ['around', 'needs', 'clock', 'pins', 'power'],
+  run: resolveBuild,
   checks: buildChecks,
 })

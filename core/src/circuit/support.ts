@@ -14,34 +14,20 @@ export interface Leg {
 /** The parts of a level shift: a divider's two, a series resistor, a pull-up on each side, and what stands between them. */
 export type ShiftPart = 'upper' | 'lower' | 'series' | 'near' | 'far' | 'transistor' | 'diode' | 'buffer'
 
-/** What a support part is there for. Whoever looks for one goes by this and by the signal it serves, never by its key or name. */
-export type SupportRole =
-  | 'entry'
-  | 'feed entry'
-  | 'polarity diode'
-  | 'regulator'
-  | 'regulator input capacitor'
-  | 'regulator output capacitor'
-  | 'bulk capacitor'
-  | 'power lamp'
-  | 'power lamp resistor'
-  | 'socket'
-  | 'decoupling capacitor'
-  | 'reset pull-up'
-  | 'reset button'
-  | 'resonating part'
-  | 'load capacitor'
-  | 'programming header'
-  | 'line pull-up'
-  | 'select pull-up'
-  | 'transistor'
-  | 'gate resistor'
-  | 'gate pull-down'
-  | 'flyback diode'
-  | 'lamp resistor'
-  | 'sensor divider'
-  | 'sampling capacitor'
-  | `shift ${ShiftPart}`
+/** What a support part is there for, as keys. A room adds its own: `declare module '../circuit/support' { interface SupportRoles { … } }`. */
+export interface SupportRoles {
+  'line pull-up': true
+  'select pull-up': true
+  transistor: true
+  'gate resistor': true
+  'gate pull-down': true
+  'flyback diode': true
+  'lamp resistor': true
+  'sensor divider': true
+  'sampling capacitor': true
+}
+/** Whoever looks for a part goes by this and by the signal it serves, never by its key or name. */
+export type SupportRole = keyof SupportRoles | `shift ${ShiftPart}`
 
 export interface SupportPart extends SupportChoice {
   /** `decoupling:VCC`, `led:d4.1.LED`: what the builder's in and out choices refer to. */
@@ -56,6 +42,8 @@ export interface SupportPart extends SupportChoice {
   series?: boolean
   why: string
   worked: Worked[]
+  /** What it takes from the chip’s rail all the time. */
+  draws?: Worked
   /** What leaving it out does, with a number in it. */
   risk: { severity: Severity; grade: Grade; text: string; facts: Fact[] }
   /** The signal it serves, when it serves one. */

@@ -1,5 +1,4 @@
 export { type Consumer } from './consumers'
-export { lampKey, type PowerLamp } from './lamp'
 export { objections, regulate, type Objection, type Regulation } from './regulate'
 export { rankRegulators, type RankedRegulator } from './rank'
 export * from './resolve'

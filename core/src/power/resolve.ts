@@ -1,9 +1,8 @@
 // The Power stage: what is drawn from every rail, what is left of its voltage, and what the parts on the way make of it.
 
-import { stockOf } from '../circuit'
 import type { Design } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
-import type { Chip, Library, Regulator, Source } from '../parts'
+import type { Chip, Regulator, Source } from '../parts'
 import { fullRange } from '../quantity'
 import { asVariable, greatest, least, sum, type Term } from '../sums'
 import type { State } from '../states'
@@ -20,7 +19,6 @@ import {
   withLoads,
 } from '../supply'
 import { type Consumer, consumersOf, type Drawing, sumOf } from './consumers'
-import { powerLamp, type PowerLamp } from './lamp'
 import { regulate, type Regulation } from './regulate'
 
 /** What lies on the way to the chip’s rail. */
@@ -57,7 +55,6 @@ export interface PowerResult extends Path {
   regulation?: Regulation
   /** Hours on one set of cells; absent where the source doesn't run down. */
   runtime?: Worked
-  lamp?: PowerLamp
   hottest?: Worked
 }
 
@@ -166,11 +163,10 @@ const drawnFrom = (
   }
 }
 
-export const resolvePower = (of: Omit<Drawing, 'lamp'>, library: Library): PowerResult => {
+export const resolvePower = (of: Drawing): PowerResult => {
   const { design, chip, clock, states, supplies } = of
   const rail = ownVoltage(supplies)
-  const lamp = chip?.board ? undefined : powerLamp(design, library, rail, stockOf(library))
-  const consumers = consumersOf({ ...of, lamp })
+  const consumers = consumersOf(of)
   const loads = withLoads(
     supplies,
     Object.fromEntries(
@@ -218,7 +214,6 @@ export const resolvePower = (of: Omit<Drawing, 'lamp'>, library: Library): Power
       stopAt(path, regulation, input, chip, clock.lowestSupply),
       alwaysAtWork(consumers, design, chip, supplies.fed.feed),
     ),
-    lamp,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }
 }

@@ -113,6 +113,10 @@ describe('consumers', () => {
   })
   test('a device’s own cycle gives its average: the buzzer sounds 2 % of the time', () =>
     expect(consumers.find((c) => c.id === 'd5')!.average.value.typ).toBeCloseTo(0.02 * 25e-3, 9))
+  test('of two, twice', () =>
+    expect(
+      power({ kind: 'setCount', id: 'd5', count: 2 }).consumers.find((c) => c.id === 'd5')!.average.value.typ,
+    ).toBeCloseTo(2 * 0.02 * 25e-3, 9))
   test('the source gives the rail’s current and the regulator’s own', () =>
     expect(rest.fromSource.value.max).toBeCloseTo(rest.work.value.max + 2.5e-3, 12))
 })
@@ -676,6 +680,33 @@ describe('ways out, by hand', () => {
     expect(offers({ ...on33, feed: 'adapter-5v' }, 'power.device-supply', strip(4.8, 5.2))).toContain(
       'Feed Strip from the second feed',
     )
+  })
+  test('a second feed for a device gives what that device takes, not the chip beside it', () => {
+    const hungry = (max: number) =>
+      withDevice('pixel-strip-8', {
+        supply: { min: 4.76, max: 5.25, kind: 'recommended' },
+        modes: [{ id: 'on', name: 'on', current: { max, kind: 'recommended' } }],
+      })
+    const label = (amperes: number) => `Feed Strip from a second feed, 5 V adapter, ${amperes} A`
+    expect(offers(on33, 'power.device-supply', hungry(2))).toContain(label(2))
+    expect(offers(on33, 'power.device-supply', hungry(2.001))).toContain(label(4))
+  })
+  // The adapter of 7.5 V gives 7.1 V to 8 V.
+  test('for a board only what its input takes, from end to end', () => {
+    const board = findPart(library, 'board', 'trestle-32')!
+    const weak = { ...findPart(library, 'source', 'adapter-9v')!, current: { max: 5e-3, kind: 'guaranteed' } }
+    const with_ = (min: number, max: number): Library => ({
+      parts: {
+        ...library.parts,
+        'adapter-9v': weak as never,
+        [board.id]: { ...board, input: { min, max, kind: 'recommended' } },
+      },
+    })
+    const offered = (min: number, max: number) =>
+      offers({ chip: board.id, source: 'adapter-9v' }, 'power.source-too-weak', with_(min, max)).includes(
+        'Feed it from 7.5 V adapter (7.5 V)',
+      )
+    expect([offered(7.1, 8), offered(7.11, 8), offered(7.1, 7.99)]).toEqual([true, false, false])
   })
   test('without a regulator only where chip and devices stand all of the source’s range', () => {
     const chip = findPart(library, 'chip', 'td8-28-dip')!

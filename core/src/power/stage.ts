@@ -15,8 +15,7 @@ declare module '../findings/results' {
 
 export const powerStage = defineStage({
   name: 'power',
-  after: ['needs', 'carrier', 'clock', 'pins', 'states', 'supplies'],
-  run: ({ design, library, needs, carrier, clock, pins, states, supplies }) =>
-    resolvePower({ design, needs, chip: carrier.chip, clock, pins, states, supplies }, library),
+  after: ['around', 'needs', 'carrier', 'clock', 'pins', 'states', 'supplies'],
+  run: ({ around, carrier, ...stages }) => resolvePower({ ...stages, around, chip: carrier.chip }),
   checks: powerChecks,
 })

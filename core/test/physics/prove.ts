@@ -159,14 +159,15 @@ export const prove = (
     const off = solve({ drives: { [wire.signal.id]: led.side === 'high' ? 'low' : 'high' } })
     must('lamps go out', Math.abs(off.current(id, 'anode')) < 0.01 * foretold + 1e-9, () => wire.signal.name)
   }
-  const power = a.power.lamp
-  const lamp = placed.find((p) => p.support?.key === 'power-lamp' && !p.bridged)
-  if (power?.present && lamp) {
-    const i = rest.current(lamp.ref, 'anode')
+  // Every part of the board that draws all the time.
+  for (const { ref, name, legs, support, bridged } of placed) {
+    const foretold = support?.draws?.value.typ
+    if (foretold === undefined || bridged) continue
+    const i = Math.abs(rest.current(ref, legs[0]!.name))
     must(
-      'power lamp',
-      Math.abs(i - power.current.value.typ) < 0.03 * power.current.value.typ,
-      () => `${(i * 1e3).toFixed(3)} mA`,
+      'drawn by the board',
+      Math.abs(i - foretold) < 0.03 * foretold,
+      () => `${name}: ${(i * 1e3).toFixed(3)} mA instead of ${(foretold * 1e3).toFixed(3)} mA`,
     )
   }
 

@@ -1,4 +1,4 @@
-import { type Caution as CautionName, cautionWords } from '@root-board/core/build'
+import { type Caution as CautionName, cautionWords } from '@root-board/core/blocks'
 
 export const Caution = ({ name }: { name: CautionName }) => (
   <p className="caution">

@@ -1,6 +1,6 @@
 // What a meter should show: “4.8 … 5.2 V”, “more than 1 MΩ”.
 
-import type { StepCheck } from '@root-board/core/build'
+import type { StepCheck } from '@root-board/core/blocks'
 import { Num, Quantity } from './Num'
 
 export const Expectation = ({ check }: { check: StepCheck }) => {

@@ -1,6 +1,6 @@
 // The build sheet: everything the bench needs on paper, without the program around it.
 
-import { type Caution as CautionName, cautionWords } from '@root-board/core/build'
+import { type Caution as CautionName, cautionWords } from '@root-board/core/blocks'
 import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'

@@ -25,14 +25,17 @@ export const budgetExceeded: Check = {
           { text: `All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
         ],
         fixes: [
-          ...(power.lamp?.present
-            ? [
-                {
-                  label: 'Leave out the power lamp',
-                  edits: [{ kind: 'leaveOut' as const, support: 'power-lamp', name: 'power lamp' }],
-                },
-              ]
-            : []),
+          ...power.consumers.flatMap(({ support, name }) => {
+            const what = name.toLowerCase()
+            return support
+              ? [
+                  {
+                    label: `Leave out the ${what}`,
+                    edits: [{ kind: 'leaveOut' as const, support, name: what }],
+                  },
+                ]
+              : []
+          }),
           {
             label: `Raise the budget to ${formatQuantity(raised, 'A')}`,
             edits: [{ kind: 'setLimit' as const, limit: 'current' as const, value: raised }],

@@ -18,6 +18,8 @@ export interface Consumer {
   cycle: Readonly<Record<StateId, Worked>>
   /** Over all states. */
   average: Worked
+  /** The support part that it is; the builder may leave it out. */
+  support?: string
 }
 
 /** Currents that add up, by their symbols. */
@@ -31,7 +33,8 @@ export const nothing = (label: string): Worked => together(label, 'I', [])
 export const numbered = (currents: readonly { current: Worked; label: string }[]): WorkedInput[] =>
   currents.map(({ current, label }, i) => ({ ...fromWorked(current), symbol: `I_${i + 1}`, label }))
 
-type Known = Pick<Consumer, 'id' | 'name' | 'count' | 'from' | 'work'> & Partial<Pick<Consumer, 'rest'>>
+type Known = Pick<Consumer, 'id' | 'name' | 'count' | 'from' | 'work' | 'support'> &
+  Partial<Pick<Consumer, 'rest'>>
 
 /** `of`: what it takes in a state; absent: what it takes at work. `rest`: absent: nothing. */
 export const consumer = (

@@ -1,14 +1,15 @@
 // Who draws how much from which rail: at rest, at work, and in each state.
 
+import type { Around } from '../../blocks'
 import type { ClockResult } from '../../clock'
+import type { SupportPart } from '../../circuit'
 import type { Design } from '../../design'
 import type { Worked } from '../../findings'
 import type { NeedsResult } from '../../needs'
 import type { Chip } from '../../parts'
 import type { PinsResult } from '../../pins'
 import type { State } from '../../states'
-import { type OpenSupply, ownVoltage, railFor } from '../../supply'
-import type { PowerLamp } from '../lamp'
+import { type OpenSupply, ownVoltage, type RailId, railFor } from '../../supply'
 import { boardConsumer, chipConsumer } from './chip'
 import { consumer, type Consumer, numbered, together } from './consumer'
 import { deviceConsumer, lightConsumer, loadConsumer } from './device'
@@ -25,8 +26,20 @@ export interface Drawing {
   pins: PinsResult
   states: readonly State[]
   supplies: OpenSupply
-  lamp?: PowerLamp
+  around: readonly Around[]
 }
+
+/** A part of the board that draws all the time. */
+const standing = ({ key, name, present, draws }: SupportPart, from: RailId, states: readonly State[]) =>
+  present && draws
+    ? [
+        consumer(
+          { id: key, name: capital(name), count: 1, from, work: draws, rest: draws, support: key },
+          states,
+        ),
+      ]
+    : []
+const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 
 export const consumersOf = ({
   design,
@@ -36,7 +49,7 @@ export const consumersOf = ({
   pins,
   states,
   supplies,
-  lamp,
+  around,
 }: Drawing): Consumer[] => {
   const { own } = supplies
   const radio = (design.needs.radio ?? false) || states.some((s) => s.radio)
@@ -54,19 +67,8 @@ export const consumersOf = ({
     chip && chipConsumer(chip, clock, radio, states, own),
     ...devices,
     ...trickle(chip, pins, supplies, states),
-    lamp?.present &&
-      consumer(
-        {
-          id: 'power-lamp',
-          name: 'Power lamp',
-          count: 1,
-          from: own,
-          work: lamp.current,
-          rest: lamp.current,
-        },
-        states,
-      ),
-  ].filter((c) => c !== undefined && c !== false)
+    ...around.flatMap(({ parts }) => parts.flatMap((part) => standing(part, own, states))),
+  ].filter((c) => c !== undefined)
 }
 
 /** Sum over the consumers of one of their currents. */

@@ -1,9 +1,16 @@
-import { formatQuantity, fullRange } from '../../quantity'
-import { polarityKey } from '../../supply'
-import type { SupportBlock } from './block'
+import type { SupportPart } from '../circuit'
+import { formatQuantity, fullRange } from '../quantity'
+import { polarityKey } from '../supply'
+import type { LoadedContext } from './block'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'polarity diode': true
+  }
+}
 
 /** A diode in series with the plug, where a plug of the other polarity can be put in. */
-export const polarity: SupportBlock = ({ power, chip }) => {
+export const polarity = ({ power, chip }: LoadedContext): SupportPart[] => {
   if (!power.polarity || !power.source) return []
   const { diode, present, asked, forced } = power.polarity
   const absolute = fullRange(chip.supply.absolute)

@@ -1,5 +1,7 @@
 // Cautions in plain words, shown beside the step they belong to.
 
+import type { Source } from '../parts'
+
 export type Caution =
   | 'mains'
   | 'iron'
@@ -29,3 +31,11 @@ export const cautionWords: Record<Caution, string> = {
     'Two supplies feed this project: only their grounds are joined, never their plus. Unplug both before a wire is moved.',
   children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
 }
+
+/** What goes with the source, wherever the power comes in. */
+export const sourceCautions = (source: Source | undefined): Caution[] => [
+  ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
+  ...(source?.cautions?.includes('mains') ? (['mains'] as const) : []),
+  ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
+  ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
+]

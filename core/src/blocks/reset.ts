@@ -1,13 +1,21 @@
-import { preferred, type SupportPart } from '../../circuit'
-import { byTheBook, careful, supportChoice } from '../../design'
-import { fromPart } from '../../findings'
-import { partsOfKind } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
-import { attributeOf } from '../../legs'
-import { asStated } from '../../sums'
-import type { SupportBlock } from './block'
+import { preferred, type SupportPart, type SupportRole } from '../circuit'
+import { byTheBook, careful, supportChoice } from '../design'
+import { fromPart } from '../findings'
+import { partsOfKind } from '../parts'
+import { formatQuantity, fullRange } from '../quantity'
+import { attributeOf } from '../legs'
+import { asStated } from '../sums'
+import type { BlockContext, SupportBlock } from './block'
+import { bridge, joined } from './step'
 
-export const reset: SupportBlock = ({ chip, design, stock, library }) => {
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'reset pull-up': true
+    'reset button': true
+  }
+}
+
+const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] => {
   const sheet = chip.support.reset
   const pin = chip.pins.find((p) => p.id === sheet?.pin)
   // A reset leg that serves as a port has no button and no pull-up of ours.
@@ -16,7 +24,7 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   const wanted = fullRange(sheet.pullUp)
   const value = preferred(stock.resistors, wanted.typ, 'nearest')
   const inside = sheet.internalPullUp && fullRange(sheet.internalPullUp)
-  const parts: SupportPart[] = [
+  const all: SupportPart[] = [
     {
       key: 'reset-pull-up',
       role: 'reset pull-up',
@@ -61,7 +69,7 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
   ]
   const button = partsOfKind(library, 'switch').find((s) => s.sort === 'push')
   if (button)
-    parts.push({
+    all.push({
       key: 'reset-button',
       role: 'reset button',
       name: 'reset button',
@@ -80,5 +88,39 @@ export const reset: SupportBlock = ({ chip, design, stock, library }) => {
         facts: [{ text: 'Nothing else on the board pulls reset low' }],
       },
     })
-  return parts
+  return all
+}
+
+export const reset: SupportBlock = {
+  name: 'reset',
+  parts,
+  step: (own) => {
+    const support = (role: SupportRole) => own.find((p) => p.support!.role === role)?.support
+    const pull = support('reset pull-up')
+    return {
+      title: 'Reset',
+      checks: [
+        ...(pull
+          ? [
+              bridge(
+                'between RESET and VCC, chip out',
+                pull,
+                'near 0 Ω: the button’s legs are turned, and it is always pressed',
+              ),
+            ]
+          : []),
+        ...(support('reset button')
+          ? [
+              {
+                where: 'between RESET and GND, button pressed',
+                powered: false,
+                ...joined,
+                otherwise: 'open: the button is turned by a quarter',
+              },
+            ]
+          : []),
+      ],
+      cautions: ['iron'],
+    }
+  },
 }

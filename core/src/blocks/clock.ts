@@ -1,11 +1,19 @@
-import type { SupportPart } from '../../circuit'
-import { loadCapacitorKey } from '../../clock'
-import { careful, everyStance, supportChoice } from '../../design'
-import { formatQuantity } from '../../quantity'
-import type { SupportBlock } from './block'
+import type { SupportPart } from '../circuit'
+import { loadCapacitorKey } from '../clock'
+import { careful, everyStance, supportChoice } from '../design'
+import { formatQuantity } from '../quantity'
+import type { BlockContext, SupportBlock } from './block'
+import { apart } from './step'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'resonating part': true
+    'load capacitor': true
+  }
+}
 
 /** Crystal with two load capacitors, or a resonator; nothing for the chip's own oscillator. */
-export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
+const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] => {
   const { source, part } = chosen
   if (!source || !part || !source.pins || source.pins.length < 2) return []
   const [a, b] = source.pins as [string, string]
@@ -18,7 +26,7 @@ export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
       { text: 'A chip without a clock does not even answer its programmer' },
     ],
   }
-  const parts: SupportPart[] = [
+  const all: SupportPart[] = [
     {
       key: 'crystal',
       role: 'resonating part',
@@ -39,7 +47,7 @@ export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
     const { wanted, fitted, pull, bare } = load
     for (const [i, pin] of [a, b].entries()) {
       const key = loadCapacitorKey(pin)
-      parts.push({
+      all.push({
         key,
         role: 'load capacitor',
         name: `load capacitor at ${pin}`,
@@ -66,5 +74,23 @@ export const clock: SupportBlock = ({ clock: chosen, design, stock }) => {
       })
     }
   }
-  return parts
+  return all
+}
+
+export const clock: SupportBlock = {
+  name: 'clock',
+  parts,
+  step: (own) => ({
+    title: 'Clock',
+    then: ['Keep the leads as short as they can be, with nothing crossing under them.'],
+    checks: own
+      .filter((p) => p.support!.role === 'resonating part')
+      .map(({ legs: [a, b] }) => ({
+        where: `between ${a!.net} and ${b!.net}, chip out`,
+        powered: false,
+        ...apart,
+        otherwise: 'a bridge of solder under the crystal',
+      })),
+    cautions: ['iron'],
+  }),
 }

@@ -1,12 +1,20 @@
-import { preferred, type SupportPart } from '../../circuit'
-import { careful, everyStance, supportChoice } from '../../design'
-import { fromPart } from '../../findings'
-import { formatQuantity, fullRange } from '../../quantity'
-import { asStated } from '../../sums'
-import type { SupportBlock } from './block'
+import { preferred, type SupportPart } from '../circuit'
+import { careful, everyStance, supportChoice } from '../design'
+import { fromPart } from '../findings'
+import { formatQuantity, fullRange } from '../quantity'
+import { asStated } from '../sums'
+import type { LoadedContext } from './block'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    regulator: true
+    'regulator input capacitor': true
+    'regulator output capacitor': true
+  }
+}
 
 /** The regulator itself and the two capacitors its sheet asks for. */
-export const regulator: SupportBlock = ({ design, stock, power }) => {
+export const regulator = ({ design, stock, power }: LoadedContext): SupportPart[] => {
   const reg = power.regulator
   if (!reg) return []
   const nets = { in: 'VIN', out: 'VCC', ground: 'GND', none: '' }

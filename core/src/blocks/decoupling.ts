@@ -1,9 +1,15 @@
-import { preferred, type SupportPart } from '../../circuit'
-import { byTheBook, careful, supportChoice } from '../../design'
-import { fromPart, fromRule } from '../../findings'
-import { formatQuantity } from '../../quantity'
-import { asStated, sum } from '../../sums'
-import { pinNet, type SupportBlock } from './block'
+import { preferred, type SupportPart } from '../circuit'
+import { byTheBook, careful, supportChoice } from '../design'
+import { fromPart, fromRule } from '../findings'
+import { formatQuantity } from '../quantity'
+import { asStated, sum } from '../sums'
+import { type BlockContext, pinNet } from './block'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'decoupling capacitor': true
+  }
+}
 
 /** One millimetre of wire has about a nanohenry; a hand's breadth to the supply and back. */
 const wire = 100e-9
@@ -25,7 +31,7 @@ const dip = sum(
   (i) => i.L.times(i.ΔI).over(i.Δt),
 )
 
-export const decoupling: SupportBlock = ({ chip, design, stock }) =>
+export const decoupling = ({ chip, design, stock }: BlockContext): SupportPart[] =>
   chip.support.decoupling.flatMap((d, i): SupportPart[] => {
     if (!stock.ceramics) return []
     const key = `decoupling:${d.pin}`

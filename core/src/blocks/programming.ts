@@ -1,10 +1,17 @@
-import { netOf } from '../../circuit'
-import { careful, everyStance, supportChoice } from '../../design'
-import { partsOfKind } from '../../parts'
-import { type SupportBlock, pinNet } from './block'
+import { netOf, type SupportPart } from '../circuit'
+import { everyStance, supportChoice } from '../design'
+import { partsOfKind } from '../parts'
+import { type BlockContext, pinNet, type SupportBlock } from './block'
+import { joined } from './step'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'programming header': true
+  }
+}
 
 /** The header by which code gets in, contact by contact as the chip's sheet lists them. */
-export const programmingHeader: SupportBlock = ({ chip, design, library, pins }) => {
+const header = ({ chip, design, library, pins }: BlockContext): SupportPart[] => {
   const method = chip.programming[0]!
   const connector = partsOfKind(library, 'connector')
     .filter((c) => c.sort === 'programming header' && c.contacts >= method.contacts.length)
@@ -37,29 +44,22 @@ export const programmingHeader: SupportBlock = ({ chip, design, library, pins })
   ]
 }
 
-/** A socket, so that the chip goes in last and can come out again. */
-export const socket: SupportBlock = ({ chip, design, library }) => {
-  if (chip.package.style !== 'dip') return []
-  const part = partsOfKind(library, 'connector').find(
-    (c) => c.sort === 'socket' && c.contacts === chip.package.legs,
-  )
-  if (!part) return []
-  return [
-    {
-      key: 'socket',
-      role: 'socket',
-      name: 'socket of the chip',
-      part,
-      legs: [],
-      why: 'the board is checked before the chip goes in, and the chip can be changed',
-      worked: [],
-      ...supportChoice(design, 'socket', careful),
-      risk: {
-        severity: 'notes',
-        grade: 'guaranteed',
-        text: `The chip is soldered in by ${chip.package.legs} legs and can’t be taken out whole.`,
-        facts: [{ text: 'A mistake in the supply is found only after the chip has met it' }],
-      },
-    },
-  ]
+export const programmingHeader: SupportBlock = {
+  name: 'programming',
+  parts: header,
+  step: (own, { chip }) => ({
+    title: 'Programming header',
+    checks: own[0]!.legs
+      .filter((l) => l.net !== 'VCC' && l.net !== 'GND')
+      .map((l) => {
+        const leg = chip.legs.find((c) => c.net === l.net)
+        return {
+          where: `contact ${l.name} to ${leg ? `leg ${leg.name.replace(' ', ' (')})` : l.net}`,
+          powered: false,
+          ...joined,
+          otherwise: 'open, or on the leg beside it',
+        }
+      }),
+    cautions: ['iron', 'two-supplies'],
+  }),
 }

@@ -1,18 +1,24 @@
-import { preferred } from '../../circuit'
-import { careful, supportChoice } from '../../design'
-import { fromDecision, fromRule, type WorkedInput } from '../../findings'
-import { formatQuantity, within } from '../../quantity'
-import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../../sums'
-import type { BlockContext, SupportBlock } from './block'
+import { preferred, type SupportPart } from '../circuit'
+import { careful, supportChoice } from '../design'
+import { fromDecision, fromRule, type WorkedInput } from '../findings'
+import { formatQuantity, within } from '../quantity'
+import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../sums'
+import type { BlockContext, LoadedContext } from './block'
 import { decoupling } from './decoupling'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    'bulk capacitor': true
+  }
+}
 
 /** How long a regulator or a lead takes to follow a step of the load. */
 const response = 10e-6
 const sag = 0.1
 
 /** What of the chip’s decoupling is fitted. */
-const smallOnes = ({ chip, design, stock }: BlockContext): WorkedInput[] =>
-  decoupling({ chip, design, stock } as BlockContext)
+const smallOnes = (context: BlockContext): WorkedInput[] =>
+  decoupling(context)
     .filter((s) => s.present && s.value && s.part.kind === 'capacitors')
     .map((s, k) => ({
       symbol: `C_${k + 1}`,
@@ -23,7 +29,7 @@ const smallOnes = ({ chip, design, stock }: BlockContext): WorkedInput[] =>
       variable: s.key,
     }))
 
-export const bulk: SupportBlock = (context) => {
+export const bulk = (context: LoadedContext): SupportPart[] => {
   const { chip, design, stock, power, rail } = context
   if (!stock.electrolytics) return []
   const Δt = fromRule('Δt', 'until the supply follows', response, 's', 'usual for a linear regulator')

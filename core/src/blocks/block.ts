@@ -1,0 +1,77 @@
+// A block of the support circuit: one file each, all of this form, listed in index.ts.
+
+import type { Stock, SupportPart } from '../circuit'
+import type { ClockResult } from '../clock'
+import type { Design } from '../design'
+import type { Worked } from '../findings'
+import type { Chip, Library, Regulator, Source } from '../parts'
+import type { PinsResult } from '../pins'
+import type { OpenSupply, PolarityDiode } from '../supply'
+import type { BoardPart, BuildStep } from './step'
+
+/** What is known before it is known what is drawn. */
+export interface BlockContext {
+  design: Design
+  library: Library
+  stock: Stock
+  chip: Chip
+  clock: ClockResult
+  pins: PinsResult
+  /** Of the chip, without load. */
+  rail: Worked
+}
+
+/** What the loads make of the way to the rail. */
+export interface Loaded {
+  source?: Source
+  regulator?: Regulator
+  polarity?: PolarityDiode
+  feed?: { source: Source }
+  supplies: OpenSupply
+  /** At the regulator’s input. */
+  input?: Worked
+  regulation?: { dissipation: Worked; junction: Worked; margin: Worked }
+  rest: Worked
+  work: Worked
+}
+export interface LoadedContext extends BlockContext {
+  power: Loaded
+}
+
+/** Where its parts are fitted: after all that is fitted so far. */
+export interface FittingContext {
+  /** The chip with the nets of its legs. */
+  chip: BoardPart
+  power: Loaded
+  rail: Worked
+}
+
+export interface SupportBlock {
+  /** Its own among all blocks. */
+  name: string
+  /** The parts it asks for, none where it doesn’t apply; what draws from the rail all the time says so there. */
+  parts?: (context: BlockContext) => SupportPart[]
+  /** Those that depend on what flows. They draw nothing. */
+  loadedParts?: (context: LoadedContext) => SupportPart[]
+  /** A board brings its own support circuit; this is there beside it. */
+  besideBoards?: true
+  /** How its parts that are in are fitted, and what is measured then. Not asked where none is in, unless there is something to do anyway. */
+  step?: (own: BoardPart[], context: FittingContext) => Fitting
+  evenWithoutParts?: true
+}
+
+/** What a step says beside which parts are soldered in, and where. */
+export interface Fitting extends Omit<BuildStep, 'refs' | 'does'> {
+  /** What is done when they are in. */
+  then?: string[]
+}
+
+export const pinNet = (chip: Chip, id: string): string => {
+  const pin = chip.pins.find((p) => p.id === id)
+  if (!pin) return id
+  if (pin.type === 'supply') return 'VCC'
+  if (pin.type === 'ground') return 'GND'
+  // Where a board is fed.
+  if (pin.rail === 'IN') return 'VIN'
+  return pin.id
+}

@@ -1,0 +1,39 @@
+import type { SupportPart } from '../circuit'
+import { everyStance, supportChoice } from '../design'
+import type { LoadedContext } from './block'
+import { jackOf } from './jack'
+
+declare module '../circuit/support' {
+  interface SupportRoles {
+    entry: true
+  }
+}
+
+/** Where the supply comes onto the board. */
+export const entry = ({ power, design, library }: LoadedContext): SupportPart[] => {
+  if (!power.source) return []
+  const jack = jackOf(library, power.source)
+  if (!jack) return []
+  const first = power.polarity ? 'VPLUG' : power.regulator ? 'VIN' : 'VCC'
+  return [
+    {
+      key: 'entry',
+      role: 'entry',
+      name: `jack for ${power.source.name}`,
+      part: jack,
+      legs: [
+        { name: '+', net: first },
+        { name: '−', net: 'GND' },
+      ],
+      why: `${power.source.plug}, ${power.source.polarity}`,
+      worked: [],
+      ...supportChoice(design, 'entry', everyStance),
+      risk: {
+        severity: 'stops',
+        grade: 'impossible',
+        text: 'Nothing brings the supply onto the board.',
+        facts: [{ text: 'The source ends here' }],
+      },
+    },
+  ]
+}

@@ -1,0 +1,54 @@
+import { voltageFor } from '../supply'
+import type { SupportBlock } from './block'
+import { sourceCautions } from './cautions'
+import { entry } from './entry'
+import { polarity } from './polarity'
+import { regulator } from './regulator'
+import { notShorted, volts } from './step'
+
+/** A junction above this burns fingers at its case, °C. */
+const burns = 60
+
+/** How the supply comes in: its jack, the diode that guards it, the regulator with its capacitors. */
+export const supply: SupportBlock = {
+  name: 'supply',
+  loadedParts: (context) => [...entry(context), ...polarity(context), ...regulator(context)],
+  step: (_, { power, rail }) => {
+    const before = voltageFor(power.supplies, { fedBy: 'source' })
+    const hot = (power.regulation?.junction.value.max ?? 0) > burns
+    return {
+      title: power.regulator ? 'Supply and regulator' : 'Supply',
+      checks: [
+        ...(power.regulation
+          ? [
+              {
+                where: 'between VCC and GND, red lead on VCC',
+                powered: false,
+                ...notShorted,
+                otherwise:
+                  'a reading near 0 Ω is a short: look for a bridge of solder at the regulator; do not plug in',
+              },
+            ]
+          : []),
+        // Nothing hangs on it yet: what falls in the diode is what falls at next to no current.
+        ...(before && power.regulator
+          ? [
+              volts(
+                'between VIN and GND',
+                before,
+                'nothing: the polarity diode is the wrong way round, or the plug has the other polarity',
+              ),
+            ]
+          : []),
+        volts(
+          'between VCC and GND',
+          rail,
+          power.regulator
+            ? 'too low: regulator turned round or its input sags; too high: ground leg of the regulator is open'
+            : 'nothing, or negative: the source is the other way round; too high: it is another source than planned. The chip stays out',
+        ),
+      ],
+      cautions: ['iron', 'eyes', ...sourceCautions(power.source), ...(hot ? (['heat'] as const) : [])],
+    }
+  },
+}
