@@ -43,8 +43,8 @@ const onDemand = (
   { design, library, patience }: Given,
   proposing: boolean,
 ): OnDemand => ({
-  regulators: once(() => regulatorsOf(analysis, library)),
-  // Another carrier is looked for only where fixes are asked for.
+  // Other regulators and carriers are looked for only where fixes are asked for.
+  regulators: once(() => (proposing ? regulatorsOf(analysis, library) : [])),
   fitting: once(() =>
     proposing
       ? fittingCarrier(

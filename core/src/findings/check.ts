@@ -7,8 +7,8 @@ import type { Given, OnDemand, Results } from './results'
 /** What the stages made, and what can be asked beside it. */
 export interface Stages extends Results, OnDemand, Given {
   /**
-   * Whether fixes are asked for that need the planner: another leg, another carrier. The analysis of an edit does
-   * without; they are worked out for the one finding that is opened (see `proposalsFor`).
+   * Whether fixes are asked for that take sums or the planner: another leg, carrier, regulator or source. The analysis of an
+   * edit does without; they are worked out for the one finding that is opened (see `proposalsFor`).
    */
   proposing: boolean
 }

@@ -22,8 +22,13 @@ export const usablePins = (chip: Chip): ChipPin[] =>
 
 /** Whether no unit’s line, and no leg of another board, is used by two. */
 const channelsOnce = (plan: Offer[]): boolean => {
-  const used = plan.flatMap((o) => o.channels)
-  return new Set(used).size === used.length
+  const used = new Set<number>()
+  for (const { channels } of plan)
+    for (const channel of channels) {
+      if (used.has(channel)) return false
+      used.add(channel)
+    }
+  return true
 }
 
 /** What a solution says: its wires in the order of the signals, and the wirings it chose. */
@@ -53,10 +58,11 @@ const readSolution = (
         found,
         wanted.map((i) => problem.signals[i]!.candidates as Offer[]),
         (plan) =>
+          channelsOnce(plan) &&
           keepsBudgets(
             problem,
             plan.map((o, at) => ({ pin: o.pin, load: problem.signals[wanted[at]!]!.load ?? 0 })),
-          ) && channelsOnce(plan),
+          ),
       )
   return {
     wirings,

@@ -4,7 +4,11 @@
 import type { Offer } from './demand'
 
 /** How untidy a device lies: by how far its legs are spread, then by how many lie in another order than at the device. */
-const untidiness = (members: readonly number[], legAt: (member: number) => number): number => {
+interface Untidiness {
+  spread: number
+  turned: number
+}
+const untidiness = (members: readonly number[], legAt: (member: number) => number): Untidiness => {
   let low = Infinity
   let high = -Infinity
   let before = -Infinity
@@ -16,8 +20,30 @@ const untidiness = (members: readonly number[], legAt: (member: number) => numbe
     if (leg < before) turned++
     before = leg
   }
-  return (high - low) * 4096 + turned
+  return { spread: high - low, turned }
 }
+
+/** The two lowest and the two highest legs of a device: what the others span when one goes elsewhere. */
+interface Ends {
+  low: number
+  low2: number
+  high: number
+  high2: number
+}
+const endsOf = (members: readonly number[], legOf: readonly number[]): Ends => {
+  const ends: Ends = { low: Infinity, low2: Infinity, high: -Infinity, high2: -Infinity }
+  for (const member of members) {
+    const leg = legOf[member]!
+    if (leg < ends.low) [ends.low2, ends.low] = [ends.low, leg]
+    else if (leg < ends.low2) ends.low2 = leg
+    if (leg > ends.high) [ends.high2, ends.high] = [ends.high, leg]
+    else if (leg > ends.high2) ends.high2 = leg
+  }
+  return ends
+}
+/** How far a device is spread once the member on one leg is on another. */
+const spreadWith = ({ low, low2, high, high2 }: Ends, from: number, to: number): number =>
+  Math.max(from === high ? high2 : high, to) - Math.min(from === low ? low2 : low, to)
 
 const firstByPin = (offers: Offer[]): Map<number, Offer> => {
   const by = new Map<number, Offer>()
@@ -53,13 +79,32 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
   const now = (i: number) => legOf[i]!
   const then = (i: number) => (i === first ? firstLeg : i === second ? secondLeg : legOf[i]!)
   const lies = devices.map((m) => untidiness(m, now))
-  /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
-  const isTidier = (): boolean => {
+  const ends = devices.map((m) => endsOf(m, legOf))
+  /** How much more the devices of those that would move are spread then; one with both of them is looked at as a whole. */
+  const moreSpread = (): number => {
     let change = 0
-    for (const d of devicesOf[first]!) change += untidiness(devices[d]!, then) - lies[d]!
+    for (const d of devicesOf[first]!)
+      change +=
+        (second >= 0 && devicesOf[second]!.includes(d)
+          ? untidiness(devices[d]!, then).spread
+          : spreadWith(ends[d]!, legOf[first]!, firstLeg)) - lies[d]!.spread
     if (second >= 0)
       for (const d of devicesOf[second]!)
-        if (!devicesOf[first]!.includes(d)) change += untidiness(devices[d]!, then) - lies[d]!
+        if (!devicesOf[first]!.includes(d))
+          change += spreadWith(ends[d]!, legOf[second]!, secondLeg) - lies[d]!.spread
+    return change
+  }
+  const moreTurned = (): number => {
+    let change = 0
+    for (const d of devicesOf[first]!) change += untidiness(devices[d]!, then).turned - lies[d]!.turned
+    if (second >= 0)
+      for (const d of devicesOf[second]!)
+        if (!devicesOf[first]!.includes(d)) change += untidiness(devices[d]!, then).turned - lies[d]!.turned
+    return change
+  }
+  /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
+  const isTidier = (): boolean => {
+    const change = moreSpread() || moreTurned()
     if (change !== 0) return change < 0
     // Lower legs are used before higher ones, by the signals that come first.
     const rise = firstLeg - legOf[first]!
@@ -82,6 +127,7 @@ export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]
     changed[k] = clock
     for (const d of devicesOf[k]!) {
       lies[d] = untidiness(devices[d]!, now)
+      ends[d] = endsOf(devices[d]!, legOf)
       for (const m of devices[d]!) changed[m] = clock
     }
   }

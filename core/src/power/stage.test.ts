@@ -115,8 +115,8 @@ describe('consumers', () => {
     expect(consumers.find((c) => c.id === 'd5')!.average.value.typ).toBeCloseTo(0.02 * 25e-3, 9))
   test('of two, twice', () =>
     expect(
-      power({ kind: 'setCount', id: 'd5', count: 2 }).consumers.find((c) => c.id === 'd5')!.average.value.typ,
-    ).toBeCloseTo(2 * 0.02 * 25e-3, 9))
+      power({ kind: 'setCount', id: 'd5', count: 2 }).consumers.find((c) => c.id === 'd5')!.average,
+    ).toMatchObject({ label: 'Buzzer, average', value: { typ: expect.closeTo(2 * 0.02 * 25e-3, 9) } }))
   test('the source gives the rail’s current and the regulator’s own', () =>
     expect(rest.fromSource.value.max).toBeCloseTo(rest.work.value.max + 2.5e-3, 12))
 })
@@ -515,6 +515,73 @@ describe('every way that current takes, by hand', () => {
   })
 })
 
+// Usually within it, if only just, is a matter of the worst case; usually beyond it is one of every day.
+describe('usually just at a limit, and a little beyond', () => {
+  const design = project({
+    chip: 'td8-28-dip',
+    source: 'adapter-12v',
+    regulator: 'bl5-cool',
+    feed: 'adapter-5v',
+    devices: [
+      ['relay-module', 'Lamp'],
+      ['pixel-strip-8', 'Strip', undefined, { fedBy: 'feed' }],
+    ],
+  })
+  const { power: p } = analyse(design, library)
+  test.each<[string, string, string, number, [string, string][]]>([
+    // check, part, limit, usual value, [severity, grade] at and beyond
+    [
+      'power.source-too-weak',
+      'adapter-12v',
+      'current',
+      p.fromSource.value.typ,
+      [
+        ['risks', 'outside the sheet'],
+        ['stops', 'outside the sheet'],
+      ],
+    ],
+    [
+      'power.feed-too-weak',
+      'adapter-5v',
+      'current',
+      p.feed!.current.value.typ,
+      [
+        ['risks', 'outside the sheet'],
+        ['stops', 'outside the sheet'],
+      ],
+    ],
+    [
+      'power.regulator-overloaded',
+      'bl5-cool',
+      'current',
+      p.work.value.typ,
+      [
+        ['risks', 'outside the sheet'],
+        ['stops', 'outside the sheet'],
+      ],
+    ],
+    [
+      'power.regulator-too-hot',
+      'bl5-cool',
+      'junctionMax',
+      p.regulation!.junction.value.typ,
+      [
+        ['stops', 'outside the sheet'],
+        ['stops', 'impossible'],
+      ],
+    ],
+  ])('%s', (check, part, limit, usual, expected) => {
+    const at = (max: number) => {
+      const changed = { ...library.parts[part]!, [limit]: { max, kind: 'recommended' } } as never
+      const { findings } = analyse(design, { parts: { ...library.parts, [part]: changed } })
+      const found = findings.find((f) => f.check === check)!
+      expect(found.because.some((fact) => fact.worked)).toBe(true)
+      return [found.severity, found.grade]
+    }
+    expect([at(usual), at(usual * 0.999)]).toEqual(expected)
+  })
+})
+
 describe('the polarity diode', () => {
   const design = project({
     chip: 'td8-28-dip',
@@ -533,6 +600,11 @@ describe('the polarity diode', () => {
     expect(told({ current: { max: most } })).toEqual([])
     const [found] = told({ current: { max: most * 0.999 } })
     expect([found!.severity, found!.grade]).toEqual(['risks', 'outside the sheet'])
+    // The current that flows, worked out, and the sheet’s.
+    expect(found!.because.map((f) => [f.worked?.value.max, f.origin?.kind])).toEqual([
+      [most, undefined],
+      [undefined, 'part'],
+    ])
     const after = analyse(
       applyEdits(design, found!.fixes[0]!.edits),
       withDiode({ current: { max: most * 0.999 } }),

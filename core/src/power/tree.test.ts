@@ -2,7 +2,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse } from '../analysis'
+import { analyse, proposalsFor, regulatorsOf } from '../analysis'
 import type { Stages } from '../findings'
 import { findPart, makeLibrary, type Regulator, type Source } from '../parts'
 import { supplyOf, withOpen } from '../supply'
@@ -21,7 +21,8 @@ const withSecond = (change: Partial<Regulator> = {}) => {
   const part = { ...findPart(shipped, 'regulator', 'bl33-low')!, ...change }
   const supplies = withOpen({
     ...supply,
-    converters: [...supply.converters, { id: 'second', part, from: 'rail', to: 'feed' }],
+    // First of the two, and behind the other all the same.
+    converters: [{ id: 'second', part, from: 'rail', to: 'feed' }, ...supply.converters],
   })
   const power = resolvePower({ ...a, design, chip: a.chip.chip, supplies, around: [] })
   const stages = { ...a, design, library: shipped, power, regulators: () => [], fitting: () => undefined }
@@ -39,7 +40,7 @@ test('what the second rail draws goes through both converters, with what each ta
   const lamp = before.consumers.find((c) => c.id === 'power-lamp')!.work.value.typ
   expect(power.work.value.typ).toBeCloseTo(before.work.value.typ - lamp + own + q, 9)
   expect(power.fromSource.value.typ).toBeCloseTo(before.fromSource.value.typ - lamp + own + q, 9)
-  const [first, second] = power.regulations
+  const [second, first] = power.regulations
   // (5 V − 3.3 V) · I + 5 V · I_q
   expect(second!.regulation.dissipation.value.typ).toBeCloseTo(1.7 * own + 5 * q, 6)
   expect(first!.regulation.dissipation.value.max).toBeGreaterThan(before.regulation!.dissipation.value.max)
@@ -98,6 +99,11 @@ describe('a switching regulator', () => {
     // A linear one would take all of the current: the switching one less.
     expect(power.fromSource.value.typ).toBeLessThan(I)
   })
+  test('is not among the linear ones that are compared', () => {
+    const library = makeLibrary([...Object.values(shipped.parts), part])
+    const ranked = regulatorsOf(of(), library).map((r) => r.regulator.id)
+    expect([ranked.includes('bl5-cool'), ranked.includes('sw5')]).toEqual([true, false])
+  })
   test('without a word of its efficiency four fifths are assumed', () => {
     const { power } = of({ efficiency: undefined })
     expect(power.fromSource.value.typ).toBeCloseTo(
@@ -151,7 +157,11 @@ test.each([
   }
   const library = makeLibrary([...Object.values(shipped.parts), adapter])
   const a = analyse(project({ ...td8, source: 'cells-2-aa', devices: [] }), library)
-  const labels = a.findings.find((f) => f.id === 'power.dropout')!.fixes.map((f) => f.label)
+  const labels = proposalsFor(
+    a,
+    library,
+    a.findings.find((f) => f.id === 'power.dropout')!,
+  ).map((f) => f.label)
   expect(labels.some((l) => l.includes('adapter made here'))).toBe(proposed)
 })
 

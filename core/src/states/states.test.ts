@@ -49,6 +49,7 @@ describe('a scale that weighs 96 times a day and waits for half a minute every t
       const c = power.consumers.find((x) => x.id === id)!
       expect(states.map((s) => c.cycle[s.id]!.value.typ)).toEqual(of.map((x) => expect.closeTo(x, 12)))
       expect(c.average.value.typ).toBeCloseTo(average(of), 12)
+      expect(c.average.label).toBe(`${c.name}, over time`)
     }
     const others = power.consumers.filter((c) => !['chip', 'd1'].includes(c.id))
     const beside = others.reduce((sum, c) => sum + c.average.value.typ, 0)

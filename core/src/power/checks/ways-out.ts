@@ -58,6 +58,7 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
   partsOfKind(stages.library, 'source')
     .filter(
       (s) =>
+        stages.proposing &&
         s.id !== stages.power.source?.id &&
         fullRange(s.current).max >= stages.power.fromSource.value.max &&
         suitsInput(stages, s),
