@@ -48,10 +48,12 @@ const onDemand = (
   fitting: once(() =>
     proposing
       ? fittingCarrier(
-          design,
-          library,
-          resolveNeeds(design, library),
-          ownVoltage(analysis.power.supplies),
+          {
+            design,
+            library,
+            needs: resolveNeeds(design, library),
+            rail: ownVoltage(analysis.power.supplies),
+          },
           patience,
         )
       : undefined,

@@ -23,13 +23,13 @@ export const candidateOf = (
     carrier &&
     judgeChip(
       carrier,
-      design,
-      library,
-      resolveNeeds(design, library),
-      ownVoltage(supplyOf(design, library)),
       {
-        patience,
+        design,
+        library,
+        needs: resolveNeeds(design, library),
+        rail: ownVoltage(supplyOf(design, library)),
       },
+      { patience },
     )
   )
 }

@@ -1,7 +1,7 @@
 // The blocks of the support circuit, in the order in which they are fitted and their parts numbered.
 
 import type { SupportPart } from '../circuit'
-import type { BlockContext, FittingContext, LoadedContext, SupportBlock } from './block'
+import type { BlockContext, StepContext, LoadedContext, SupportBlock } from './block'
 import { clock } from './clock'
 import { lamp } from './lamp'
 import { place } from './place'
@@ -40,7 +40,7 @@ export const loadedBlocks = (around: readonly Around[], context: LoadedContext):
 export const stepsOf = (
   around: readonly Around[],
   placed: readonly BoardPart[],
-  context: FittingContext,
+  context: StepContext,
 ): BuildStep[] =>
   around.flatMap(({ block, parts }) => {
     const own = placed.filter((p) => p.support?.present && parts.includes(p.support))

@@ -39,7 +39,7 @@ export interface LoadedContext extends BlockContext {
 }
 
 /** Where its parts are fitted: after all that is fitted so far. */
-export interface FittingContext {
+export interface StepContext {
   /** The chip with the nets of its legs. */
   chip: BoardPart
   power: Loaded
@@ -56,7 +56,7 @@ export interface SupportBlock {
   /** A board brings its own support circuit; this is there beside it. */
   besideBoards?: true
   /** How its parts that are in are fitted, and what is measured then. Not asked where none is in, unless there is something to do anyway. */
-  step?: (own: BoardPart[], context: FittingContext) => Fitting
+  step?: (own: BoardPart[], context: StepContext) => Fitting
   evenWithoutParts?: true
 }
 

@@ -1,6 +1,7 @@
 import { preferred, type SupportPart } from '../circuit'
 import { careful, everyStance, supportChoice } from '../design'
 import { fromPart } from '../findings'
+import type { Regulator } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
 import type { LoadedContext } from './block'
@@ -13,56 +14,62 @@ declare module '../circuit/support' {
   }
 }
 
-/** The regulator itself and the two capacitors its sheet asks for. */
-export const regulator = ({ design, stock, power }: LoadedContext): SupportPart[] => {
-  const reg = power.regulator
-  if (!reg) return []
+const itself = (reg: Regulator, { design, power }: LoadedContext): SupportPart => {
   const nets = { in: 'VIN', out: 'VCC', ground: 'GND', none: '' }
-  const parts: SupportPart[] = [
-    {
-      key: 'regulator',
-      role: 'regulator',
-      name: 'regulator',
-      part: reg,
-      legs: reg.legs
-        .filter((l) => l.role !== 'none')
-        .map((l) => ({ name: `${l.leg} ${l.name}`, net: nets[l.role] })),
-      why: `holds the rail at ${formatQuantity(fullRange(reg.output).typ, 'V')}`,
-      worked: power.regulation
-        ? [power.regulation.dissipation, power.regulation.junction, power.regulation.margin]
-        : [],
-      ...supportChoice(design, 'regulator', everyStance),
-      risk: {
-        severity: 'stops',
-        grade: 'impossible',
-        text: 'Without it nothing feeds the rail.',
-        facts: [{ text: 'The rail hangs on the regulator’s output' }],
-      },
+  return {
+    key: 'regulator',
+    role: 'regulator',
+    name: 'regulator',
+    part: reg,
+    legs: reg.legs
+      .filter((l) => l.role !== 'none')
+      .map((l) => ({ name: `${l.leg} ${l.name}`, net: nets[l.role] })),
+    why: `holds the rail at ${formatQuantity(fullRange(reg.output).typ, 'V')}`,
+    worked: power.regulation
+      ? [power.regulation.dissipation, power.regulation.junction, power.regulation.margin]
+      : [],
+    ...supportChoice(design, 'regulator', everyStance),
+    risk: {
+      severity: 'stops',
+      grade: 'impossible',
+      text: 'Without it nothing feeds the rail.',
+      facts: [{ text: 'The rail hangs on the regulator’s output' }],
     },
-  ]
-  const capacitor = (
-    key: string,
-    role: SupportPart['role'],
-    name: string,
-    net: string,
-    least: number,
-    field: string,
-    source: string | undefined,
-    risk: string,
-    farads: 'electrolytics' | 'ceramics',
-  ) => {
-    const series = stock[farads]
-    if (!series) return
-    const value = preferred(series, least, 'up')
-    parts.push({
+  }
+}
+
+/** A capacitor that its sheet asks for. */
+interface AskedFor {
+  key: string
+  role: SupportPart['role']
+  name: string
+  net: string
+  /** Farads, at least. */
+  least: number
+  field: string
+  source?: string
+  risk: string
+}
+
+/** From here on electrolytics, farads: ceramics for leads end there. */
+const large = 1e-6
+
+const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContext): SupportPart[] => {
+  const { key, role, name, net, least, field, source, risk } = of
+  const polar = least >= large
+  const series = polar ? stock.electrolytics : stock.ceramics
+  if (!series) return []
+  const value = preferred(series, least, 'up')
+  return [
+    {
       key,
       role,
       name,
       part: series,
       value,
       legs: [
-        { name: farads === 'electrolytics' ? '+' : '1', net },
-        { name: farads === 'electrolytics' ? '−' : '2', net: 'GND' },
+        { name: polar ? '+' : '1', net },
+        { name: polar ? '−' : '2', net: 'GND' },
       ],
       why: `${reg.name} asks for at least ${formatQuantity(least, 'F')} there`,
       worked: [
@@ -93,30 +100,35 @@ export const regulator = ({ design, stock, power }: LoadedContext): SupportPart[
           },
         ],
       },
-    })
-  }
-  const pick = (farads: number) => (farads >= 1e-6 ? 'electrolytics' : 'ceramics')
-  capacitor(
-    'regulator-in',
-    'regulator input capacitor',
-    'capacitor at the regulator’s input',
-    'VIN',
-    reg.inputCapacitor,
-    'inputCapacitor',
-    undefined,
-    `The regulator may oscillate with less than ${formatQuantity(reg.inputCapacitor, 'F')} at its input.`,
-    pick(reg.inputCapacitor),
-  )
-  capacitor(
-    'regulator-out',
-    'regulator output capacitor',
-    'capacitor at the regulator’s output',
-    'VCC',
-    reg.outputCapacitor.capacitance,
-    'outputCapacitor',
-    reg.outputCapacitor.source,
-    `Its output may ring or oscillate with less than ${formatQuantity(reg.outputCapacitor.capacitance, 'F')}.`,
-    pick(reg.outputCapacitor.capacitance),
-  )
-  return parts
+    },
+  ]
+}
+
+/** The regulator itself and the two capacitors its sheet asks for. */
+export const regulator = (context: LoadedContext): SupportPart[] => {
+  const reg = context.power.regulator
+  if (!reg) return []
+  const { inputCapacitor: input, outputCapacitor: output } = reg
+  const asked: AskedFor[] = [
+    {
+      key: 'regulator-in',
+      role: 'regulator input capacitor',
+      name: 'capacitor at the regulator’s input',
+      net: 'VIN',
+      least: input,
+      field: 'inputCapacitor',
+      risk: `The regulator may oscillate with less than ${formatQuantity(input, 'F')} at its input.`,
+    },
+    {
+      key: 'regulator-out',
+      role: 'regulator output capacitor',
+      name: 'capacitor at the regulator’s output',
+      net: 'VCC',
+      least: output.capacitance,
+      field: 'outputCapacitor',
+      source: output.source,
+      risk: `Its output may ring or oscillate with less than ${formatQuantity(output.capacitance, 'F')}.`,
+    },
+  ]
+  return [itself(reg, context), ...asked.flatMap((of) => capacitor(reg, of, context))]
 }

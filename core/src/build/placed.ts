@@ -62,44 +62,50 @@ const chainNet = ({ chain, wiring, need }: Instance, terminal: string): string |
   return undefined
 }
 
-const deviceLegs = (
+/** What there is to be placed, and what its legs are joined by. */
+export interface Placing {
+  design: Design
+  chip: Chip
+  pins: PinsResult
+  needs: NeedsResult
+  support: SupportPart[]
+  supplies: Supply
+}
+
+const supplyNet = (instance: Instance, role: string, { supplies }: Placing): string | undefined =>
+  role === 'supply' ? railFor(supplies, instance.need).net : role === 'ground' ? 'GND' : undefined
+
+/** The net at a signal’s terminal, and what is printed there. */
+const signalLeg = (
   instance: Instance,
-  needs: NeedsResult,
-  design: Design,
-  chip: Chip,
-  pins: PinsResult,
-  supplies: Supply,
-): Placed['legs'] =>
-  instance.part.terminals.flatMap((terminal) => {
-    const signal = instance.wiring.signals.find((s) => s.terminal === terminal.id)
-    const link = chainNet(instance, terminal.id)
-    if (link) return [{ name: terminal.id, net: link }]
-    if (signal) {
-      const need = needs.signals.find((s) =>
-        s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
-      )
-      if (!need) return []
-      // The reference leg keeps its net, on which its capacitor is.
-      const reference = need.kind === 'reference' ? pins.assignment[need.id] : undefined
-      if (reference) return [{ name: terminal.id, net: pinNet(chip, reference) }]
-      const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
-      if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
-        return [{ name: terminal.id, net: farNet(need.name) }]
-      return [{ name: terminalName(instance, signal.at, terminal.id), net: `${netOf(need.name)}${tail}` }]
-    }
-    if (terminal.role === 'supply') return [{ name: terminal.id, net: railFor(supplies, instance.need).net }]
-    if (terminal.role === 'ground') return [{ name: terminal.id, net: 'GND' }]
-    return []
+  signal: Instance['wiring']['signals'][number],
+  { design, chip, pins, needs }: Placing,
+): Placed['legs'] => {
+  const need = needs.signals.find((s) =>
+    s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
+  )
+  if (!need) return []
+  // The reference leg keeps its net, on which its capacitor is.
+  const reference = need.kind === 'reference' ? pins.assignment[need.id] : undefined
+  if (reference) return [{ name: signal.terminal, net: pinNet(chip, reference) }]
+  if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
+    return [{ name: signal.terminal, net: farNet(need.name) }]
+  const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
+  return [{ name: terminalName(instance, signal.at, signal.terminal), net: `${netOf(need.name)}${tail}` }]
+}
+
+const deviceLegs = (instance: Instance, of: Placing): Placed['legs'] =>
+  instance.part.terminals.flatMap(({ id, role }) => {
+    const link = chainNet(instance, id)
+    if (link) return [{ name: id, net: link }]
+    const signal = instance.wiring.signals.find((s) => s.terminal === id)
+    if (signal) return signalLeg(instance, signal, of)
+    const net = supplyNet(instance, role, of)
+    return net === undefined ? [] : [{ name: id, net }]
   })
 
-export const placeParts = (
-  design: Design,
-  chip: Chip,
-  pins: PinsResult,
-  needs: NeedsResult,
-  support: SupportPart[],
-  supplies: Supply,
-): BoardPart[] => {
+export const placeParts = (of: Placing): BoardPart[] => {
+  const { chip, pins, needs, support } = of
   const counts = new Map<string, number>()
   const ref = (part: Part) => {
     const letter = letters[part.kind] ?? 'X'
@@ -124,7 +130,7 @@ export const placeParts = (
       ref: ref(i.part),
       name: i.name,
       part: i.part,
-      legs: deviceLegs(i, needs, design, chip, pins, supplies),
+      legs: deviceLegs(i, of),
       instance: i,
     })),
   ]

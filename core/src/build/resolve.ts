@@ -66,7 +66,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     rail: power.rail,
   })
   const support = [...circuit.flatMap((c) => c.parts), ...pins.support]
-  const placed = placeParts(design, pins.chip, pins, needs, support, power.supplies)
+  const placed = placeParts({ design, chip: pins.chip, pins, needs, support, supplies: power.supplies })
   const nets = makeNetlist(placed)
   const parts = partsList(placed, [power.source, power.feed?.source])
   return {

@@ -36,15 +36,63 @@ export interface ChipResult extends Carrier {
   own?: CandidateChip
 }
 
+/** What a carrier is judged against. */
+export interface Judged {
+  design: Design
+  library: Library
+  needs: NeedsResult
+  rail: Worked | undefined
+}
+
+/** What its supply speaks against it. */
+const supplyObjections = (chip: Chip, { design, library, rail }: Judged): string[] => {
+  const supply = fullRange(chip.supply.recommended)
+  const source = findPart(library, 'source', design.power.source)
+  const input = chip.board && fullRange(chip.board.input)
+  const given = source && fullRange(source.voltage)
+  if (input && given)
+    return given.min < input.min || given.max > input.max
+      ? [
+          `its input takes ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}, and ${source.name} gives ${formatQuantity(given.typ, 'V', 3)}`,
+        ]
+      : []
+  return !chip.board && rail && (rail.value.min < supply.min || rail.value.max > supply.max)
+    ? [
+        `it runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}, and the rail is ${formatQuantity(rail.value.typ, 'V', 3)}`,
+      ]
+    : []
+}
+
+/** Bytes that are left of its memories; negative where they are short. */
+const memoriesLeft = (chip: Chip, needs: NeedsResult) => ({
+  programLeft: chip.memory.program - (chip.memory.loader ?? 0) - needs.program.value.max,
+  dataLeft: chip.memory.data - needs.data.value.max,
+})
+
+/** What speaks against it, in words. */
+const objectionsTo = (chip: Chip, plan: Plan, of: Judged): string[] => {
+  const { programLeft, dataLeft } = memoriesLeft(chip, of.needs)
+  const short = (which: string, bytes: number) =>
+    bytes < 0 ? [`its ${which} memory is ${-bytes} bytes short of what the devices’ code takes`] : []
+  return [
+    ...(plan.status === 'clash' ? [plan.clashText ?? 'the signals find no legs'] : []),
+    ...plan.wires
+      .filter((w) => w.impossible)
+      .map((w) => `${w.signal.name} is locked on ${w.pin.id}: ${w.impossible}`),
+    ...(of.design.needs.radio && !chip.radio ? ['it has no radio'] : []),
+    ...supplyObjections(chip, of),
+    ...short('program', programLeft),
+    ...short('data', dataLeft),
+  ]
+}
+
 /** One chip against the needs; the chosen one with its locks and clock. `known`: its plan, where it has been made. */
 export const judgeChip = (
   chip: Chip,
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  rail: Worked | undefined,
+  of: Judged,
   { known, patience }: { known?: Plan; patience?: Patience } = {},
 ): CandidateChip => {
+  const { design, library, needs, rail } = of
   const own = chip.id === design.chip.part
   const clock = resolveClock(own ? design : { ...design, chip: { part: chip.id } }, library, chip, rail)
   const choices = own ? design.pins : { locks: {}, excluded: [], kept: {} }
@@ -60,30 +108,7 @@ export const judgeChip = (
       },
       { tidied: false, patience },
     )
-  const no: string[] = []
-  if (plan.status === 'clash') no.push(plan.clashText ?? 'the signals find no legs')
-  const wrong = plan.wires.filter((w) => w.impossible)
-  for (const w of wrong) no.push(`${w.signal.name} is locked on ${w.pin.id}: ${w.impossible}`)
-  const supply = fullRange(chip.supply.recommended)
-  const source = findPart(library, 'source', design.power.source)
-  const input = chip.board && fullRange(chip.board.input)
-  if (input && source) {
-    const given = fullRange(source.voltage)
-    if (given.min < input.min || given.max > input.max)
-      no.push(
-        `its input takes ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}, and ${source.name} gives ${formatQuantity(given.typ, 'V', 3)}`,
-      )
-  }
-  if (design.needs.radio && !chip.radio) no.push('it has no radio')
-  if (!chip.board && rail && (rail.value.min < supply.min || rail.value.max > supply.max))
-    no.push(
-      `it runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}, and the rail is ${formatQuantity(rail.value.typ, 'V', 3)}`,
-    )
-  const programLeft = chip.memory.program - (chip.memory.loader ?? 0) - needs.program.value.max
-  const dataLeft = chip.memory.data - needs.data.value.max
-  if (programLeft < 0)
-    no.push(`its program memory is ${-programLeft} bytes short of what the devices’ code takes`)
-  if (dataLeft < 0) no.push(`its data memory is ${-dataLeft} bytes short of what the devices’ code takes`)
+  const no = objectionsTo(chip, plan, of)
   return {
     chip,
     fits: no.length === 0 && isPlanned(plan),
@@ -91,8 +116,7 @@ export const judgeChip = (
     undecided: no.length === 0 && plan.status === 'undecided',
     status: plan.status,
     left: isPlanned(plan) ? plan.free.length : undefined,
-    programLeft,
-    dataLeft,
+    ...memoriesLeft(chip, needs),
     workings: {
       left: legsLeft(plan),
       program: memoryLeft(chip, 'program', needs.program),
@@ -135,17 +159,11 @@ export const candidateOrder = (a: CandidateChip, b: CandidateChip): number =>
   a.chip.id.localeCompare(b.chip.id)
 
 /** Another carrier that fits, the cheapest; for fixes, when the chosen one can't work. */
-export const fittingCarrier = (
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  rail: Worked | undefined,
-  patience: Patience,
-): Chip | undefined =>
-  carriers(library)
-    .filter((c) => c.id !== design.chip.part)
+export const fittingCarrier = (of: Judged, patience: Patience): Chip | undefined =>
+  carriers(of.library)
+    .filter((c) => c.id !== of.design.chip.part)
     .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))
-    .find((chip) => judgeChip(chip, design, library, needs, rail, { patience: share(patience, 200) }).fits)
+    .find((chip) => judgeChip(chip, of, { patience: share(patience, 200) }).fits)
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {
   const loader = which === 'program' ? (chip.memory.loader ?? 0) : 0

@@ -21,7 +21,11 @@ export const chipStage = defineStage({
     ...carrier,
     own:
       carrier.chip &&
-      judgeChip(carrier.chip, design, library, asked, ownVoltage(supplies), { known: pins.plan }),
+      judgeChip(
+        carrier.chip,
+        { design, library, needs: asked, rail: ownVoltage(supplies) },
+        { known: pins.plan },
+      ),
   }),
   checks: chipChecks,
 })

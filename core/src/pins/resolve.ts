@@ -6,6 +6,7 @@ import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import type { Chip, Library } from '../parts'
+import type { Carrier } from '../carrier'
 import { type OpenSupply, ownVoltage } from '../supply'
 import { fittedShift, levelsOf, type LineLevel, referenceOf } from '../levels'
 import { type BytePlan, bytePlans, type Plan } from '../legs'
@@ -36,27 +37,39 @@ export interface PinsResult {
   left?: Worked
 }
 
-export const resolvePins = (
-  design: Design,
-  library: Library,
-  needs: NeedsResult,
-  chip: Chip | undefined,
-  clock: ClockResult,
-  supplies: OpenSupply,
-  { taken, plan }: Planned,
-): PinsResult => {
-  if (!chip || !plan)
-    return {
-      taken: {},
-      support: [],
-      levels: [],
-      converters: [],
-      pwms: [],
-      windows: [],
-      bytes: [],
-      leds: {},
-      assignment: {},
-    }
+/** What the stage stands on. */
+interface Ready {
+  design: Design
+  library: Library
+  asked: NeedsResult
+  carrier: Carrier
+  clock: ClockResult
+  supplies: OpenSupply
+  planned: Planned
+}
+
+const unplanned: PinsResult = {
+  taken: {},
+  support: [],
+  levels: [],
+  converters: [],
+  pwms: [],
+  windows: [],
+  bytes: [],
+  leds: {},
+  assignment: {},
+}
+
+export const resolvePins = ({
+  design,
+  library,
+  asked,
+  carrier: { chip },
+  clock,
+  supplies,
+  planned: { taken, plan },
+}: Ready): PinsResult => {
+  if (!chip || !plan) return unplanned
   const rail = ownVoltage(supplies)
   const reference = referenceOf(plan.wires)
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library), reference }
@@ -85,7 +98,7 @@ export const resolvePins = (
       : [],
     pwms: plan.wires.flatMap((w) => pwmSum(w, chip, clock) ?? []),
     windows: rail ? pullWindows(plan.wires, chip, rail, support) : [],
-    bytes: bytePlans(needs.open, plan),
+    bytes: bytePlans(asked.open, plan),
     leds: context
       ? Object.fromEntries(
           plan.wires.flatMap((w) => {

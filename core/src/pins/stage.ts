@@ -11,7 +11,6 @@ declare module '../findings/results' {
 export const pinsStage = defineStage({
   name: 'pins',
   after: ['asked', 'carrier', 'clock', 'supplies', 'planned'],
-  run: ({ design, library, asked, carrier, clock, supplies, planned }) =>
-    resolvePins(design, library, asked, carrier.chip, clock, supplies, planned),
+  run: resolvePins,
   checks: pinsChecks,
 })

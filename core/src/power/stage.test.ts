@@ -705,6 +705,18 @@ test('who draws: the chip, what has a supply, lamps, a meter’s coil, pull-ups,
   expect(meter.work.value.typ).toBeCloseTo((2 * 3.3) / 30e3, 12)
 })
 
+// Nothing of the charge is lost at the end: 1.8 Ah at the least over the greatest current.
+test('cells that hold their voltage to the end', () => {
+  const cells = findPart(library, 'source', 'cells-2-aa')!
+  const flat = { ...cells, resistance: undefined, voltage: { min: 3, typ: 3, max: 3, kind: 'guaranteed' } }
+  const design = project({ chip: 'td8-28-dip', source: 'cells-2-aa', devices: [] })
+  const { power: p } = analyse(
+    { ...design, power: { source: 'cells-2-aa' } },
+    { parts: { ...library.parts, 'cells-2-aa': flat as never } },
+  )
+  expect(p.runtime!.value.min).toBeCloseTo((1.8 * 3600) / p.average.value.max, 0)
+})
+
 test('cells without a chip run down all the same', () => {
   const { runtime, average } = analyse(
     {
@@ -779,6 +791,20 @@ describe('ways out, by hand', () => {
         'Feed it from 7.5 V adapter (7.5 V)',
       )
     expect([offered(7.1, 8), offered(7.11, 8), offered(7.1, 7.99)]).toEqual([true, false, false])
+  })
+  // 3 · 71 mA from 12 V heat its regulator beyond what it stands; the board’s 3.3 V are not to be fed from outside all the same.
+  test('no source feeds a board’s rail past its regulator', () => {
+    const weak = { ...findPart(library, 'source', 'adapter-9v')!, current: { max: 5e-3, kind: 'guaranteed' } }
+    const labels = offers(
+      {
+        chip: 'trestle-32',
+        source: 'adapter-9v',
+        devices: [['relay-module', 'Relay', undefined, { count: 3 }]],
+      },
+      'power.source-too-weak',
+      { parts: { ...library.parts, 'adapter-9v': weak as never } },
+    )
+    expect(labels.filter((l) => /12 V adapter|without a regulator/.test(l))).toEqual([])
   })
   test('without a regulator only where chip and devices stand all of the source’s range', () => {
     const chip = findPart(library, 'chip', 'td8-28-dip')!

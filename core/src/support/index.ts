@@ -1,4 +1,4 @@
-export { switchOnLeg } from './gate'
+export { switchOnLeg } from './switch'
 export { supportOf } from './all'
 export { ledOnLeg, type LedOnLeg, smallerLed } from './led'
 export { boardPulls, busWindow, contactWindow, ourPullUp, together } from './pull'

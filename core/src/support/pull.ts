@@ -170,58 +170,56 @@ export const busWindow = (
   rail: Worked,
   speed = wire.signal.frequency ?? 100e3,
 ): BusWindow | undefined => windowAt(wire, chip, rail, speed)
-const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusWindow | undefined => {
-  const ends = wire.signal.ends.flatMap((e) =>
-    e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
-  )
-  if (ends.length === 0) return undefined
-  const { rise, load: loadLimit, name } = busMode(speed)
-  const weakest = ends.reduce((a, b) =>
-    fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
-  )
-  const pulls = [
-    ...ends.flatMap((e) =>
-      e.drain.fitted
-        ? [
-            {
-              ...fromPart(
-                'R',
-                `pull-up on ${e.instance.name}`,
-                e.instance.part,
-                `${e.signal.id}.fitted`,
-                e.drain.fitted,
-                'Ω' as const,
-              ),
-              variable: `${e.instance.id} ${e.signal.id}.fitted`,
-            },
-          ]
-        : [],
+
+type End = Wire['signal']['ends'][number]
+type DrainEnd = End & { drain: Extract<End['signal']['electrical'], { kind: 'open-drain' }> }
+
+/** Pull-ups that are there: on the devices’ own boards, and on the carrier. */
+const pullsOn = (wire: Wire, ends: DrainEnd[], chip: Chip): WorkedInput[] => [
+  ...ends.flatMap(({ instance, signal, drain }) =>
+    drain.fitted
+      ? [
+          {
+            ...fromPart(
+              'R',
+              `pull-up on ${instance.name}`,
+              instance.part,
+              `${signal.id}.fitted`,
+              drain.fitted,
+              'Ω',
+            ),
+            variable: `${instance.id} ${signal.id}.fitted`,
+          },
+        ]
+      : [],
+  ),
+  ...boardPulls(wire, chip).map((l) =>
+    fromPart(
+      'R',
+      l.what,
+      chip.board!,
+      `loads.${l.pin}.resistance`,
+      { source: l.source, ...l.resistance! },
+      'Ω',
     ),
-    // Pull-ups of the carrier count like the devices’ own.
-    ...boardPulls(wire, chip).map((l) =>
-      fromPart(
-        'R',
-        l.what,
-        chip.board!,
-        `loads.${l.pin}.resistance`,
-        { source: l.source, ...l.resistance! },
-        'Ω',
-      ),
-    ),
-  ]
-  const load = sum(
+  ),
+]
+
+/** The chip’s leg and every device with its leads. */
+const loadOn = (wire: Wire, ends: DrainEnd[], chip: Chip): Worked =>
+  sum(
     { label: `Capacitance on ${wire.signal.name}`, symbol: 'C_b', unit: 'F' },
     {
       C_pin: fromPart('C_pin', 'the chip’s leg', chip, 'io.capacitance', chip.io.capacitance, 'F'),
       ...Object.fromEntries(
-        ends.map((e, i) => [
+        ends.map(({ instance, signal, drain }, i) => [
           `C_${i + 1}`,
           fromPart(
             `C_${i + 1}`,
-            `${e.instance.name} with its leads`,
-            e.instance.part,
-            `${e.signal.id}.capacitance`,
-            e.drain.capacitance,
+            `${instance.name} with its leads`,
+            instance.part,
+            `${signal.id}.capacitance`,
+            drain.capacitance,
             'F',
           ),
         ]),
@@ -229,31 +227,53 @@ const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusW
     },
     (i: Record<string, Term>) => total(Object.values(i), dimensionOf('F')),
   )
-  const low = busLow(rail)
+
+/** Below it who sinks least can’t pull the line low. */
+const smallestOn = ({ signal: { name } }: Wire, ends: DrainEnd[], rail: Worked): Worked => {
+  const { instance, signal, drain } = ends.reduce((a, b) =>
+    fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
+  )
+  return sum(
+    {
+      label: `Smallest pull-up of ${name}`,
+      symbol: 'R_min',
+      unit: 'Ω',
+      counts: 'max',
+      note: 'I2C-bus specification, section 7.1.',
+    },
+    {
+      V_DD: rail,
+      V_OL: fromRule(
+        'V_OL',
+        'highest low level',
+        busLow(rail).value.max,
+        'V',
+        'I2C-bus specification, table 9',
+      ),
+      I_OL: fromPart(
+        'I_OL',
+        `what ${instance.name} can sink`,
+        instance.part,
+        `${signal.id}.sinkCurrent`,
+        drain.sinkCurrent,
+        'A',
+      ),
+    },
+    (i) => i.V_DD.minus(i.V_OL).over(i.I_OL),
+  )
+}
+
+const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusWindow | undefined => {
+  const ends = wire.signal.ends.flatMap((e) =>
+    e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
+  )
+  if (ends.length === 0) return undefined
+  const { rise, load: loadLimit, name } = busMode(speed)
+  const pulls = pullsOn(wire, ends, chip)
+  const load = loadOn(wire, ends, chip)
   return {
     fitted: pulls.length > 0 ? together(`Pull-ups on the boards, ${wire.signal.name}`, pulls) : undefined,
-    smallest: sum(
-      {
-        label: `Smallest pull-up of ${wire.signal.name}`,
-        symbol: 'R_min',
-        unit: 'Ω',
-        counts: 'max',
-        note: 'I2C-bus specification, section 7.1.',
-      },
-      {
-        V_DD: rail,
-        V_OL: fromRule('V_OL', 'highest low level', low.value.max, 'V', 'I2C-bus specification, table 9'),
-        I_OL: fromPart(
-          'I_OL',
-          `what ${weakest.instance.name} can sink`,
-          weakest.instance.part,
-          `${weakest.signal.id}.sinkCurrent`,
-          weakest.drain.sinkCurrent,
-          'A',
-        ),
-      },
-      (i) => i.V_DD.minus(i.V_OL).over(i.I_OL),
-    ),
+    smallest: smallestOn(wire, ends, rail),
     largest: sum(
       {
         label: `Largest pull-up of ${wire.signal.name}`,

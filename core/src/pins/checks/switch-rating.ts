@@ -1,8 +1,138 @@
-import { type Check, type Finding, partOrigin } from '../../findings'
-import { findPart, siliconJunction } from '../../parts'
+import { type Check, type Finding, partOrigin, type Worked } from '../../findings'
+import { type Diode, findPart, siliconJunction, type Transistor } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { voltageFor } from '../../supply'
 import { switchOnLeg } from '../../support'
+
+/** What is wrong with a switched load, before it is said of which. */
+interface Fault extends Pick<Finding, 'severity' | 'text' | 'because'> {
+  what: 'off' | 'unknown' | 'weak' | 'current' | 'heat' | 'diode' | 'reverse'
+}
+type Switch = ReturnType<typeof switchOnLeg>
+
+/** Whether the leg turns the transistor on. */
+const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Fault[] => {
+  const gate = drive.value.min
+  const stated = (transistor.channel ?? []).map((c) => c.gate)
+  const gets = { text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: drive }
+  const { threshold } = transistor
+  if (threshold && gate < fullRange(threshold).max)
+    return [
+      {
+        what: 'off',
+        severity: 'stops',
+        text: `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(threshold).max, 'V')} to begin to conduct.`,
+        because: [
+          gets,
+          { text: `${transistor.sheet}: threshold`, origin: partOrigin(transistor, 'threshold', threshold) },
+        ],
+      },
+    ]
+  if (stated.length === 0)
+    return [
+      {
+        what: 'unknown',
+        severity: 'notes',
+        text: `The sheet of ${transistor.name} states no resistance of its channel: how far it turns on ${name}, and how hot it gets, is not known.`,
+        because: [gets],
+      },
+    ]
+  const from = Math.min(...stated)
+  return gate < from
+    ? [
+        {
+          what: 'weak',
+          severity: 'risks',
+          text: `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(from, 'V')} on.`,
+          because: [gets],
+        },
+      ]
+    : []
+}
+
+/** Whether the transistor stands the load, by current and by heat. */
+const loadFaults = (
+  name: string,
+  device: string,
+  most: number,
+  transistor: Transistor,
+  { junction, heat }: Switch,
+): Fault[] => {
+  const rated = fullRange(transistor.current).max
+  const hottest = junction?.value.max ?? -Infinity
+  return [
+    ...(most > rated
+      ? [
+          {
+            what: 'current' as const,
+            severity: 'stops' as const,
+            text: `${device} draws up to ${formatQuantity(most, 'A', 3)} through ${transistor.name}, which is made for ${formatQuantity(rated, 'A')}.`,
+            because: [
+              {
+                text: `${transistor.sheet}: ${formatQuantity(rated, 'A')}`,
+                origin: partOrigin(transistor, 'current', transistor.current),
+              },
+            ],
+          },
+        ]
+      : []),
+    ...(hottest > siliconJunction
+      ? [
+          {
+            what: 'heat' as const,
+            severity: 'risks' as const,
+            text: `The transistor of ${name} reaches ${formatQuantity(hottest, '°C', 3)} when it stays on; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
+            because: [
+              ...(heat
+                ? [
+                    {
+                      text: `It turns up to ${formatQuantity(heat.value.max, 'W', 2)} into heat`,
+                      worked: heat,
+                    },
+                  ]
+                : []),
+              { text: `Its junction reaches ${formatQuantity(hottest, '°C', 3)}`, worked: junction },
+            ],
+          },
+        ]
+      : []),
+  ]
+}
+
+/** Whether the diode across a coil stands its current, and the supply in reverse. */
+const diodeFaults = (device: string, most: number, diode: Diode, supply: Worked | undefined): Fault[] => {
+  const [rated, stands] = [fullRange(diode.current).max, fullRange(diode.reverse).max]
+  const highest = supply?.value.max ?? -Infinity
+  return [
+    ...(most > rated
+      ? [
+          {
+            what: 'diode' as const,
+            severity: 'risks' as const,
+            text: `When ${device} is switched off, ${formatQuantity(most, 'A', 3)} flow on through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}.`,
+            because: [
+              {
+                text: `${diode.sheet}: ${formatQuantity(rated, 'A')}`,
+                origin: partOrigin(diode, 'current', diode.current),
+              },
+            ],
+          },
+        ]
+      : []),
+    ...(highest > stands
+      ? [
+          {
+            what: 'reverse' as const,
+            severity: 'stops' as const,
+            text: `${diode.name} across ${device} stands ${formatQuantity(stands, 'V')} in reverse; its supply reaches ${formatQuantity(highest, 'V', 3)}.`,
+            because: [{ text: `The supply reaches ${formatQuantity(highest, 'V', 3)}`, worked: supply }],
+          },
+        ]
+      : []),
+  ]
+}
+
+const grades = { stops: 'impossible', risks: 'outside the sheet', notes: 'typical' } as const
 
 /** The transistor and the diode of a switched load: whether the leg turns it on, and whether each stands the load. */
 export const switchRating: Check = {
@@ -11,117 +141,35 @@ export const switchRating: Check = {
   looksFor:
     'a load whose transistor is not turned on by its leg, or whose transistor or diode does not stand it',
   rule: 'gate voltages of the channel, recommended current, heat at the project’s ambient',
-  run: ({ design, library, chip: { chip }, pins, power: { rail, supplies } }) =>
-    (chip && rail ? (pins.plan?.wires ?? []) : []).flatMap((wire) => {
+  run: ({ design, library, chip: { chip }, pins, power: { rail, supplies } }) => {
+    if (!chip || !rail) return []
+    return (pins.plan?.wires ?? []).flatMap((wire) => {
+      const { id, name } = wire.signal
       const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
       const load = end?.signal.electrical
       if (!end || load?.kind !== 'switched') return []
       const transistor = findPart(library, 'transistor', load.transistor)
       if (!transistor) return []
-      const { name } = wire.signal
       const on = switchOnLeg(wire, transistor, load.current, {
-        chip: chip!,
-        rail: rail!,
+        chip,
+        rail,
         ambient: design.needs.limits.ambient,
       })
-      const about = { signal: wire.signal.id, pin: wire.pin.id, device: end.instance.need.id }
       const most = fullRange(load.current).max
-      const found: Omit<Finding, 'check' | 'stage'>[] = []
-      const say = (
-        what: string,
-        severity: 'stops' | 'risks' | 'notes',
-        text: string,
-        because: Finding['because'],
-      ): void => {
-        found.push({
-          id: `pins.switch-rating:${what}:${wire.signal.id}`,
-          severity,
-          grade: severity === 'stops' ? 'impossible' : severity === 'risks' ? 'outside the sheet' : 'typical',
-          text,
-          because,
-          fixes: [],
-          about,
-        })
-      }
-      const gate = on.drive.value.min
-      const stated = (transistor.channel ?? []).map((c) => c.gate)
-      if (transistor.threshold && gate < fullRange(transistor.threshold).max)
-        say(
-          'off',
-          'stops',
-          `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(transistor.threshold).max, 'V')} to begin to conduct.`,
-          [
-            { text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: on.drive },
-            {
-              text: `${transistor.sheet}: threshold`,
-              origin: partOrigin(transistor, 'threshold', transistor.threshold),
-            },
-          ],
-        )
-      else if (stated.length === 0)
-        say(
-          'unknown',
-          'notes',
-          `The sheet of ${transistor.name} states no resistance of its channel: how far it turns on ${name}, and how hot it gets, is not known.`,
-          [{ text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: on.drive }],
-        )
-      else if (gate < Math.min(...stated))
-        say(
-          'weak',
-          'risks',
-          `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(Math.min(...stated), 'V')} on.`,
-          [{ text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: on.drive }],
-        )
-      const rated = fullRange(transistor.current).max
-      if (most > rated)
-        say(
-          'current',
-          'stops',
-          `${end.instance.name} draws up to ${formatQuantity(most, 'A', 3)} through ${transistor.name}, which is made for ${formatQuantity(rated, 'A')}.`,
-          [
-            {
-              text: `${transistor.sheet}: ${formatQuantity(rated, 'A')}`,
-              origin: partOrigin(transistor, 'current', transistor.current),
-            },
-          ],
-        )
-      if (on.junction && on.junction.value.max > siliconJunction)
-        say(
-          'heat',
-          'risks',
-          `The transistor of ${name} reaches ${formatQuantity(on.junction.value.max, '°C', 3)} when it stays on; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
-          [
-            {
-              text: `It turns up to ${formatQuantity(on.heat!.value.max, 'W', 2)} into heat`,
-              worked: on.heat,
-            },
-            {
-              text: `Its junction reaches ${formatQuantity(on.junction.value.max, '°C', 3)}`,
-              worked: on.junction,
-            },
-          ],
-        )
+      const device = end.instance.name
       const diode = load.inductive ? findPart(library, 'diode', load.diode) : undefined
       const supply = voltageFor(supplies, end.instance.need)
-      if (diode && most > fullRange(diode.current).max)
-        say(
-          'diode',
-          'risks',
-          `When ${end.instance.name} is switched off, ${formatQuantity(most, 'A', 3)} flow on through ${diode.name}, which is made for ${formatQuantity(fullRange(diode.current).max, 'A')}.`,
-          [
-            {
-              text: `${diode.sheet}: ${formatQuantity(fullRange(diode.current).max, 'A')}`,
-              origin: partOrigin(diode, 'current', diode.current),
-            },
-          ],
-        )
-      if (diode && supply && supply.value.max > fullRange(diode.reverse).max)
-        say(
-          'reverse',
-          'stops',
-          `${diode.name} across ${end.instance.name} stands ${formatQuantity(fullRange(diode.reverse).max, 'V')} in reverse; its supply reaches ${formatQuantity(supply.value.max, 'V', 3)}.`,
-          [{ text: `The supply reaches ${formatQuantity(supply.value.max, 'V', 3)}`, worked: supply }],
-        )
-      return found
-    }),
+      return [
+        ...gateFault(name, transistor, on),
+        ...loadFaults(name, device, most, transistor, on),
+        ...(diode ? diodeFaults(device, most, diode, supply) : []),
+      ].map(({ what, ...fault }) => ({
+        ...fault,
+        id: `pins.switch-rating:${what}:${id}`,
+        grade: grades[fault.severity],
+        fixes: [],
+        about: { signal: id, pin: wire.pin.id, device: end.instance.need.id },
+      }))
+    })
+  },
 }

@@ -90,7 +90,7 @@ export const withoutHungriest = ({ design, power }: Stages): Fix[] => {
 
 /** Feeding one device from elsewhere: what is there already first, else a second feed of the cheapest source that suits. */
 export const otherFeeders = (
-  { design, library, power, needs }: Stages,
+  { design, library, power }: Stages,
   id: string,
   name: string,
   now: FedBy,
@@ -109,7 +109,7 @@ export const otherFeeders = (
   const part = partsOfKind(library, 'source')
     .filter((s) => suits(fullRange(s.voltage)) && fullRange(s.current).max >= most)
     .sort((a, b) => a.price - b.price)[0]
-  return part && needs.instances.length > 0
+  return part
     ? [
         {
           label: `Feed ${name} from a second feed, ${part.name}`,
