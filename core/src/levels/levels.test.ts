@@ -5,7 +5,7 @@ import { analyse } from '../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../design'
 import { stockOf } from '../circuit'
 import { carrierOf } from '../carrier'
-import type { Chip, Device, Diode, Library } from '../parts'
+import type { Chip, Device, Library, Part } from '../parts'
 import { shiftsFor } from './shift'
 
 const library = shippedLibrary()
@@ -104,6 +104,23 @@ test('of both ends of a bus the worse is told, and every margin of both is kept'
   expect([sda!.severity, sda!.text]).toEqual(['stops', 'up to 5.1 V reaches Air, which stands 2.1 V'])
   expect(sda!.margins.map((m) => m.symbol)).toEqual(['NM_H', 'NM_L', 'NM_H', 'NM_L', 'M_top'])
   expect(sda!.margins[4]!.value.min).toBeCloseTo(1.8 + 0.3 - 5.1, 9)
+  expect(sda!.margins.slice(0, 2).map((m) => m.formula)).toEqual(['V_OH − V_IH', 'V_IL − V_OL'])
+  // A bus whose lower supply is below 2 V is low within a fifth of that, and never above 0.4 V: the chip reads low up to a
+  // quarter of 3.234 V.
+  const lowMargin = (min: number, max: number) => {
+    const feed = {
+      ...library.parts['cells-2-aa'],
+      resistance: undefined,
+      voltage: { min, typ: min, max, kind: 'guaranteed' },
+    }
+    const power = { source: 'usb-port', regulator: 'bl33-low', feed: 'cells-2-aa' }
+    const design = project('mw2-module', [{ part: 'temperature-two-wire', fedBy: 'feed' }], power)
+    const [line] = analyse(design, { parts: { ...library.parts, 'cells-2-aa': feed as never } }).pins.levels
+    return line!.margins[1]!.value.min
+  }
+  expect(lowMargin(1.8, 1.8)).toBeCloseTo(0.25 * 3.234 - 0.2 * 1.8, 9)
+  expect(lowMargin(1.8, 3.2)).toBeCloseTo(0.25 * 3.234 - 0.4, 9)
+  expect(lowMargin(2.01, 3.2)).toBeCloseTo(0.25 * 3.234 - 0.4, 9)
   // Without pull-ups of its own a sensor at 5 V hears 3.234 V and wants 0.7 · 5.25 V: its end alone is told.
   const [lone] = levels(
     project('mw2-module', [{ part: 'temperature-two-wire', name: 'Heat', fedBy: 'source' }]),
@@ -133,6 +150,18 @@ test('a reference above the supply is told where the supply is lowest, and stops
   const three = on('cells-3-aa')
   expect([three.severity, three.margins[0]!.value.min.toFixed(3)]).toEqual([undefined, '0.195'])
   expect(three.facts).toHaveLength(3)
+})
+
+// Table 13 of the module: its converter reads from 0.1 V to 2.6 V; the cell gives 1.65 V, the sound 3.3 V and 2 % more.
+test.each([
+  ['cell-voltage', 'notes', 'all below 100 mV reads as nothing: the converter’s range begins there'],
+  ['sound-sensor', 'risks', 'it goes up to 3.37 V, and all above 2.6 V reads as the top code'],
+])('a converter whose range does not begin at ground: %s %s', (part, severity, text) => {
+  const [level] = levels(project('mw2-module', [{ part }]))
+  expect([level!.severity, level!.text]).toEqual([severity, text])
+  expect(level!.facts.map((f) => f.text)).toContain(
+    'The converter’s range is 100 mV to 2.6 V: what is below reads as nothing',
+  )
 })
 
 test('a meter that stands 4 V has that and not its supply to keep below', () => {
@@ -249,29 +278,33 @@ describe('what can join a line, by hand', () => {
     expect(clamp.resistors[0]!.value.value).toBe(2200)
     expect(clamp.part!.id).toBe('diode-polarity')
   })
-  test('of several diodes that hold the leg within what it stands the cheapest clamps', () => {
-    const diode = library.parts['diode-polarity'] as Diode
-    for (const [id, price] of [
-      ['a-cheap', 0.01],
-      ['z-cheap', 0.02],
-    ] as const) {
-      const shelf = { parts: { ...library.parts, [id]: { ...diode, id, price } } }
-      const design = project('mw2-module', [{ part: 'track-sensor', wiring: 'plain', fedBy: 'source' }])
-      const a = analyse(design, shelf)
-      const [level] = a.pins.levels
-      const { rail, supplies } = a.power
-      const made = shiftsFor(level!.wire, level!.end, level!.direction, {
-        design,
-        library: shelf,
-        chip: a.chip.chip!,
-        rail: rail!,
-        supplies,
-        stock: stockOf(shelf),
-      })
-      expect(made.find((s) => s.kind === 'clamp')!.part!.id).toBe(id)
-      expect(level!.margins.map((m) => m.symbol)).toEqual(['NM_H', 'NM_L', 'M_top'])
-    }
-  })
+  test.each([
+    ['diode-polarity', 'track-sensor', 'plain', 'clamp'],
+    ['nfet-small', 'glow-display', 'i2c', 'mosfet'],
+    ['buffer-single', 'pixel-strip-8', undefined, 'buffer'],
+  ])(
+    'of several like %s that serve the cheapest is taken, whichever the library has first',
+    (of, part, wiring, kind) => {
+      for (const id of ['a-cheap', 'z-cheap']) {
+        const shelf = {
+          parts: { ...library.parts, [id]: { ...library.parts[of]!, id, price: 0.001 } as Part },
+        }
+        const design = project('mw2-module', [{ part, wiring, fedBy: 'source' }])
+        const a = analyse(design, shelf)
+        const [level] = a.pins.levels
+        const { rail, supplies } = a.power
+        const made = shiftsFor(level!.wire, level!.end, level!.direction, {
+          design,
+          library: shelf,
+          chip: a.chip.chip!,
+          rail: rail!,
+          supplies,
+          stock: stockOf(shelf),
+        })
+        expect(made.find((s) => s.kind === kind)!.part!.id).toBe(id)
+      }
+    },
+  )
   test('an analog level is divided only; a line both ways gets what works both ways', () => {
     const kinds = (part: string, wiring?: string) =>
       offers('mw2-module', { part, wiring, fedBy: 'source' }).map((s) => s.kind)

@@ -252,13 +252,16 @@ export const deviceStands = ({ instance }: End, supply: Worked): Worked =>
     fromRule('V_above', 'above its supply', aboveSupply, 'V', 'usual absolute maximum of a CMOS input'),
   )
 
+/** Below this supply a bus line’s low level is a share of it, volts. */
+const low = 2
+
 /**
  * The low level of a bus line, that whoever pulls it guarantees: 0.4 V above a supply of 2 V, a fifth of the supply
  * below (I2C-bus specification, table 9).
  */
 export const busLow = (supply: Worked): Worked => {
   const source = 'I2C-bus specification, table 9'
-  if (supply.value.min > 2)
+  if (supply.value.min > low)
     return asStated(
       'Low level of a bus line',
       'V_OL',
@@ -277,6 +280,6 @@ export const busLow = (supply: Worked): Worked => {
   return sum(
     { label: 'Low level of a bus line', symbol: 'V_OL', unit: 'V' },
     { k: share, [supply.symbol]: supply },
-    (i) => i.k!.times(i[supply.symbol]!),
+    (i: Record<string, Term>) => i.k!.times(least(i[supply.symbol]!, number(low, dimensionOf('V')))),
   )
 }
