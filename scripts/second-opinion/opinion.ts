@@ -318,7 +318,8 @@ export const secondOpinion = (
   if (first_.length > 0 && buses.every((b) => !b.d.fedBy)) {
     const C = first_.reduce((sum, b) => sum + span(b.e.capacitance).max, span(chip.io.capacitance).max)
     const rise = decided.busSpeed <= 100e3 ? 1000e-9 : decided.busSpeed <= 400e3 ? 300e-9 : 120e-9
-    const low = rail.min > 2 ? 0.4 : 0.2 * rail.max
+    // Most is asked of who pulls it low where the supply is highest; a fifth of it, and never above 0.4 V.
+    const low = Math.min(0.4, 0.2 * rail.max)
     const weakest = Math.min(...first_.map((b) => span(b.e.sinkCurrent).min))
     const R_min = (rail.max - low) / weakest
     out['SDA, smallest'] = { min: R_min, typ: R_min, max: R_min }
