@@ -287,7 +287,7 @@ describe('what can join a line, by hand', () => {
     (of, part, wiring, kind) => {
       for (const id of ['a-cheap', 'z-cheap']) {
         const shelf = {
-          parts: { ...library.parts, [id]: { ...library.parts[of]!, id, price: 0.001 } as Part },
+          parts: { ...library.parts, [id]: { ...library.parts[of]!, id, price: 0.001 } },
         }
         const design = project('mw2-module', [{ part, wiring, fedBy: 'source' }])
         const a = analyse(design, shelf)

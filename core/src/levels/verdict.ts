@@ -2,7 +2,7 @@
 
 import type { LineContext } from './context'
 import { tableCurrent } from './driver'
-import { voltageFor } from '../supply'
+import { onOwnRail, voltageFor } from '../supply'
 import type { ShiftKind } from '../design'
 import {
   type Fact,
@@ -335,7 +335,7 @@ const busLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext): 
   const shift = context.shiftOf(wire, end)
   const label = `High level of ${wire.signal.name}`
   const pulled =
-    supply !== rail && electrical.fitted !== undefined && !shift
+    !onOwnRail(context.supplies, end.instance.need) && electrical.fitted !== undefined && !shift
       ? between(
           label,
           rail,

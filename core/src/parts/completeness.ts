@@ -165,6 +165,12 @@ export interface ServedCheck {
   missing: string[]
 }
 
+/** Whether any of it is a guess that the sheet didn’t state. */
+const holdsAssumed = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  (('kind' in value && value.kind === 'assumed') || Object.values(value).some(holdsAssumed))
+
 /** What a part can serve, in working order; kinds without anything to miss are left out. */
 export const completenessOf = (part: Part): ServedCheck[] => {
   const assumed = new Set(part.assumed)
@@ -174,7 +180,7 @@ export const completenessOf = (part: Part): ServedCheck[] => {
     const check: ServedCheck = { serves, stated: [], assumed: [], missing: [] }
     for (const { stated, words } of mine) {
       const value = typeof stated === 'string' ? fieldAt(part, stated) : undefined
-      const isGuess = JSON.stringify(value ?? null).includes('"kind":"assumed"')
+      const isGuess = holdsAssumed(value)
       if (typeof stated === 'string' && (assumed.has(stated) || isGuess))
         check.assumed.push({ words, path: stated })
       else if (typeof stated === 'string' ? value !== undefined : stated(part)) check.stated.push(words)

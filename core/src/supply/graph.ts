@@ -125,6 +125,10 @@ export const wayTo = (supply: Supply, rail: RailId): Way => {
 export const railFor = (supply: Supply, need: { fedBy?: FedBy }): Rail =>
   railOf(supply, supply.fed[need.fedBy ?? 'rail'])
 
+/** Whether a device is fed from the chip’s own rail. */
+export const onOwnRail = (supply: Supply, need: { fedBy?: FedBy }): boolean =>
+  railFor(supply, need).id === supply.own
+
 /** Of the rail that is the chip’s own. */
 export const ownVoltage = (supply: OpenSupply): Worked | undefined => supply.open[supply.own]
 

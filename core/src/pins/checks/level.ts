@@ -1,6 +1,6 @@
 import type { Check, Fix, Stages } from '../../findings'
 import { stockOf } from '../../circuit'
-import { voltageFor } from '../../supply'
+import { onOwnRail, voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { type LineLevel, levelsOf, isFar, passes, type Shift, shiftsFor } from '../../levels'
 import { doWithout } from './fixes'
@@ -110,7 +110,7 @@ export const level: Check = {
         grade: worst.grade,
         text: `${names}${names === end.instance.name ? '' : `, ${end.instance.name}`}: ${worst.text}.`,
         because: [
-          ...(supply && rail && supply !== rail
+          ...(supply && rail && !onOwnRail(supplies, end.instance.need)
             ? [
                 {
                   text: `${end.instance.name} runs on ${formatQuantity(supply.value.min, 'V', 3)} to ${formatQuantity(supply.value.max, 'V', 3)}, the chip on ${formatQuantity(rail.value.typ, 'V', 3)}`,
