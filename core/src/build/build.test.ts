@@ -473,6 +473,9 @@ describe('over every chip, source, regulator and stance', () => {
       build.parts.reduce((s, r) => s + r.count * r.each, 0),
       2,
     )
+    // Every part says why it is there and what follows from leaving it out.
+    for (const { why, risk } of build.support)
+      expect([why.length > 10, risk.facts.length > 0, risk.text.endsWith('.')]).toEqual([true, true, true])
     // Every part is soldered in exactly one step.
     const soldered = build.steps.flatMap((s) => s.refs)
     expect(soldered.sort()).toEqual(onBoard.map((p) => p.ref).sort())

@@ -5,7 +5,7 @@ import { analyse } from '../analysis'
 import { applyEdits, type Design, emptyDesign, type NeedDevice, shiftKinds } from '../design'
 import { stockOf } from '../circuit'
 import { carrierOf } from '../carrier'
-import type { Chip, Device, Library, Part } from '../parts'
+import type { Chip, Device, Library } from '../parts'
 import { shiftsFor } from './shift'
 
 const library = shippedLibrary()

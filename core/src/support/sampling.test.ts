@@ -62,6 +62,30 @@ test('behind a divider that shifts a level: a risk, and fitted wherever care is 
   )
 })
 
+// Two resistors of 5 % side by side, and nothing else: the sheet of the sensor says nothing of what is inside it.
+test('behind a divider whose sensor states no resistance of its own', () => {
+  const sensor = library.parts['gas-sensor-5v'] as Device
+  const silent = {
+    ...sensor,
+    wirings: sensor.wirings.map((w) => ({
+      ...w,
+      signals: w.signals.map((s) => ({ ...s, electrical: { ...s.electrical, sourceResistance: undefined } })),
+    })),
+  } as Device
+  const chip = library.parts['mw2-module'] as Chip
+  const strict: Chip = {
+    ...chip,
+    units: chip.units.map((u) => ({ ...u, sourceResistance: { max: 1e3, kind: 'recommended' as const } })),
+  }
+  const { part, build } = look(gas, {
+    shift: true,
+    on: { parts: { ...library.parts, [sensor.id]: silent, [chip.id]: strict } },
+  })
+  const most = (role: string) => 1.05 * build.support.find((s) => s.role === role)!.value!.value
+  const [upper, lower] = [most('shift upper'), most('shift lower')]
+  expect(part!.worked[0]!.value.max).toBeCloseTo((upper * lower) / (upper + lower), 6)
+})
+
 test('what the sheet reads through is asked for nothing; a silent sheet is assumed to read through 10 kΩ, and said', () => {
   expect(look({ ...light, devices: [['sound-sensor', 'Sound']] }).part).toBeUndefined()
   const chip = library.parts['td8-28-dip'] as Chip
