@@ -6,7 +6,8 @@ import { endless, type Patience } from '../patience'
 import { picksFor } from './picks'
 import { type Candidate, hasPlan, type PlanProblem, type PlanResult, type Solution } from './problem'
 import { asGiven } from './small'
-import { search, tiny } from './solve'
+import { search } from './search'
+import { tiny } from './tiny'
 import { copyNode, dropped, type Frame, frameOf, isOpen, type Node, taken } from './state'
 
 /**

@@ -4,7 +4,8 @@
 import { boundOf, dropNeedless, isStuck, kill, liftsOf, propagate, update } from './narrow'
 import { endless, type Patience } from '../patience'
 import { type Candidate, hasPlan, type PlanProblem, type Solution } from './problem'
-import { search, tiny } from './solve'
+import { search } from './search'
+import { tiny } from './tiny'
 import type { Classes } from './small'
 import { copyNode, dropped, type Frame, frameOf, type Node, taken } from './state'
 

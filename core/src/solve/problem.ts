@@ -1,6 +1,8 @@
 // The pin problem without electronics: signals, pins, and the ways ("candidates") in which a pin can serve a signal.
 // The demand builder makes it from parts; the solver, its oracle and the benchmark all speak it.
 
+import type { Patience } from '../patience'
+
 export interface Candidate {
   pin: number
   /** For each target the unit that serves it (a timer, an SPI …), or −1 when any leg will do without one. */
@@ -69,3 +71,13 @@ export type PlanResult =
 
 export const hasPlan = (r: PlanResult): r is PlanResult & Solution =>
   r.status === 'proven' || r.status === 'found'
+
+export interface SolveOptions {
+  patience?: Patience
+  /** Only candidates like these. */
+  only?: (signal: number, candidate: Candidate) => boolean
+  /** Any plan will do: ends with the first one, as “found” unless it is proven. */
+  first?: boolean
+  /** A plan that is known already. */
+  known?: Solution
+}
