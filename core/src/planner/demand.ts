@@ -303,15 +303,28 @@ const noChannel: readonly number[] = []
 const rateOf = ({ kind, frequency }: SignalNeed, group: number): number | undefined =>
   kind === 'pwm' ? frequency : kind === 'capture' ? 0 : kind === 'quadrature' ? -1 - group : undefined
 
-export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQuestion): Demand => {
-  const choices = { ...given, locks: { ...given.locks, ...given.soldered } }
-  const { signals } = needs
-  const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
-  const targets = targetsOf({ chip, needs, choices, taken, clock }, radio)
-  // Signals that ask the same of a leg are served by it alike; those of expansion boards have places of their own, and
-  // on other boards each has its own costs.
+/** Numbers for keys, from 0 on in the order in which they are first asked for. */
+class Numbers {
+  private readonly known = new Map<string, number>()
+  readonly of = (key: string): number => {
+    const before = this.known.get(key)
+    if (before !== undefined) return before
+    this.known.set(key, this.known.size)
+    return this.known.size - 1
+  }
+  get count(): number {
+    return this.known.size
+  }
+}
+
+type Serving = (pin: ChipPin) => Served | { reason: string }
+/**
+ * How each signal can be served. Those that ask the same of a leg are served by it alike; those of expansion boards have
+ * places of their own, and on other boards each has its own costs.
+ */
+const servingOf = ({ chip, taken }: PinQuestion, radio: RadioUse, targets: Target[]) => {
   const servedAlike = new Map<string, Map<ChipPin, Served | { reason: string }>>()
-  const serveFor = (signal: SignalNeed): ((pin: ChipPin) => Served | { reason: string }) => {
+  return (signal: SignalNeed): Serving => {
     const { id, kind, bus, pair, mayPauseRadio, at } = signal
     const anew = (pin: ChipPin) => serveOnAll(chip, pin, signal, taken, radio, targets)
     if (at || targets.length > 0) return anew
@@ -324,84 +337,111 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
       return here
     }
   }
-  const context = costContext({ chip, signals, kept: choices.kept, radio, clock })
+}
+
+/** Why a signal can’t be on a leg that could serve it: what the builder decided. */
+const refusalsOf = (
+  { chip, choices }: PinQuestion,
+  misplaced: ReturnType<typeof readLocks>['misplaced'],
+): ((pin: ChipPin, signal: SignalNeed) => string | undefined) => {
+  const known = new Set(chip.pins.map((p) => p.id))
+  return (pin, signal) => {
+    const lock = choices.locks[signal.id]
+    const other = misplaced.get(pin.id)
+    if (other) return `${other.name} is wired there`
+    if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
+    return lock !== undefined && known.has(lock) && lock !== pin.id
+      ? `${choices.soldered?.[signal.id] ? 'soldered to' : 'locked on'} ${lock}`
+      : undefined
+  }
+}
+
+/** What an offer is numbered and priced by. */
+interface Offering {
+  chip: Chip
+  context: CostContext
+  unitOf: (target: number, way: Way) => number
+  channel: (key: string) => number
+}
+type Places = ReturnType<typeof byteChoices>['places']
+
+/** Everything that a leg offers to a signal that it can serve: by each way, and for each place of the byte that it is a bit of. */
+const offersAt = (
+  signal: SignalNeed,
+  at: number,
+  served: Served,
+  places: ReturnType<Places['get']>,
+  { chip, context, unitOf, channel }: Offering,
+): Offer[] => {
+  const pin = chip.pins[at]!
+  const options = places ? [...(places.at.get(pin.id) ?? []), places.anywhere] : [undefined]
+  // A leg costs the same by all its ways, but for converters that the radio stops.
+  const priced: CostItem[][] = []
+  const offers: Offer[] = []
+  for (const way of served.ways) {
+    const own = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
+    for (const others of served.others) {
+      const alone = others.length === 0
+      const items = alone ? own : [...own, ...others.flatMap((o) => o.items)]
+      let cost = 0
+      for (const item of items) cost += item.points
+      const plain = alone && way.unit === undefined
+      const units = plain ? noUnit : [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
+      const channels = plain ? noChannel : channelsOf(way, others, channel)
+      for (const option of options)
+        offers.push({ pin: at, units, channels, cost, option, signal, chipPin: pin, way, items, others })
+    }
+  }
+  return offers
+}
+
+export const makeDemand = (asked: PinQuestion): Demand => {
+  const { chip, needs, clock } = asked
+  const choices = { ...asked.choices, locks: { ...asked.choices.locks, ...asked.choices.soldered } }
+  const question = { ...asked, choices }
+  const radio: RadioUse = { on: needs.radio, answers: choices.radio ?? {} }
+  const targets = targetsOf(question, radio)
+  const serveFor = servingOf(question, radio, targets)
   const unitIndex = unitsOf([chip, ...targets.map((t) => t.chip)])
-  const unitOf = (target: number, { unit }: Way) =>
-    unit === undefined ? -1 : unitIndex.of[target]!.get(unit)!
-  const channelIndex = new Map<string, number>()
-  const channel = (key: string) => {
-    if (!channelIndex.has(key)) channelIndex.set(key, channelIndex.size)
-    return channelIndex.get(key)!
+  const [channels, groups] = [new Numbers(), new Numbers()]
+  const offering: Offering = {
+    chip,
+    context: costContext({ chip, signals: needs.signals, kept: choices.kept, radio, clock }),
+    unitOf: (target, { unit }) => (unit === undefined ? -1 : unitIndex.of[target]!.get(unit)!),
+    channel: channels.of,
   }
   const wirings = wiringOptions(needs.choices)
   const optionOf = new Map(wirings.map((o) => [wiringKey(o.choice.need, o.wiring), o.id]))
-  const groups = new Map<string, number>()
-  const known = new Set(chip.pins.map((p) => p.id))
   const { impossible, blocked, misplaced } = readLocks(
     chip,
-    signals,
+    needs.signals,
     choices.locks,
     choices.soldered ?? {},
     (pin, signal) => serveFor(signal)(pin),
   )
-  const wanted = signals.filter((s) => !blocked.has(s.id))
+  const refused = refusalsOf(question, misplaced)
+  const wanted = needs.signals.filter((s) => !blocked.has(s.id))
   const bytes = byteChoices(chip, needs.bytes, wanted, wirings.length, optionOf)
   const reasons: (string | undefined)[][] = []
   const planned = wanted.map((signal, s) => {
     const candidates: Offer[] = []
-    const lock = choices.locks[signal.id]
-    const places = bytes.places.get(s)
     const serve = serveFor(signal)
     reasons.push(
       chip.pins.map((pin, p) => {
         const served = serve(pin)
         if ('reason' in served) return served.reason
-        const other = misplaced.get(pin.id)
-        if (other) return `${other.name} is wired there`
-        if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
-        if (lock !== undefined && known.has(lock) && lock !== pin.id)
-          return `${choices.soldered?.[signal.id] ? 'soldered to' : 'locked on'} ${lock}`
-        // A leg costs the same by all its ways, but for converters that the radio stops.
-        const priced: CostItem[][] = []
-        for (const way of served.ways) {
-          const own = (priced[Number(stoppedByRadio(chip, way))] ??= costsOf(signal, pin, way, context))
-          for (const others of served.others) {
-            const alone = others.length === 0
-            const items = alone ? own : [...own, ...others.flatMap((o) => o.items)]
-            let cost = 0
-            for (const item of items) cost += item.points
-            const plain = alone && way.unit === undefined
-            const units = plain ? noUnit : [way, ...others.map((o) => o.way)].map((w, t) => unitOf(t, w))
-            const channels = plain ? noChannel : channelsOf(way, others, channel)
-            const add = (option: number | undefined) =>
-              candidates.push({
-                pin: p,
-                units,
-                channels,
-                cost,
-                option,
-                signal,
-                chipPin: pin,
-                way,
-                items,
-                others,
-              })
-            if (!places) add(undefined)
-            else {
-              for (const option of places.at.get(pin.id) ?? []) add(option)
-              add(places.anywhere)
-            }
-          }
-        }
-        return undefined
+        const reason = refused(pin, signal)
+        if (reason === undefined)
+          candidates.push(...offersAt(signal, p, served, bytes.places.get(s), offering))
+        return reason
       }),
     )
-    const group = signal.bus?.group ?? (signal.pair && `encoder ${signal.pair.group}`)
-    if (group !== undefined && !groups.has(group)) groups.set(group, groups.size)
+    const together = signal.bus?.group ?? (signal.pair && `encoder ${signal.pair.group}`)
+    const group = together === undefined ? undefined : groups.of(together)
     return {
       candidates,
-      group: group === undefined ? undefined : groups.get(group),
-      frequency: rateOf(signal, group === undefined ? 0 : groups.get(group)!),
+      group,
+      frequency: rateOf(signal, group ?? 0),
       when: signal.when?.map((key) => optionOf.get(key)!),
       load: microamps(signal) || undefined,
     }
@@ -413,7 +453,7 @@ export const makeDemand = ({ chip, needs, choices: given, taken, clock }: PinQue
     problem: {
       pins: chip.pins.length,
       units: unitIndex.count,
-      channels: channelIndex.size,
+      channels: channels.count,
       signals: planned,
       choices: [
         ...needs.choices.map((choice) => ({

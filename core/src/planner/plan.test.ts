@@ -6,6 +6,7 @@ import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit } from '../design'
 import { resolveNeeds } from '../needs'
 import { type Chip, findPart } from '../parts'
+import { steps } from '../patience'
 import { makeDemand, planPins, reachOf, takenPins } from '.'
 
 const library = shippedLibrary()
@@ -138,6 +139,30 @@ describe('the plan', () => {
     const bus = p.wires.filter((w) => w.signal.bus?.kind === 'spi')
     expect(new Set(bus.map((w) => w.unit!.id)).size).toBe(1)
   })
+})
+
+// Five of the small chip's legs can serve a signal: any six of the eleven are a clash, and no fewer.
+test('a clash that the patience did not suffice to narrow down is said to be one; with more of it it is as small as can be', () => {
+  const design = project({
+    chip: 'td8-08-dip',
+    source: 'usb-port',
+    regulator: 'bl5-low',
+    devices: [
+      ['lamp-red', 'Lamp', undefined, { count: 6 }],
+      ['rotary-dial', 'Dial'],
+      ['push-button', 'Button', undefined, { count: 2 }],
+    ],
+  })
+  const within = (patience: number) => {
+    const { pins, findings } = analyse(design, library, steps(patience))
+    const told = findings.find((f) => f.check === 'pins.clash')
+    return [pins.plan!.clash.length, told?.longer, told?.because.at(-1)!.text]
+  }
+  const unsure = 'Some of these may not matter: the clash was not narrowed down in the time given'
+  expect(within(0)).toEqual([0, undefined, undefined])
+  expect(within(1)).toEqual([expect.any(Number), true, unsure])
+  expect(within(1)[0]).toBeGreaterThan(6)
+  expect(within(1000)).toEqual([6, undefined, 'Without any one of these the others would fit'])
 })
 
 test('on a shared line is only what is wired by it: the colour head goes by serial, so the bus has the sensor alone', () => {

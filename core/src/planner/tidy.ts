@@ -51,130 +51,188 @@ const firstByPin = (offers: Offer[]): Map<number, Offer> => {
   return by
 }
 
-/**
- * `offers`: for each signal, in the order of `chosen`, everything it could take. `allowed` says whether a changed plan
- * still keeps the rules that look at several legs at once. Deterministic.
- */
-export const tidy = (chosen: Offer[], offers: Offer[][], allowed: (plan: Offer[]) => boolean): Offer[] => {
-  const best = [...chosen]
-  const legOf = best.map((o) => o.chipPin.legs[0]!)
-  const members = new Map<string, number[]>()
-  best.forEach((o, i) => {
-    for (const { instance } of o.signal.ends)
-      members.set(instance.id, [...(members.get(instance.id) ?? []), i])
-  })
-  const devices = [...members.values()].filter((m) => m.length > 1)
-  const devicesOf: number[][] = best.map(() => [])
-  devices.forEach((m, d) => m.forEach((i) => devicesOf[i]!.push(d)))
-  const plain = best.map(
-    (o, i) => o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1,
-  )
-  const at = new Map(best.map((o, i) => [o.pin, i]))
+/** Whether a changed plan still keeps the rules that look at several legs at once. */
+type Allowed = (plan: Offer[]) => boolean
 
-  const offersAt = offers.map((list, i) => (plain[i] ? firstByPin(list) : undefined))
-  const offerAt = (i: number, pin: number) => offersAt[i]?.get(pin)
-
+class Layout {
+  private readonly best: Offer[]
+  private readonly legOf: number[]
+  /** Signals of each device that has several, and devices of each signal. */
+  private readonly devices: number[][]
+  private readonly devicesOf: number[][]
+  private readonly lies: Untidiness[]
+  private readonly ends: Ends[]
+  /** Signals that may move at all, and what each could take on which pin. */
+  private readonly plain: boolean[]
+  private readonly offersAt: (Map<number, Offer> | undefined)[]
+  /** Who is on a pin. */
+  private readonly at: Map<number, number>
   // The one or two signals that would move, and their legs then.
-  let [first, firstLeg, second, secondLeg] = [-1, 0, -1, 0]
-  const now = (i: number) => legOf[i]!
-  const then = (i: number) => (i === first ? firstLeg : i === second ? secondLeg : legOf[i]!)
-  const lies = devices.map((m) => untidiness(m, now))
-  const ends = devices.map((m) => endsOf(m, legOf))
+  private first = -1
+  private firstLeg = 0
+  private second = -1
+  private secondLeg = 0
+  // When something last changed about a signal (its leg, its devices') and about who is on a leg, and when a signal was last
+  // tried everywhere: what has not changed since is not asked again.
+  private clock = 0
+  private readonly changed: number[]
+  private readonly moved = new Map<number, number>()
+  private readonly tried: number[]
+
+  constructor(
+    chosen: Offer[],
+    private readonly offers: Offer[][],
+    private readonly allowed: Allowed,
+  ) {
+    const best = (this.best = [...chosen])
+    this.legOf = best.map((o) => o.chipPin.legs[0]!)
+    const members = new Map<string, number[]>()
+    best.forEach((o, i) => {
+      for (const { instance } of o.signal.ends)
+        members.set(instance.id, [...(members.get(instance.id) ?? []), i])
+    })
+    this.devices = [...members.values()].filter((m) => m.length > 1)
+    this.devicesOf = best.map(() => [])
+    this.devices.forEach((m, d) => m.forEach((i) => this.devicesOf[i]!.push(d)))
+    this.lies = this.devices.map((m) => untidiness(m, this.now))
+    this.ends = this.devices.map((m) => endsOf(m, this.legOf))
+    this.plain = best.map(
+      (o, i) => o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1,
+    )
+    this.offersAt = offers.map((list, i) => (this.plain[i] ? firstByPin(list) : undefined))
+    this.at = new Map(best.map((o, i) => [o.pin, i]))
+    this.changed = best.map(() => 0)
+    this.tried = best.map(() => -1)
+  }
+
+  tidied(): Offer[] {
+    for (let pass = 0, improved = true; improved && pass < passes; pass++) {
+      improved = false
+      for (let i = 0; i < this.best.length; i++) if (this.plain[i] && this.improve(i)) improved = true
+    }
+    return this.best
+  }
+
+  /** One signal to wherever it makes the plan tidier. Whether it has moved. */
+  private improve(i: number): boolean {
+    const began = ++this.clock
+    let improved = false
+    let refused = false
+    for (const offer of this.offers[i]!) {
+      if (!this.isNew(i, offer.pin)) continue
+      const back = this.considered(i, offer)
+      if (back === undefined || !this.isTidier()) continue
+      const next = [...this.best]
+      next[i] = offer
+      if (back) next[this.second] = back
+      if (!this.allowed(next)) {
+        // Another plan may allow it.
+        refused = true
+        continue
+      }
+      this.move(i, offer, back)
+      improved = true
+    }
+    this.tried[i] = refused ? -1 : began
+    return improved
+  }
+
+  /** Whether something has changed since this signal was last tried there. */
+  private isNew(i: number, pin: number): boolean {
+    const there = this.at.get(pin)
+    if (there === i) return false
+    const since = this.tried[i]!
+    return (
+      this.changed[i]! >= since ||
+      (this.moved.get(pin) ?? 0) >= since ||
+      (there !== undefined && this.changed[there]! >= since)
+    )
+  }
+
+  /**
+   * Takes note of the move to an offer. What whoever is there would take in exchange, null where nobody is; undefined
+   * where that can’t be, or changes what the legs cost.
+   */
+  private considered(i: number, offer: Offer): Offer | null | undefined {
+    const own = this.best[i]!
+    const there = this.at.get(offer.pin)
+    this.first = i
+    this.firstLeg = offer.chipPin.legs[0]!
+    this.second = -1
+    if (there === undefined) return offer.cost === own.cost ? null : undefined
+    const back = this.plain[there] ? this.offersAt[there]?.get(own.pin) : undefined
+    if (!back || back.cost + offer.cost !== own.cost + this.best[there]!.cost) return undefined
+    this.second = there
+    this.secondLeg = own.chipPin.legs[0]!
+    return back
+  }
+
+  private readonly now = (i: number) => this.legOf[i]!
+  private readonly then = (i: number) =>
+    i === this.first ? this.firstLeg : i === this.second ? this.secondLeg : this.legOf[i]!
+
+  /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
+  private isTidier(): boolean {
+    const change = this.moreSpread() || this.moreTurned()
+    if (change !== 0) return change < 0
+    // Lower legs are used before higher ones, by the signals that come first.
+    const rise = this.firstLeg - this.legOf[this.first]!
+    const other = this.second < 0 ? 0 : this.secondLeg - this.legOf[this.second]!
+    if (rise + other !== 0) return rise + other < 0
+    return this.first * rise + this.second * other > 0
+  }
   /** How much more the devices of those that would move are spread then; one with both of them is looked at as a whole. */
-  const moreSpread = (): number => {
+  private moreSpread(): number {
+    const { first, second, devicesOf, legOf, lies, ends } = this
     let change = 0
     for (const d of devicesOf[first]!)
       change +=
         (second >= 0 && devicesOf[second]!.includes(d)
-          ? untidiness(devices[d]!, then).spread
-          : spreadWith(ends[d]!, legOf[first]!, firstLeg)) - lies[d]!.spread
+          ? untidiness(this.devices[d]!, this.then).spread
+          : spreadWith(ends[d]!, legOf[first]!, this.firstLeg)) - lies[d]!.spread
     if (second >= 0)
       for (const d of devicesOf[second]!)
         if (!devicesOf[first]!.includes(d))
-          change += spreadWith(ends[d]!, legOf[second]!, secondLeg) - lies[d]!.spread
+          change += spreadWith(ends[d]!, legOf[second]!, this.secondLeg) - lies[d]!.spread
     return change
   }
-  const moreTurned = (): number => {
+  private moreTurned(): number {
+    const { first, second, devicesOf } = this
+    const more = (d: number) => untidiness(this.devices[d]!, this.then).turned - this.lies[d]!.turned
     let change = 0
-    for (const d of devicesOf[first]!) change += untidiness(devices[d]!, then).turned - lies[d]!.turned
-    if (second >= 0)
-      for (const d of devicesOf[second]!)
-        if (!devicesOf[first]!.includes(d)) change += untidiness(devices[d]!, then).turned - lies[d]!.turned
+    for (const d of devicesOf[first]!) change += more(d)
+    if (second >= 0) for (const d of devicesOf[second]!) if (!devicesOf[first]!.includes(d)) change += more(d)
     return change
   }
-  /** Whether the move makes the plan tidier: less spread, then fewer turned, then lower legs. */
-  const isTidier = (): boolean => {
-    const change = moreSpread() || moreTurned()
-    if (change !== 0) return change < 0
-    // Lower legs are used before higher ones, by the signals that come first.
-    const rise = firstLeg - legOf[first]!
-    const other = second < 0 ? 0 : secondLeg - legOf[second]!
-    if (rise + other !== 0) return rise + other < 0
-    return first * rise + second * other > 0
-  }
 
-  // When something last changed about a signal (its leg, its devices') and about who is on a leg, and when a signal was last tried
-  // everywhere: what has not changed since is not asked again.
-  let clock = 0
-  const changed = best.map(() => 0)
-  const moved = new Map<number, number>()
-  const tried = best.map(() => -1)
-  const put = (k: number, o: Offer): void => {
-    best[k] = o
-    legOf[k] = o.chipPin.legs[0]!
-    at.set(o.pin, k)
-    moved.set(o.pin, clock)
-    changed[k] = clock
-    for (const d of devicesOf[k]!) {
-      lies[d] = untidiness(devices[d]!, now)
-      ends[d] = endsOf(devices[d]!, legOf)
-      for (const m of devices[d]!) changed[m] = clock
+  private move(i: number, offer: Offer, back: Offer | null): void {
+    const own = this.best[i]!
+    this.clock++
+    this.at.delete(own.pin)
+    this.moved.set(own.pin, this.clock)
+    this.put(i, offer)
+    if (back) this.put(this.second, back)
+  }
+  private put(k: number, offer: Offer): void {
+    this.best[k] = offer
+    this.legOf[k] = offer.chipPin.legs[0]!
+    this.at.set(offer.pin, k)
+    this.moved.set(offer.pin, this.clock)
+    this.changed[k] = this.clock
+    for (const d of this.devicesOf[k]!) {
+      this.lies[d] = untidiness(this.devices[d]!, this.now)
+      this.ends[d] = endsOf(this.devices[d]!, this.legOf)
+      for (const m of this.devices[d]!) this.changed[m] = this.clock
     }
   }
-
-  for (let pass = 0, improved = true; improved && pass < 20; pass++) {
-    improved = false
-    for (let i = 0; i < best.length; i++) {
-      if (!plain[i]) continue
-      const began = ++clock
-      let refused = false
-      for (const offer of offers[i]!) {
-        const there = at.get(offer.pin)
-        if (there === i) continue
-        const since = tried[i]!
-        if (
-          changed[i]! < since &&
-          (moved.get(offer.pin) ?? 0) < since &&
-          (there === undefined || changed[there]! < since)
-        )
-          continue
-        const own = best[i]!
-        ;[first, firstLeg, second] = [i, offer.chipPin.legs[0]!, -1]
-        let back: Offer | undefined
-        if (there !== undefined) {
-          if (!plain[there]) continue
-          back = offerAt(there, own.pin)
-          if (!back || back.cost + offer.cost !== own.cost + best[there]!.cost) continue
-          ;[second, secondLeg] = [there, own.chipPin.legs[0]!]
-        } else if (offer.cost !== own.cost) continue
-        if (!isTidier()) continue
-        const changes: [number, Offer][] = [[i, offer]]
-        if (back) changes.push([there!, back])
-        const next = [...best]
-        for (const [k, o] of changes) next[k] = o
-        if (!allowed(next)) {
-          // Another plan may allow it.
-          refused = true
-          continue
-        }
-        clock++
-        at.delete(own.pin)
-        moved.set(own.pin, clock)
-        for (const [k, o] of changes) put(k, o)
-        improved = true
-      }
-      tried[i] = refused ? -1 : began
-    }
-  }
-  return best
 }
+
+/** Passes over all signals; each makes the plan tidier, so that a few are enough. */
+const passes = 20
+
+/**
+ * `offers`: for each signal, in the order of `chosen`, everything it could take. `allowed` says whether a changed plan
+ * still keeps the rules that look at several legs at once. Deterministic.
+ */
+export const tidy = (chosen: Offer[], offers: Offer[][], allowed: Allowed): Offer[] =>
+  new Layout(chosen, offers, allowed).tidied()
