@@ -1,7 +1,7 @@
 // Saving without being asked: soon after an edit, one save at a time, kept in the page while the server is away.
 
 import { api, Problem, type StoredProject } from '../api/client'
-import { dropDraft, keepDraft, readDraft } from './drafts'
+import { dropDraft, isSame, keepDraft, readDraft, settleDraft } from './drafts'
 import { useProject } from './project'
 
 const pause = 300
@@ -38,16 +38,21 @@ export const startAutosave = (): (() => void) => {
     try {
       const stored = await api.save(id, version, design)
       const now = useProject.getState()
-      if (now.id !== id) return
+      if (now.id !== id) return await settleDraft(id, design, stored.version)
       const settled = now.design === design
       setSave({ kind: settled ? 'saved' : 'waiting' }, stored.version)
       if (settled) await dropDraft(id)
       else await keepDraft(id, { design: now.design!, version: stored.version })
     } catch (error) {
       if (useProject.getState().id !== id) return
-      if (error instanceof Problem && error.status === 412 && error.stored)
-        setSave({ kind: 'conflict', stored: error.stored })
-      else if (error instanceof Problem && error.status < 500)
+      if (error instanceof Problem && error.status === 412 && error.stored) {
+        const { stored } = error
+        // The very same was saved already, by a page that was left while it waited for the answer.
+        if (isSame(stored.design, design)) {
+          setSave({ kind: useProject.getState().design === design ? 'saved' : 'waiting' }, stored.version)
+          await settleDraft(id, design, stored.version)
+        } else setSave({ kind: 'conflict', stored })
+      } else if (error instanceof Problem && error.status < 500)
         setSave({
           kind: 'refused',
           why: [error.message, ...error.faults.map((f) => `${f.path}: ${f.message}`)].join(' '),

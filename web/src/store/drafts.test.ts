@@ -182,6 +182,48 @@ describe('the end', () => {
   })
 })
 
+describe('a page that is left right after an edit', () => {
+  const leave = () => {
+    stop!()
+    state().close()
+  }
+  const noConflict = () => until(() => state().save.kind === 'saved' || state().save.kind === 'conflict')
+  test('is saved, and opened again without a word of a conflict', async () => {
+    await opened()
+    call('A')
+    leave()
+    await until(() => server.version === 2)
+    await wait(30)
+    expect(await kept()).toEqual([])
+    await opened()
+    expect([state().design?.name, state().version, state().save.kind]).toEqual(['A', 2, 'saved'])
+  })
+  test('so is what was changed while a save was under way', async () => {
+    await opened()
+    server.delay = 40
+    call('A')
+    await until(() => state().save.kind === 'saving')
+    call('B')
+    leave()
+    await until(() => server.version === 2)
+    await wait(60)
+    expect(await kept()).toEqual([['B', 2]])
+    await opened()
+    await noConflict()
+    expect([state().save.kind, server.design.name, server.version]).toEqual(['saved', 'B', 3])
+  })
+  test('opened again before the answer is there, it is the same project and no other’s', async () => {
+    await opened()
+    server.delay = 40
+    call('A')
+    leave()
+    await opened()
+    await noConflict()
+    expect([state().save.kind, state().design?.name, server.design.name]).toEqual(['saved', 'A', 'A'])
+    expect(state().version).toBe(server.version)
+  })
+})
+
 test('a conflict ends with the draft of mine over the version that is stored, or with none', async () => {
   const clash = async () => {
     await clear()

@@ -39,6 +39,18 @@ export const keepDraft = async (id: string, draft: Draft): Promise<void> =>
 
 export const dropDraft = async (id: string): Promise<void> => attempt(() => del(key(id)))
 
+/** Whether two say the same, wherever each has been. */
+export const isSame = (a: Design, b: Design): boolean => JSON.stringify(a) === JSON.stringify(b)
+
+/** After a save whose page has been left: what was saved is no draft any more, and what came after it is one of the version just made. */
+export const settleDraft = async (id: string, saved: Design, version: number): Promise<void> =>
+  attempt(async () => {
+    const own = await get<Kept>(key(id))
+    if (!own) return
+    if (isSame(own.design, saved)) await del(key(id))
+    else if (own.version < version) await set(key(id), { ...own, version })
+  })
+
 /** This tab's draft, or the newest one that another tab left behind. */
 export const readDraft = (id: string): Promise<Draft | undefined> =>
   attempt(async () => {
