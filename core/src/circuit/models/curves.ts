@@ -66,12 +66,8 @@ const along = ({ points, bothWays }: Curve, u: number): Answer => {
   if (!first) return across(leak * u, leak)
   // A diode of a sheet begins to carry at the voltage of its first point.
   const from = bothWays && (first[0] > 0 || first[1] > 0) ? [[0, 0] as const, ...points] : points
-  const k = Math.max(
-    1,
-    from.findIndex(([, voltage]) => voltage >= u) < 0
-      ? from.length - 1
-      : from.findIndex(([, voltage]) => voltage >= u),
-  )
+  const above = from.findIndex(([, voltage]) => voltage >= u)
+  const k = above < 0 ? from.length - 1 : Math.max(1, above)
   const [a, b] = [from[k - 1] ?? from[0]!, from[k] ?? from[0]!]
   const slope = b[1] > a[1] ? (b[0] - a[0]) / (b[1] - a[1]) : steep
   const i = a[0] + slope * (u - a[1])

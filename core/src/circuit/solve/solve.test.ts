@@ -155,6 +155,12 @@ describe('closed forms', () => {
     expect(at(0.05)).toBeCloseTo(0.9, 6) // 5 mV for each mA more
     const blocked = operatingPoint([V('v', -5, 'a'), R('r', 1000, 'a', 'b'), between('d', model, 'b', 'GND')])
     expect(blocked.voltage('b')).toBeCloseTo(-5, 6)
+    // A leg's driver carries the other way as it does from nothing to its first point: 0.6 V for each mA.
+    const driver = operatingPoint([
+      between('i', { kind: 'current', current: -0.5e-3 }, 'GND', 'a'),
+      between('d', { ...model, bothWays: true }, 'a', 'GND'),
+    ])
+    expect(driver.voltage('a')).toBeCloseTo(-0.3, 6)
   })
 
   test('a MOSFET: off, in its linear region, saturated; p-channel mirrored; its inner diode', () => {

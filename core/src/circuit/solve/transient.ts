@@ -54,8 +54,8 @@ export const transient = (
   for (const end of stops) {
     while (t < end) {
       if (stop?.(t / until)) return { ...resultOf(system, times, xs), stopped: true }
-      // A last step that is hardly one is added to the one before.
-      if (t + h > end || end - t - h < h * 1e-6) h = end - t
+      // Not beyond the end; and a last step that would hardly be one is added to this.
+      if (end - t - h < h * 1e-6) h = end - t
       const x0 = xs.at(-1)!
       const q0 = stored(system, x0, t).lacks
       const euler = since === 0
