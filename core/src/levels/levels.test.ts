@@ -254,6 +254,159 @@ test('whatever is offered clears the finding, passes the line’s rate and is wi
   expect(shiftKinds.length).toBe(4)
 })
 
+// A chip on exactly 3.3 V that reads high from 0.75 of it, 2.475 V, low up to a quarter, 0.825 V, and stands 0.3 V more, 3.6 V.
+describe('at each boundary, and a millivolt beyond', () => {
+  const exact = { ...library.parts['bl33-low'], output: { min: 3.3, typ: 3.3, max: 3.3, kind: 'guaranteed' } }
+  const chip = library.parts['mw2-module'] as Chip
+  const eye = library.parts['track-sensor'] as Device
+  const meter = library.parts['pointer-meter'] as Device
+  type Electrical = Device['wirings'][number]['signals'][number]['electrical']
+  /** The one line of a device whose signals are so. */
+  const line = (
+    part: Device,
+    electrical: Electrical,
+    { io, ...more }: Partial<NeedDevice> & { io?: Partial<Chip['io']> } = {},
+    edits: Parameters<typeof applyEdits>[1] = [],
+  ) => {
+    const wirings = part.wirings.map((w) => ({
+      ...w,
+      signals: w.signals.map((s) => ({ ...s, electrical })),
+    }))
+    const parts = {
+      ...library.parts,
+      'bl33-low': exact as never,
+      [chip.id]: { ...chip, io: { ...chip.io, ...io } },
+      [part.id]: { ...part, wirings },
+    }
+    const design = applyEdits(project(chip.id, [{ part: part.id, wiring: 'plain', ...more }]), edits)
+    return analyse(design, { parts }).pins.levels[0]!
+  }
+  const output = (min: number, typ: number, max: number): Electrical => ({
+    kind: 'logic-output',
+    high: { min, typ, max, kind: 'guaranteed' },
+  })
+  const fed: Partial<NeedDevice> = { fedBy: 'source' }
+
+  test.each<[string, Electrical, Partial<NeedDevice>, string | undefined, string | undefined]>([
+    ['a high that is always enough', output(2.475, 3, 3.3), {}, 'guaranteed', undefined],
+    ['usually', output(2.474, 2.475, 3.3), {}, 'typical', 'risks'],
+    ['at best', output(2.4, 2.474, 2.475), {}, 'outside the sheet', 'risks'],
+    ['never', output(2.4, 2.45, 2.474), {}, 'impossible', 'stops'],
+    ['just what the leg stands', output(3, 3.3, 3.6), fed, 'guaranteed', undefined],
+    ['more than that', output(3, 3.3, 3.601), fed, 'outside the sheet', 'stops'],
+  ])('into the chip: %s', (_, electrical, more, grade, severity) => {
+    const { grade: g, severity: s, margins } = line(eye, electrical, more)
+    expect([g, s]).toEqual([grade, severity])
+    // What it stands is a margin of its own where that is too little.
+    expect(margins.map((m) => m.symbol)).toEqual(
+      electrical.kind === 'logic-output' && electrical.high!.max! > 3.6
+        ? ['NM_H', 'NM_L', 'M_top']
+        : ['NM_H', 'NM_L'],
+    )
+  })
+  test.each([
+    // 0.4 V of an output whose sheet says nothing, usually 0.2 V
+    [0.4, 'guaranteed', undefined],
+    [0.399, 'typical', 'risks'],
+    [0.2, 'typical', 'risks'],
+    [0.199, 'outside the sheet', 'risks'],
+  ])('into the chip: a low, read up to %d V: %s', (low, grade, severity) => {
+    const io = { inputLow: { factor: 0, offset: low } }
+    const found = line(eye, output(3.3, 3.3, 3.3), { io })
+    expect([found.grade, found.severity]).toEqual([grade, severity])
+    expect(found.text).toMatch(
+      severity ? /^a low of up to 400 mV reaches .*, which reads low below \d+ mV$/ : /^$/,
+    )
+  })
+  test.each([
+    [3.3, undefined, ''],
+    [3.299, 'risks', 'up to 3.3 V reaches Dial, which stands 3.3 V: the program must keep below it'],
+  ])('a meter at a voltage of the chip, that stands %d V', (max, severity, text) => {
+    const wirings = meter.wirings.map((w) => ({
+      ...w,
+      signals: w.signals.map((s) => ({ ...s, electrical: { ...s.electrical, max } })),
+    }))
+    const parts = {
+      ...library.parts,
+      'bl33-low': exact as never,
+      [meter.id]: { ...meter, wirings } as Device,
+    }
+    const design = project('qm32-64', [{ part: meter.id, name: 'Dial' }])
+    const [dial] = analyse(design, { parts }).pins.levels
+    expect([dial!.severity, dial!.text]).toEqual([severity, text])
+  })
+  // Its sheet: 4.5 V to 5.5 V, reads 3.3 V as high from 2 V on.
+  test.each([
+    [4.5, true],
+    [4.499, false],
+    [5.5, true],
+    [5.501, false],
+  ])('a buffer fed with %d V: %s', (volts, fits) => {
+    const feed = {
+      ...library.parts['adapter-5v'],
+      voltage: { min: volts, typ: volts, max: volts, kind: 'guaranteed' },
+    }
+    const parts = { ...library.parts, 'bl33-low': exact as never, 'adapter-5v': feed as never }
+    const power = { source: 'usb-port', regulator: 'bl33-low', feed: 'adapter-5v' }
+    const design = project(chip.id, [{ part: 'pixel-strip-8', fedBy: 'feed' }], power)
+    const { pins } = analyse(design, { parts })
+    const id = pins.levels[0]!.wire.signal.id
+    const after = analyse(applyEdits(design, [{ kind: 'fitShift', signal: id, name: '', shift: 'buffer' }]), {
+      parts,
+    })
+    expect(after.pins.support.some((x) => x.role === 'shift buffer')).toBe(fits)
+    // Behind it the strip hears its own supply.
+    if (fits) expect(after.pins.levels[0]!.margins[0]!.value.min).toBeCloseTo(0.3 * volts, 9)
+  })
+  // A clamp's table: 2 mA at 1 V above the supply, 5 mA at most at 1.5 V. 5.25 V of the plug are 1.95 V above 3.3 V.
+  test('what the leg’s clamp takes is told where more comes than it stands, and only there', () => {
+    const drivers = [
+      {
+        id: 'usual',
+        powerClamp: [
+          { voltage: 0, current: { min: 0, typ: 0, max: 0, kind: 'guaranteed' as const } },
+          { voltage: 1, current: { min: 1e-3, typ: 2e-3, max: 4e-3, kind: 'guaranteed' as const } },
+          { voltage: 3, current: { min: 5e-3, typ: 8e-3, max: 14e-3, kind: 'guaranteed' as const } },
+        ],
+      },
+    ] as Chip['io']['drivers']
+    const pins = chip.pins.map((p) => ({ ...p, driver: 'usual' }))
+    const told = (high: number) => {
+      const wirings = eye.wirings.map((w) => ({
+        ...w,
+        signals: w.signals.map((s) => ({ ...s, electrical: output(high, high, high) })),
+      }))
+      const parts = {
+        ...library.parts,
+        'bl33-low': exact as never,
+        [chip.id]: { ...chip, pins, io: { ...chip.io, drivers } },
+        [eye.id]: { ...eye, wirings },
+      }
+      const design = project(chip.id, [{ part: eye.id, wiring: 'plain', fedBy: 'source' }])
+      return analyse(design, { parts }).pins.levels[0]!.facts.map((f) => f.text)
+    }
+    expect(told(3.6)).toHaveLength(3)
+    // 1.5 V above: 4 mA and a quarter of the 10 mA to the next point
+    expect(told(4.8).slice(3)).toEqual([
+      expect.stringMatching(
+        /^1\.5 V above the rail, the clamp of leg .* takes up to 6\.5 mA, if what drives it can give as much$/,
+      ),
+    ])
+  })
+  // What a shift lets through: the rail and the diode’s volts, the far supply, the rail.
+  test.each<[string, Partial<NeedDevice> & { part: string }, 'clamp' | 'mosfet' | 'buffer', number, number]>([
+    ['to the chip', { part: 'track-sensor', wiring: 'plain', ...fed }, 'clamp', 3.3, 3.6],
+    ['to the chip', { part: 'track-sensor', wiring: 'plain', ...fed }, 'mosfet', 3.3, 3.3],
+  ])('%s through what is fitted: %j, %s', (direction, device, shift, least, most) => {
+    const found = line(eye, { kind: 'logic-output' }, device, [
+      { kind: 'fitShift', signal: 'd1.1.OUT', name: '', shift },
+    ])
+    expect([found.direction, found.severity, found.shift]).toEqual([direction, undefined, shift])
+    expect(found.reaches.value.min).toBeGreaterThanOrEqual(least)
+    expect(found.reaches.value.max).toBeLessThanOrEqual(most)
+  })
+})
+
 describe('what can join a line, by hand', () => {
   const offers = (chip: string, device: Partial<NeedDevice> & { part: string }, power?: Design['power']) => {
     const design = project(chip, [device], power)
