@@ -62,6 +62,29 @@ test('behind a divider that shifts a level: a risk, and fitted wherever care is 
   )
 })
 
+// The sheet of the module reads through 13 kΩ at the most.
+test.each([
+  [13e3, false],
+  [13.1e3, true],
+])('behind exactly %d Ω: a capacitor %s', (ohms, asked) => {
+  const sensor = library.parts['temperature-analog'] as Device
+  const of = {
+    ...sensor,
+    wirings: sensor.wirings.map((w) => ({
+      ...w,
+      signals: w.signals.map((s) => ({
+        ...s,
+        electrical: { ...s.electrical, sourceResistance: { typ: ohms, max: ohms, kind: 'guaranteed' } },
+      })),
+    })),
+  } as Device
+  const { part } = look(
+    { ...gas, devices: [[sensor.id, 'Heat']] },
+    { on: { parts: { ...library.parts, [sensor.id]: of } } },
+  )
+  expect(part !== undefined).toBe(asked)
+})
+
 // Two resistors of 5 % side by side, and nothing else: the sheet of the sensor says nothing of what is inside it.
 test('behind a divider whose sensor states no resistance of its own', () => {
   const sensor = library.parts['gas-sensor-5v'] as Device
