@@ -15,9 +15,12 @@ export { attributeOf, isOutput, type RadioUse, stoppedByRadio, unitFor, type Way
 export {
   type ChosenWiring,
   type ClashRule,
+  type EndOf,
+  endsOf,
   isPlanned,
   type OnOther,
   type Plan,
   type PlanStatus,
   type Wire,
+  type WireEnd,
 } from './wires'

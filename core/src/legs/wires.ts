@@ -1,7 +1,7 @@
 // What a plan says: every signal on a leg, or what can't be met together.
 
 import type { SignalNeed, WiringChoice } from '../needs'
-import type { Chip, ChipPin, ChipUnit, Device, DeviceWiring } from '../parts'
+import type { Chip, ChipPin, ChipUnit, Device, DeviceWiring, Electrical } from '../parts'
 import type { CostItem } from './costs'
 import type { Way } from './ways'
 
@@ -30,6 +30,27 @@ export interface Wire {
   /** Set when the builder locked it where it can't work. */
   impossible?: string
 }
+
+export type WireEnd = Wire['signal']['ends'][number]
+/** A terminal of this sort at the end of a line, and what its sheet says of it. */
+export interface EndOf<K extends Electrical['kind']> {
+  end: WireEnd
+  electrical: Extract<Electrical, { kind: K }>
+}
+const isOf = <K extends Electrical['kind']>(
+  electrical: Electrical,
+  kind: K,
+): electrical is Extract<Electrical, { kind: K }> => electrical.kind === kind
+
+/** All ends of a line that are of this sort. */
+export const endsOf = <K extends Electrical['kind']>(
+  { signal: { ends } }: { signal: Pick<SignalNeed, 'ends'> },
+  kind: K,
+): EndOf<K>[] =>
+  ends.flatMap((end) => {
+    const { electrical } = end.signal
+    return isOf(electrical, kind) ? [{ end, electrical }] : []
+  })
 
 /** A device whose wiring the plan chose, and the links to set for it. */
 export interface ChosenWiring {

@@ -4,14 +4,13 @@ import { netOf, preferred } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { fromPart } from '../findings'
 import { asStated } from '../sums'
+import { endsOf } from '../legs'
 import { type SignalSupport } from './context'
 
 export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
-  const [found] = wire.signal.ends.flatMap((end) =>
-    end.signal.electrical.kind === 'analog' ? [{ end, analog: end.signal.electrical }] : [],
-  )
-  if (!found?.analog.divider || !found.analog.dividerTo || !stock.resistors) return []
-  const { end, analog } = found
+  const [found] = endsOf(wire, 'analog')
+  if (!found?.electrical.divider || !found.electrical.dividerTo || !stock.resistors) return []
+  const { end, electrical: analog } = found
   const key = `divider:${wire.signal.id}`
   const value = preferred(stock.resistors, analog.divider!, 'nearest')
   return [

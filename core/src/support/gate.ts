@@ -5,8 +5,8 @@ import { netOf, preferred, type SupportPart } from '../circuit'
 import { railFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
-import type { Wire } from '../legs'
-import { type Electrical, findPart, type Rated, type Resistors, type Transistor } from '../parts'
+import { type EndOf, endsOf, type Wire, type WireEnd } from '../legs'
+import { findPart, type Rated, type Resistors, type Transistor } from '../parts'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 import { number, sum } from '../sums'
 import type { FittingContext } from '../levels'
@@ -21,8 +21,8 @@ const cleanBoard = 100e3
 /** One load on one leg, and what switches it. */
 interface Switched extends FittingContext {
   wire: Wire
-  end: Wire['signal']['ends'][number]
-  load: Extract<Electrical, { kind: 'switched' }>
+  end: WireEnd
+  load: EndOf<'switched'>['electrical']
   transistor: Transistor
   resistors: Resistors
   /** The leg’s net, that of the gate behind its resistor, and that of the load’s low side. */
@@ -240,10 +240,10 @@ const flybackOf = ({
 }
 
 export const switchedLoad: SignalSupport = (wire, context) => {
-  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
-  const load = end?.signal.electrical
+  const [found] = endsOf(wire, 'switched')
   const { resistors } = context.stock
-  if (!end || load?.kind !== 'switched' || !resistors) return []
+  if (!found || !resistors) return []
+  const { end, electrical: load } = found
   const transistor = findPart(context.library, 'transistor', load.transistor)
   if (!transistor) return []
   const leg = netOf(wire.signal.name)

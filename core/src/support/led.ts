@@ -18,7 +18,7 @@ import {
   sum,
 } from '../sums'
 import { onceAWire } from './once'
-import type { Wire } from '../legs'
+import { endsOf, type Wire } from '../legs'
 import { type SignalSupport } from './context'
 
 export interface LedOnLeg {
@@ -47,9 +47,9 @@ export const ledOnLeg = (
 ): LedOnLeg | undefined => makeLed(wire, chip, rail, library, stock)
 const makeLed = onceAWire(
   (wire, chip: Chip, rail: Worked, library: Library, stock: Stock): LedOnLeg | undefined => {
-    const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'led')
-    const electrical = end?.signal.electrical
-    if (!end || electrical?.kind !== 'led') return undefined
+    const [found] = endsOf(wire, 'led')
+    if (!found) return undefined
+    const { end, electrical } = found
     const led = findPart(library, 'led', electrical.led)
     const series = stock.resistors
     if (!led || !series) return undefined

@@ -8,7 +8,7 @@ import { formatQuantity, fullRange } from '../quantity'
 import type { Chip, Resistors } from '../parts'
 import { dimensionOf, number, parallel, sum, type Term, total } from '../sums'
 import { onceAWire } from './once'
-import { type Wire, attributeOf } from '../legs'
+import { attributeOf, type EndOf, endsOf, type Wire } from '../legs'
 import { pullUp, type SignalSupport } from './context'
 
 /** What a closed contact may waste: a rule of thumb, small against any supply. */
@@ -171,12 +171,11 @@ export const busWindow = (
   speed = wire.signal.frequency ?? 100e3,
 ): BusWindow | undefined => windowAt(wire, chip, rail, speed)
 
-type End = Wire['signal']['ends'][number]
-type DrainEnd = End & { drain: Extract<End['signal']['electrical'], { kind: 'open-drain' }> }
+type DrainEnd = EndOf<'open-drain'>
 
 /** Pull-ups that are there: on the devices’ own boards, and on the carrier. */
 const pullsOn = (wire: Wire, ends: DrainEnd[], chip: Chip): WorkedInput[] => [
-  ...ends.flatMap(({ instance, signal, drain }) =>
+  ...ends.flatMap(({ end: { instance, signal }, electrical: drain }) =>
     drain.fitted
       ? [
           {
@@ -212,7 +211,7 @@ const loadOn = (wire: Wire, ends: DrainEnd[], chip: Chip): Worked =>
     {
       C_pin: fromPart('C_pin', 'the chip’s leg', chip, 'io.capacitance', chip.io.capacitance, 'F'),
       ...Object.fromEntries(
-        ends.map(({ instance, signal, drain }, i) => [
+        ends.map(({ end: { instance, signal }, electrical: drain }, i) => [
           `C_${i + 1}`,
           fromPart(
             `C_${i + 1}`,
@@ -230,8 +229,11 @@ const loadOn = (wire: Wire, ends: DrainEnd[], chip: Chip): Worked =>
 
 /** Below it who sinks least can’t pull the line low. */
 const smallestOn = ({ signal: { name } }: Wire, ends: DrainEnd[], rail: Worked): Worked => {
-  const { instance, signal, drain } = ends.reduce((a, b) =>
-    fullRange(a.drain.sinkCurrent).min <= fullRange(b.drain.sinkCurrent).min ? a : b,
+  const {
+    end: { instance, signal },
+    electrical: drain,
+  } = ends.reduce((a, b) =>
+    fullRange(a.electrical.sinkCurrent).min <= fullRange(b.electrical.sinkCurrent).min ? a : b,
   )
   return sum(
     {
@@ -264,9 +266,7 @@ const smallestOn = ({ signal: { name } }: Wire, ends: DrainEnd[], rail: Worked):
 }
 
 const windowAt = onceAWire((wire, chip: Chip, rail: Worked, speed: number): BusWindow | undefined => {
-  const ends = wire.signal.ends.flatMap((e) =>
-    e.signal.electrical.kind === 'open-drain' ? [{ ...e, drain: e.signal.electrical }] : [],
-  )
+  const ends = endsOf(wire, 'open-drain')
   if (ends.length === 0) return undefined
   const { rise, load: loadLimit, name } = busMode(speed)
   const pulls = pullsOn(wire, ends, chip)

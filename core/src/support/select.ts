@@ -6,7 +6,7 @@ import { byTheBook, supportChoice } from '../design'
 import { fromPart } from '../findings'
 import { formatQuantity } from '../quantity'
 import { thresholdOf } from '../levels'
-import { attributeOf } from '../legs'
+import { attributeOf, endsOf } from '../legs'
 import { pullUp, type SignalSupport } from './context'
 import { largestPullUp, legLeakage } from './pull'
 
@@ -14,13 +14,14 @@ import { largestPullUp, legLeakage } from './pull'
 const usual = 10e3
 
 export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design }) => {
-  const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'logic-input')
-  const input = end?.signal.electrical
+  const [found] = endsOf(wire, 'logic-input')
+  if (!found || !stock.resistors) return []
+  const { end, electrical: input } = found
   const isSelect =
     wire.signal.kind === 'digital-out' &&
     wire.signal.quiet &&
-    end?.instance.wiring.signals.some((s) => s.bus === 'spi')
-  if (!end || input?.kind !== 'logic-input' || !isSelect || input.pull || !stock.resistors) return []
+    end.instance.wiring.signals.some((s) => s.bus === 'spi')
+  if (!isSelect || input.pull) return []
   const I_leak = legLeakage(
     chip,
     input.leakage &&

@@ -1,5 +1,6 @@
 import { type Check, type Finding, partOrigin, type Worked } from '../../findings'
 import { type Diode, findPart, siliconJunction, type Transistor } from '../../parts'
+import { endsOf } from '../../legs'
 import { formatQuantity, fullRange } from '../../quantity'
 import { voltageFor } from '../../supply'
 import { switchOnLeg } from '../../support'
@@ -145,9 +146,9 @@ export const switchRating: Check = {
     if (!chip || !rail) return []
     return (pins.plan?.wires ?? []).flatMap((wire) => {
       const { id, name } = wire.signal
-      const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
-      const load = end?.signal.electrical
-      if (!end || load?.kind !== 'switched') return []
+      const [switched] = endsOf(wire, 'switched')
+      if (!switched) return []
+      const { end, electrical: load } = switched
       const transistor = findPart(library, 'transistor', load.transistor)
       if (!transistor) return []
       const on = switchOnLeg(wire, transistor, load.current, {
