@@ -82,7 +82,7 @@ const isOver = (left: Worked): boolean => left.value.min < -slack
 const worst = (all: Worked[], corner: keyof Range): number => Math.min(...all.map((m) => m.value[corner]))
 
 const gradeOf = (margins: Worked[]): Grade =>
-  worst(margins, 'min') >= -1e-9
+  worst(margins, 'min') >= -slack
     ? 'guaranteed'
     : worst(margins, 'typ') >= 0
       ? 'typical'
