@@ -101,8 +101,6 @@ export interface Assembled {
   /** What each equation lacks: A for nets, V for branches. */
   lacks: number[]
   slopes: Matrix
-  /** How large the terms are that were added up in each equation: what nothing is measured by. */
-  scale: number[]
 }
 
 const add = (to: Assembled, at: number[], { into, rest, slopes }: Answer, factor = 1): void => {
@@ -111,7 +109,6 @@ const add = (to: Assembled, at: number[], { into, rest, slopes }: Answer, factor
     const row = at[r]!
     if (row < 0) return
     to.lacks[row]! += factor * value
-    to.scale[row] = Math.max(to.scale[row]!, Math.abs(factor * value))
     slopes[r]!.forEach((slope, c) => {
       const column = at[c]!
       if (column >= 0 && slope !== 0) to.slopes.set(row, column, to.slopes.get(row, column) + factor * slope)
@@ -136,7 +133,6 @@ export const assemble = (
 ): Assembled & { looked: (number[] | undefined)[]; held: boolean } => {
   const to: Assembled = {
     lacks: Array<number>(system.size).fill(0),
-    scale: Array<number>(system.size).fill(0),
     slopes: Matrix.zeros(system.size, system.size),
   }
   let held = false
@@ -169,7 +165,6 @@ export const assemble = (
 export const stored = (system: System, x: readonly number[], t: number): Assembled => {
   const to: Assembled = {
     lacks: Array<number>(system.size).fill(0),
-    scale: Array<number>(system.size).fill(0),
     slopes: Matrix.zeros(system.size, system.size),
   }
   for (const seat of system.seated) {
