@@ -16,7 +16,7 @@ declare module '../findings/results' {
   }
 }
 
-export const resolveCarrier = (design: Pick<Design, 'chip'>, library: Library): Carrier => {
+const resolveCarrier = (design: Pick<Design, 'chip'>, library: Library): Carrier => {
   const carrier = carrierOf(library, design.chip.part)
   const chip = carrier && withTargets(carrier, design.chip.also ?? [], library)
   return { chip, missing: design.chip.part && !chip ? design.chip.part : undefined }

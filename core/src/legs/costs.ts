@@ -174,7 +174,7 @@ const rules: CostRule[] = [
 ]
 
 /** What a signal needs of its leg, the ability that it uses up first. An interrupt’s leg may be one that wakes. */
-export const abilitiesFor = (signal: SignalNeed): UnitKind[] => {
+const abilitiesFor = (signal: SignalNeed): UnitKind[] => {
   if (signal.bus) return [signal.bus.kind]
   const unit = unitFor[signal.kind]
   return unit === 'wake' ? ['wake', 'interrupt'] : unit ? [unit] : []

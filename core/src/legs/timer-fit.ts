@@ -27,7 +27,7 @@ export const pwmFit = (
 }
 
 /** Fewer settings than this between least and most are seen, heard or felt as steps: five bits. */
-export const fewestSteps = 32
+const fewestSteps = 32
 
 export interface CoarseTimer {
   /** It runs at the frequency, though in few steps. */

@@ -59,7 +59,7 @@ export const farNet = (name: string): string => `${netOf(name)}_FAR`
 
 const busRates = { i2c: 100e3, spi: 1e6, uart: 115.2e3, can: 500e3 }
 /** Bits a second that a line must pass: its bus’s speed or usual rate, its PWM, or a few edges a millisecond. */
-export const neededRate = ({ signal }: Wire): number =>
+const neededRate = ({ signal }: Wire): number =>
   Math.max(
     signal.bus
       ? (signal.frequency ?? busRates[signal.bus.kind])
@@ -381,7 +381,7 @@ const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
 
 const makers: Record<ShiftKind, Maker> = { divider, clamp, mosfet, buffer }
 
-export const makeShift = (
+const makeShift = (
   kind: ShiftKind,
   wire: Wire,
   end: End,

@@ -56,7 +56,7 @@ const ruled = (symbol: string, label: string, value: WorkedInput['value'], sourc
 })
 
 /** One that has no supply terminal is fed by nothing of ours: what it gives follows its own sheet alone. */
-export const feedsItself = (part: Device): boolean => !part.terminals.some((t) => t.role === 'supply')
+const feedsItself = (part: Device): boolean => !part.terminals.some((t) => t.role === 'supply')
 
 /**
  * What the devices’ ends take from the leg while it is high, or give it while it is low, amperes: leakage, and pulls

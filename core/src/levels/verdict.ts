@@ -146,7 +146,7 @@ export interface LevelContext extends LineContext {
   shiftOf: (wire: Wire, end: End) => { kind: ShiftKind; divider?: Divider; forward?: Worked } | undefined
 }
 
-export const throughDivider =
+const throughDivider =
   ({ top, bottom }: Divider) =>
   (from: Worked): Worked =>
     sum(

@@ -29,7 +29,7 @@ export interface LoadSum {
 }
 
 /** How sure it is that a current stays within what is recommended, and within what breaks. */
-export const driveGrade = (current: Pick<Worked, 'value'>, recommended: number, absolute: number): Grade =>
+const driveGrade = (current: Pick<Worked, 'value'>, recommended: number, absolute: number): Grade =>
   current.value.max <= recommended
     ? 'guaranteed'
     : current.value.typ <= recommended

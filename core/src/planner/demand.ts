@@ -89,7 +89,7 @@ const wiringOptions = (choices: WiringChoice[]): WiringOption[] => {
 }
 
 /** Runs of consecutive pins of one port that can carry a byte, lowest bit first. */
-export const portRuns = (chip: Chip, bits: number): string[][] => {
+const portRuns = (chip: Chip, bits: number): string[][] => {
   const known = new Set(chip.pins.map((p) => p.id))
   return chip.pins.flatMap((pin) => {
     const port = /^(.*?)(\d+)$/.exec(pin.id)

@@ -17,7 +17,7 @@ import {
 import { type Patience, share, usualPatience } from '../patience'
 
 /** Legs that can carry a signal at all, before anything is taken. */
-export const usablePins = (chip: Chip): ChipPin[] =>
+const usablePins = (chip: Chip): ChipPin[] =>
   chip.pins.filter((p) => ['io', 'input', 'output'].includes(p.type))
 
 /** Whether no unit’s line, and no leg of another board, is used by two. */

@@ -13,7 +13,7 @@ import type { FittingContext } from '../levels'
 import { type SignalSupport } from './context'
 import { legLeakage } from './pull'
 
-export const gateKey = (signal: string) => `gate-pull-down:${signal}`
+const gateKey = (signal: string) => `gate-pull-down:${signal}`
 
 /** The most that a pull-down is, ohms: above it dirt and damp decide. */
 const cleanBoard = 100e3

@@ -38,7 +38,7 @@ export interface LedOnLeg {
 /** Ohms of leads and board, where nothing else is in the way. */
 const leads = 0.01
 
-export const ledKey = (signal: string) => `led:${signal}`
+const ledKey = (signal: string) => `led:${signal}`
 
 /** All about the LED on a wire; undefined when there is none. */
 export const ledOnLeg = (

@@ -284,7 +284,7 @@ const deviceOn = (
 }
 
 /** The elements of a board in a state. `placed` is what lies where; given, so that it can be spoilt. */
-export const elementsOf = (
+const elementsOf = (
   a: Analysis,
   library: (id: string) => Part | undefined,
   placed: readonly Placed[],

@@ -29,7 +29,7 @@ const colours = {
     slate: '#a3bfdd',
   },
 }
-export const fonts = {
+const fonts = {
   text: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
   mono: "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace",
 }

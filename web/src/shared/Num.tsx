@@ -9,7 +9,7 @@ const fetchWorking = () => import('./Working')
 const Working = lazy(fetchWorking)
 
 /** A printed number with its unit set lighter; the space between them is a real one, also when copied. */
-export const Printed = ({ number, unit }: { number: string; unit: string }) => (
+const Printed = ({ number, unit }: { number: string; unit: string }) => (
   <>
     {number}
     {unit && <span className="unit">{`\u202f${unit}`}</span>}

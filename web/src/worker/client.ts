@@ -11,7 +11,7 @@ import { pathTo } from './path'
 import type { AnalysisWorker, Limit } from './protocol'
 
 /** Milliseconds for an edit or a question; more only when the builder asks to look longer. */
-export const usualTime = 2000
+const usualTime = 2000
 export const longTime = 60_000
 
 interface Thread {

@@ -4,7 +4,7 @@ import { across, type Answer, type Form } from './form'
 import { leak } from './linear'
 
 /** Boltzmann's constant by the charge of an electron, V/K (2019 SI: 1.380649e-23 / 1.602176634e-19). */
-export const boltzmannByCharge = 1.380649e-23 / 1.602176634e-19
+const boltzmannByCharge = 1.380649e-23 / 1.602176634e-19
 /** kT/q at a temperature in °C, V: 25.69 mV at 25 °C. */
 export const thermalVoltage = (celsius = 25): number => boltzmannByCharge * (celsius + 273.15)
 

@@ -8,7 +8,7 @@ const sameVolts = 1e-10
 const sameShare = 1e-10
 
 /** Solves slopes · d = −lacks. Throws Contradiction where there is no one answer, naming what is in it. */
-export const step = (system: System, { lacks, slopes }: Assembled): number[] => {
+const step = (system: System, { lacks, slopes }: Assembled): number[] => {
   const lu = new LuDecomposition(slopes)
   if (!lu.isSingular()) {
     const d = lu.solve(Matrix.columnVector(lacks.map((x) => -x))).to1DArray()

@@ -2,7 +2,7 @@ import type { Check, Finding, Fix, Stages } from '../../findings'
 import type { Instance } from '../../needs'
 
 /** Addresses that the I2C-bus specification keeps for itself: 0000xxx and 1111xxx. */
-export const isReserved = (address: number): boolean => address < 0x08 || address > 0x77
+const isReserved = (address: number): boolean => address < 0x08 || address > 0x77
 
 const hex = (address: number) => `0x${address.toString(16).toUpperCase().padStart(2, '0')}`
 const offered = ({ wiring }: Instance): number[] => [

@@ -55,7 +55,7 @@ const headOf = (draft: PasteDraft) => {
 }
 
 /** All exchange files together; undefined where there is none. */
-export const startOf = (draft: PasteDraft): Start | undefined =>
+const startOf = (draft: PasteDraft): Start | undefined =>
   draft.exchange
     .flatMap((e) => e.starts[e.chosen]?.start ?? [])
     .reduce<Start | undefined>((all, one) => (all ? joinStarts(all, one) : one), undefined)
