@@ -381,12 +381,8 @@ const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
 
 const makers: Record<ShiftKind, Maker> = { divider, clamp, mosfet, buffer }
 
-const makeShift = (
-  kind: ShiftKind,
-  wire: Wire,
-  end: End,
-  context: FittingContext,
-): Shift | undefined => makers[kind](wire, end, context)
+const makeShift = (kind: ShiftKind, wire: Wire, end: End, context: FittingContext): Shift | undefined =>
+  makers[kind](wire, end, context)
 
 /** What is fitted in this line, as the builder decided. */
 export const fittedShift = (wire: Wire, end: End, context: FittingContext): Shift | undefined => {
