@@ -217,6 +217,21 @@ describe('closed forms', () => {
       expect(Math.abs(full.voltage('c'))).toBeLessThan(0.1)
       expect(Math.abs(full.current('q', 'collector'))).toBeGreaterThan(0.0049)
     }
+    // Collector and emitter exchanged: as much gain as it has that way round.
+    const turned = operatingPoint([
+      V('v', 5, 'cc'),
+      V('in', 3.3, 'in'),
+      R('rb', 330_000, 'in', 'b'),
+      R('rc', 1000, 'cc', 'e'),
+      between(
+        'q',
+        { kind: 'bipolar', polarity: 'npn', gain: 100, reverseGain: 4, saturation: 1e-14 },
+        'b',
+        'GND',
+        'e',
+      ),
+    ])
+    expect(turned.current('q', 'emitter') / turned.current('q', 'base')).toBeCloseTo(4, 3)
   })
 
   const regulator: Model = {
@@ -242,6 +257,28 @@ describe('closed forms', () => {
     ])
     expect(point.voltage('out')).toBeCloseTo(out, 6)
     expect(point.current('u', 'in')).toBeCloseTo(taken, 6)
+  })
+  // 0.5 V at 100 mA, 1.4 V at 1 A, 1.9 V at 2 A: on with 1 V for each ampere below the first, 0.4 V at next to nothing.
+  test('a regulator whose sheet begins at some load', () => {
+    const point = operatingPoint([
+      V('v', 3.5, 'in'),
+      between(
+        'u',
+        {
+          ...regulator,
+          dropout: [
+            [0.1, 0.5],
+            [1, 1.4],
+            [2, 1.9],
+          ],
+        },
+        'in',
+        'out',
+        'GND',
+      ),
+      R('load', 1e6, 'out', 'GND'),
+    ])
+    expect(point.voltage('out')).toBeCloseTo(3.5 - 0.4, 4)
   })
   test('a regulator takes nothing back where another holds its output higher', () => {
     const point = operatingPoint([
