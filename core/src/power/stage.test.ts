@@ -576,6 +576,8 @@ describe('usually just at a limit, and a little beyond', () => {
       const { findings } = analyse(design, { parts: { ...library.parts, [part]: changed } })
       const found = findings.find((f) => f.check === check)!
       expect(found.because.some((fact) => fact.worked)).toBe(true)
+      // Who draws the most from it is named: the relay’s coil, not the chip, nor the strip that has a feed of its own.
+      if (check === 'power.source-too-weak') expect(found.because[0]!.text).toMatch(/^Lamp alone draws/)
       return [found.severity, found.grade]
     }
     expect([at(usual), at(usual * 0.999)]).toEqual(expected)
@@ -850,6 +852,20 @@ describe('ways out, by hand', () => {
       weak,
     )
     expect(labels.filter((l) => l.startsWith('Do without'))).toEqual(['Do without Eye'])
+    // What is fed from elsewhere would change nothing.
+    const elsewhere = offers(
+      {
+        feed: 'adapter-5v',
+        devices: [
+          ['lamp-red', 'Red'],
+          ['motion-sensor', 'Eye'],
+          ['pixel-strip-8', 'Strip', undefined, { fedBy: 'feed' }],
+        ],
+      },
+      'power.source-too-weak',
+      weak,
+    )
+    expect(elsewhere.filter((l) => l.startsWith('Do without'))).toEqual(['Do without Eye'])
   })
   test('a second feed that is too weak: the cheapest that is strong enough', () => {
     const heavy = findPart(library, 'source', 'adapter-5v-heavy')!

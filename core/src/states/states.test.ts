@@ -67,6 +67,15 @@ describe('a scale that weighs 96 times a day and waits for half a minute every t
     expect(scale!.cycle.asleep!.value.typ).toBeCloseTo(1e-6, 15)
     expect(p.runtime!.note).not.toContain('At work all the time')
   })
+  test('who is said to work in every state is no assumption', () => {
+    const { power: p } = look([
+      { id: 'weighs', name: 'weighing', lasts: 1, every: 4, modes: { d1: 'work' } },
+      { id: 'asleep', name: 'asleep', chip: 'sleep', modes: { d1: 'work' } },
+    ])
+    const scale = p.consumers.find((c) => c.id === 'd1')!
+    expect(scale.average.value.typ).toBeCloseTo(scale.work.value.typ, 12)
+    expect(p.runtime!.note).not.toContain('At work all the time')
+  })
 })
 
 test('the radio is on where the program uses it, the chip is awake and nobody says no; a board’s blocks sleep with it', () => {
@@ -75,6 +84,7 @@ test('the radio is on where the program uses it, the chip is awake and nobody sa
       [
         { id: 'sends', name: 'sending', lasts: 1, every: 100 },
         { id: 'reads', name: 'reading', lasts: 1, every: 50, radio: false },
+        { id: 'listens', name: 'listening', lasts: 1, every: 100, chip: 'light', radio: true },
         { id: 'sleeps', name: 'asleep', chip: 'deep' },
       ],
       { chip: 'stick-mw2', source: 'usb-port', devices: [], radio },
@@ -82,6 +92,10 @@ test('the radio is on where the program uses it, the chip is awake and nobody sa
   const [chip, board] = ['chip', 'board'].map((id) => of(true).find((c) => c.id === id)!)
   const [sends, reads, sleeps] = ['sends', 'reads', 'sleeps'].map((id) => chip!.cycle[id]!.value.typ)
   expect(sends).toBe(chip!.work.value.typ)
+  // The radio takes the same whatever the chip does beside it.
+  const listens = chip!.cycle.listens!.value.typ - chip!.rest.value.typ
+  expect(listens).toBeCloseTo(sends! - reads!, 9)
+  expect(chip!.rest.value.typ).toBeLessThan(reads!)
   const without = of(false).find((c) => c.id === 'chip')!
   expect(without.cycle.sends!.value.typ).toBeCloseTo(reads!, 12)
   expect(reads).toBeLessThan(sends! / 2)

@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { formatQuantity } from '../../quantity'
+import { hungriest } from './hungriest'
 
 export const budgetExceeded: Check = {
   id: 'power.budget-exceeded',
@@ -10,7 +11,7 @@ export const budgetExceeded: Check = {
     const budget = design.needs.limits.current
     const most = power.fromSource.value.max
     if (budget === undefined || most <= budget) return []
-    const eaters = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max).slice(0, 3)
+    const eaters = hungriest(power).slice(0, 3)
     const raised = Math.ceil(most * 100) / 100
     return [
       {

@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
+import { hungriest } from './hungriest'
 import { otherSources, withoutHungriest } from './ways-out'
 
 export const sourceTooWeak: Check = {
@@ -13,7 +14,7 @@ export const sourceTooWeak: Check = {
     const limit = fullRange(power.source.current).max
     const most = power.fromSource.value.max
     if (most <= limit) return []
-    const hungriest = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)[0]
+    const [first] = hungriest(power)
     return [
       {
         id: 'power.source-too-weak',
@@ -21,11 +22,11 @@ export const sourceTooWeak: Check = {
         grade: 'outside the sheet',
         text: `${power.source.name} gives ${formatQuantity(limit, 'A')}; everything at once draws up to ${formatQuantity(most, 'A', 3)}.`,
         because: [
-          ...(hungriest
+          ...(first
             ? [
                 {
-                  text: `${hungriest.name} alone draws up to ${formatQuantity(hungriest.work.value.max, 'A', 3)}`,
-                  worked: hungriest.work,
+                  text: `${first.name} alone draws up to ${formatQuantity(first.work.value.max, 'A', 3)}`,
+                  worked: first.work,
                 },
               ]
             : []),

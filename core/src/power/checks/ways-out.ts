@@ -7,6 +7,7 @@ import { partsOfKind, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { behindPlug, polarityOf, voltageFor } from '../../supply'
 import { objections, regulate } from '../regulate'
+import { hungriest } from './hungriest'
 
 export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
   regulators()
@@ -79,13 +80,10 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
     })
     .slice(0, most)
 
-/** Doing without the device that draws the most. */
+/** Doing without the device that draws the most from the source. */
 export const withoutHungriest = ({ design, power }: Stages): Fix[] => {
-  const devices = power.consumers.filter((c) => design.needs.devices.some((d) => d.id === c.id))
-  const hungriest = [...devices].sort((a, b) => b.work.value.max - a.work.value.max)[0]
-  return hungriest
-    ? [{ label: `Do without ${hungriest.name}`, edits: [{ kind: 'removeDevice', id: hungriest.id }] }]
-    : []
+  const most = hungriest(power).find((c) => design.needs.devices.some((d) => d.id === c.id))
+  return most ? [{ label: `Do without ${most.name}`, edits: [{ kind: 'removeDevice', id: most.id }] }] : []
 }
 
 /** Feeding one device from elsewhere: what is there already first, else a second feed of the cheapest source that suits. */
