@@ -767,6 +767,15 @@ describe('steps of the darkroom timer', () => {
       'Display',
     ])
   })
+  test('the chip’s supply legs are wired and measured though nothing is fitted around it', () => {
+    const around = ['socket', 'bulk', 'decoupling:VCC', 'decoupling:AVCC', 'decoupling:AREF']
+    const { steps } = built(
+      ...around.map((support): Edit => ({ kind: 'leaveOut', support, name: support })),
+    ).build
+    const place = steps.find((s) => s.title === 'Chip’s place, decoupling and rails')!
+    expect([place.refs, place.checks.length]).toEqual([[], 4])
+    expect(place.does).toEqual(['Wire leg 7, leg 24 to VCC and leg 8, leg 23 to GND. The chip stays out.'])
+  })
   test('an adapter’s own caution of mains stands where it is plugged in; cells have none', () => {
     expect(steps[0]!.cautions).toContain('mains')
     const cells = built(
