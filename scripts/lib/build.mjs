@@ -2,6 +2,21 @@
 
 import { must, onceFor } from './run.mjs'
 
+/** One file of a program and all of the core that it uses; packages stay outside. */
+export const bundle = (what, from, to, ...more) =>
+  must(`Building ${what}`, 'esbuild', [
+    from,
+    '--bundle',
+    '--platform=node',
+    '--target=node20',
+    '--format=esm',
+    '--packages=external',
+    '--alias:@root-board/core=./core/src',
+    '--log-level=warning',
+    `--outfile=${to}`,
+    ...more,
+  ])
+
 export const ensureBuilt = async () => {
   await onceFor('page', ['web', 'core/src', 'package-lock.json'], 'web/dist/index.html', async () => {
     console.log('Building the page …')
@@ -9,17 +24,6 @@ export const ensureBuilt = async () => {
   })
   await onceFor('server', ['server', 'core/src', 'package-lock.json'], 'server/dist/main.js', async () => {
     console.log('Building the server …')
-    await must('Building the server', 'esbuild', [
-      'server/src/main.ts',
-      '--bundle',
-      '--platform=node',
-      '--target=node20',
-      '--format=esm',
-      '--packages=external',
-      '--alias:@root-board/core=./core/src',
-      '--sourcemap',
-      '--log-level=warning',
-      '--outfile=server/dist/main.js',
-    ])
+    await bundle('the server', 'server/src/main.ts', 'server/dist/main.js', '--sourcemap')
   })
 }

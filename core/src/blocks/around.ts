@@ -1,7 +1,7 @@
 // The blocks of the support circuit, in the order in which they are fitted and their parts numbered.
 
 import type { SupportPart } from '../circuit'
-import type { BlockContext, StepContext, LoadedContext, SupportBlock } from './block'
+import type { BlockContext, LoadedContext, StepContext, SupportBlock } from './block'
 import { clock } from './clock'
 import { lamp } from './lamp'
 import { place } from './place'
@@ -45,7 +45,7 @@ export const stepsOf = (
   around.flatMap(({ block, parts }) => {
     const own = placed.filter((p) => p.support?.present && parts.includes(p.support))
     const { step, evenWithoutParts } = blockOf(block)
-    if (!step || (own.length === 0 && !evenWithoutParts)) return []
+    if (own.length === 0 && !evenWithoutParts) return []
     const { then = [], ...said } = step(own, context)
     return [{ ...said, refs: refsOf(own), does: [...solderWords(own), ...then] }]
   })

@@ -1,4 +1,4 @@
-// A block of the support circuit: one file each, all of this form, listed in index.ts.
+// A block of the support circuit: one file each, all of this form, listed in around.ts.
 
 import type { Stock, SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
@@ -46,17 +46,19 @@ export interface StepContext {
   rail: Worked
 }
 
+export type Undrawn = SupportPart & { draws?: undefined }
+
 export interface SupportBlock {
   /** Its own among all blocks. */
   name: string
   /** The parts it asks for, none where it doesn’t apply; what draws from the rail all the time says so there. */
   parts?: (context: BlockContext) => SupportPart[]
-  /** Those that depend on what flows. They draw nothing. */
-  loadedParts?: (context: LoadedContext) => SupportPart[]
+  /** Those that depend on what flows; they can draw nothing, since that is summed by then. */
+  loadedParts?: (context: LoadedContext) => Undrawn[]
   /** A board brings its own support circuit; this is there beside it. */
   besideBoards?: true
   /** How its parts that are in are fitted, and what is measured then. Not asked where none is in, unless there is something to do anyway. */
-  step?: (own: BoardPart[], context: StepContext) => Fitting
+  step: (own: BoardPart[], context: StepContext) => Fitting
   evenWithoutParts?: true
 }
 

@@ -1,9 +1,9 @@
-import { preferred, type SupportPart } from '../circuit'
+import { preferred } from '../circuit'
 import { careful, supportChoice } from '../design'
 import { fromDecision, fromRule, type WorkedInput } from '../findings'
 import { formatQuantity, within } from '../quantity'
 import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../sums'
-import type { BlockContext, LoadedContext } from './block'
+import type { BlockContext, LoadedContext, Undrawn } from './block'
 import { decoupling } from './decoupling'
 
 declare module '../circuit/support' {
@@ -29,7 +29,7 @@ const smallOnes = (context: BlockContext): WorkedInput[] =>
       variable: s.key,
     }))
 
-export const bulk = (context: LoadedContext): SupportPart[] => {
+export const bulk = (context: LoadedContext): Undrawn[] => {
   const { chip, design, stock, power, rail } = context
   if (!stock.electrolytics) return []
   const Δt = fromRule('Δt', 'until the supply follows', response, 's', 'usual for a linear regulator')

@@ -1,4 +1,4 @@
-import type { SupportPart } from '../circuit'
+import { type SupportPart, twoLegs } from '../circuit'
 import { loadCapacitorKey } from '../clock'
 import { careful, everyStance, supportChoice } from '../design'
 import { formatQuantity } from '../quantity'
@@ -32,10 +32,7 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
       role: 'resonating part',
       name: part.kind,
       part,
-      legs: [
-        { name: '1', net: a },
-        { name: '2', net: b },
-      ],
+      legs: twoLegs(a, b),
       why: `makes the clock of ${formatQuantity(part.frequency, 'Hz')}`,
       worked: [chosen.frequency],
       ...supportChoice(design, 'crystal', everyStance),
@@ -53,10 +50,7 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
         name: `load capacitor at ${pin}`,
         part: stock.ceramics,
         value: fitted,
-        legs: [
-          { name: '1', net: pin },
-          { name: '2', net: 'GND' },
-        ],
+        legs: twoLegs(pin, 'GND'),
         why: `loads the crystal with the ${formatQuantity(part.loadCapacitance, 'F')} it is cut for`,
         worked: i === 0 ? [wanted, load.load, ...(pull ? [pull] : [])] : [wanted],
         ...supportChoice(design, key, careful),

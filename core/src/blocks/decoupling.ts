@@ -1,4 +1,4 @@
-import { preferred, type SupportPart } from '../circuit'
+import { preferred, type SupportPart, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
 import { fromPart, fromRule } from '../findings'
 import { formatQuantity } from '../quantity'
@@ -43,10 +43,7 @@ export const decoupling = ({ chip, design, stock }: BlockContext): SupportPart[]
         name: `decoupling capacitor at ${d.pin}`,
         part: stock.ceramics,
         value,
-        legs: [
-          { name: '1', net: pinNet(chip, d.pin) },
-          { name: '2', net: 'GND' },
-        ],
+        legs: twoLegs(pinNet(chip, d.pin), 'GND'),
         why: `gives ${d.pin} its short bursts of current${d.within ? `, no further than ${formatQuantity(d.within, 'm')} from the leg` : ''}`,
         worked: [
           asStated(

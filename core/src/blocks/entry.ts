@@ -1,6 +1,5 @@
-import type { SupportPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
-import type { LoadedContext } from './block'
+import type { LoadedContext, Undrawn } from './block'
 import { jackOf } from './jack'
 
 declare module '../circuit/support' {
@@ -10,7 +9,7 @@ declare module '../circuit/support' {
 }
 
 /** Where the supply comes onto the board. */
-export const entry = ({ power, design, library }: LoadedContext): SupportPart[] => {
+export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
   if (!power.source) return []
   const jack = jackOf(library, power.source)
   if (!jack) return []

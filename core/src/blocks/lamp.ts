@@ -1,6 +1,6 @@
 // The lamp that shows that the rail is up: an LED with its resistor, always lit; in and out together.
 
-import { fittedResistor, preferred, type SupportPart } from '../circuit'
+import { fittedResistor, preferred, type SupportPart, twoLegs } from '../circuit'
 import { byTheBook, supportChoice } from '../design'
 import { fromDecision, type Worked } from '../findings'
 import { type Led, partsOfKind } from '../parts'
@@ -87,10 +87,7 @@ const parts = ({ design, library, rail, stock }: BlockContext): SupportPart[] =>
       name: 'series resistor of the power lamp',
       part: stock.resistors,
       value,
-      legs: [
-        { name: '1', net: 'VCC' },
-        { name: '2', net: 'LAMP' },
-      ],
+      legs: twoLegs('VCC', 'LAMP'),
       why: 'sets the lamp’s current',
       worked: [needed],
     },

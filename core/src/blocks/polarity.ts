@@ -1,7 +1,6 @@
-import type { SupportPart } from '../circuit'
 import { formatQuantity, fullRange } from '../quantity'
 import { polarityKey } from '../supply'
-import type { LoadedContext } from './block'
+import type { LoadedContext, Undrawn } from './block'
 
 declare module '../circuit/support' {
   interface SupportRoles {
@@ -10,7 +9,7 @@ declare module '../circuit/support' {
 }
 
 /** A diode in series with the plug, where a plug of the other polarity can be put in. */
-export const polarity = ({ power, chip }: LoadedContext): SupportPart[] => {
+export const polarity = ({ power, chip }: LoadedContext): Undrawn[] => {
   if (!power.polarity || !power.source) return []
   const { diode, present, asked, forced } = power.polarity
   const absolute = fullRange(chip.supply.absolute)

@@ -4,7 +4,7 @@ import { fromPart } from '../findings'
 import type { Regulator } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
-import type { LoadedContext } from './block'
+import type { LoadedContext, Undrawn } from './block'
 
 declare module '../circuit/support' {
   interface SupportRoles {
@@ -14,7 +14,7 @@ declare module '../circuit/support' {
   }
 }
 
-const itself = (reg: Regulator, { design, power }: LoadedContext): SupportPart => {
+const itself = (reg: Regulator, { design, power }: LoadedContext): Undrawn => {
   const nets = { in: 'VIN', out: 'VCC', ground: 'GND', none: '' }
   return {
     key: 'regulator',
@@ -54,7 +54,7 @@ interface AskedFor {
 /** From here on electrolytics, farads: ceramics for leads end there. */
 const large = 1e-6
 
-const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContext): SupportPart[] => {
+const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContext): Undrawn[] => {
   const { key, role, name, net, least, field, source, risk } = of
   const polar = least >= large
   const series = polar ? stock.electrolytics : stock.ceramics
@@ -105,7 +105,7 @@ const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContex
 }
 
 /** The regulator itself and the two capacitors its sheet asks for. */
-export const regulator = (context: LoadedContext): SupportPart[] => {
+export const regulator = (context: LoadedContext): Undrawn[] => {
   const reg = context.power.regulator
   if (!reg) return []
   const { inputCapacitor: input, outputCapacitor: output } = reg

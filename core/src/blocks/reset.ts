@@ -1,4 +1,4 @@
-import { preferred, type SupportPart, type SupportRole } from '../circuit'
+import { preferred, type SupportPart, type SupportRole, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
 import { fromPart } from '../findings'
 import { partsOfKind } from '../parts'
@@ -31,10 +31,7 @@ const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] =>
       name: 'reset pull-up',
       part: stock.resistors,
       value,
-      legs: [
-        { name: '1', net: 'VCC' },
-        { name: '2', net: 'RESET' },
-      ],
+      legs: twoLegs('VCC', 'RESET'),
       why: 'holds reset high against noise on the button’s and the programmer’s leads',
       worked: [
         asStated(
@@ -74,10 +71,7 @@ const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] =>
       role: 'reset button',
       name: 'reset button',
       part: button,
-      legs: [
-        { name: '1', net: 'RESET' },
-        { name: '2', net: 'GND' },
-      ],
+      legs: twoLegs('RESET', 'GND'),
       why: 'starts the program afresh without pulling the plug',
       worked: [],
       ...supportChoice(design, 'reset-button', byTheBook),

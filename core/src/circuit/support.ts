@@ -11,6 +11,12 @@ export interface Leg {
   net: string
 }
 
+/** The legs of a part with two that are alike. */
+export const twoLegs = (first: string, second: string): Leg[] => [
+  { name: '1', net: first },
+  { name: '2', net: second },
+]
+
 /** The parts of a level shift: a divider's two, a series resistor, a pull-up on each side, and what stands between them. */
 export type ShiftPart = 'upper' | 'lower' | 'series' | 'near' | 'far' | 'transistor' | 'diode' | 'buffer'
 

@@ -1,7 +1,6 @@
 import type { FittingContext } from '../levels'
-import { netOf } from '../circuit'
+import { netOf, type SupportPart, twoLegs } from '../circuit'
 import type { Resistors } from '../parts'
-import type { SupportPart } from '../circuit'
 import type { Wire } from '../legs'
 
 /** The support parts that one wire needs. */
@@ -19,9 +18,6 @@ export const pullUp = (
   name: `pull-up of ${signal.name}`,
   part,
   value,
-  legs: [
-    { name: '1', net: 'VCC' },
-    { name: '2', net: netOf(signal.name) },
-  ],
+  legs: twoLegs('VCC', netOf(signal.name)),
   signal: signal.id,
 })

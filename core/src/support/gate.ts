@@ -1,7 +1,7 @@
 // A load switched by a MOSFET: the transistor, the pull-down that keeps its gate quiet before the program runs, the
 // resistor into the gate, and the diode across a coil.
 
-import { netOf, preferred, type SupportPart } from '../circuit'
+import { netOf, preferred, type SupportPart, twoLegs } from '../circuit'
 import { railFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
@@ -141,10 +141,7 @@ const gateResistorOf = (of: Switched): SupportPart => {
     name: `gate resistor of ${wire.signal.name}`,
     part: resistors,
     value: preferred(resistors, needed.value.max / (1 - resistors.tolerance), 'up'),
-    legs: [
-      { name: '1', net: nets.leg },
-      { name: '2', net: nets.gate },
-    ],
+    legs: twoLegs(nets.leg, nets.gate),
     series: true,
     why: 'keeps the current into the gate at each edge within the leg’s recommended one',
     worked: [needed],
@@ -170,10 +167,7 @@ const gatePullDownOf = (of: Switched): SupportPart => {
     name: `gate pull-down of ${wire.signal.name}`,
     part: resistors,
     value: preferred(resistors, Math.min(cleanBoard, largest.value.min / (1 + resistors.tolerance)), 'down'),
-    legs: [
-      { name: '1', net: nets.gate },
-      { name: '2', net: 'GND' },
-    ],
+    legs: twoLegs(nets.gate, 'GND'),
     why: `keeps ${end.instance.name} off until the program drives the leg`,
     worked: [largest, creep],
     signal: wire.signal.id,

@@ -1,7 +1,7 @@
 // The series resistor of an LED on a leg, and the current the LED then really gets.
 
 import type { FittingContext } from '../levels'
-import { fittedResistor, netOf, preferred, type Stock, type SupportPart } from '../circuit'
+import { fittedResistor, netOf, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
 import { driverCurve } from '../levels'
 import { careful, supportChoice } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
@@ -173,10 +173,7 @@ export const ledResistor: SignalSupport = (wire, context) => {
     name: `series resistor of ${wire.signal.name}`,
     part: context.stock.resistors,
     value: { value: on.resistor.value, unit: 'Ω', marking: on.resistor.marking },
-    legs: [
-      { name: '1', net },
-      { name: '2', net: `${net}_LED` },
-    ],
+    legs: twoLegs(net, `${net}_LED`),
     series: true,
     why: `sets the current of ${wire.signal.name} to ${formatQuantity(on.current.value.typ, 'A', 2)}`,
     worked: [on.resistance, on.current, on.power],

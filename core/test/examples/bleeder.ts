@@ -1,7 +1,7 @@
 // core/src/blocks/bleeder.ts: empties the rail when the plug is pulled.
 import { bridge } from '../../src/blocks'
 import type { SupportBlock } from '../../src/blocks/block'
-import { fittedResistor, preferred } from '../../src/circuit'
+import { fittedResistor, preferred, twoLegs } from '../../src/circuit'
 import { byTheBook, supportChoice } from '../../src/design'
 import { sum } from '../../src/sums'
 
@@ -27,10 +27,7 @@ export const bleeder: SupportBlock = {
         name: 'bleeder of the rail',
         part: stock.resistors,
         value,
-        legs: [
-          { name: '1', net: 'VCC' },
-          { name: '2', net: 'GND' },
-        ],
+        legs: twoLegs('VCC', 'GND'),
         why: 'empties the capacitors within seconds',
         worked: [draws],
         draws,

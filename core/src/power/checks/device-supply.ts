@@ -1,7 +1,7 @@
 import type { Check } from '../../findings'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
-import { otherFeeders } from './ways-out'
+import { otherFeeders, otherRegulators } from './ways-out'
 
 export const deviceSupply: Check = {
   id: 'power.device-supply',
@@ -18,12 +18,6 @@ export const deviceSupply: Check = {
       if (rail.value.min >= supply.min && rail.value.max <= supply.max) return []
       const absolute = part.supplyAbsolute ? fullRange(part.supplyAbsolute).max : supply.max * 1.2
       const breaks = rail.value.max > absolute
-      const fitting = need.fedBy
-        ? []
-        : stages
-            .regulators()
-            .filter((r) => r.no.length === 0 && !r.chosen)
-            .slice(0, 2)
       return [
         {
           id: `power.device-supply:${need.id}`,
@@ -40,10 +34,7 @@ export const deviceSupply: Check = {
             },
           ],
           fixes: [
-            ...fitting.map((r) => ({
-              label: `Use ${r.regulator.name}`,
-              edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
-            })),
+            ...(need.fedBy ? [] : otherRegulators(stages, 2)),
             ...otherFeeders(stages, need.id, need.name, need.fedBy ?? 'rail', supply),
           ],
           about: { device: need.id },

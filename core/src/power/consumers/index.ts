@@ -67,7 +67,7 @@ export const consumersOf = ({
     chip && chipConsumer(chip, clock, radio, states, own),
     ...devices,
     ...trickle(chip, pins, supplies, states),
-    ...around.flatMap(({ parts }) => parts.flatMap((part) => standing(part, own, states))),
+    ...[...around.flatMap((a) => a.parts), ...pins.support].flatMap((part) => standing(part, own, states)),
   ].filter((c) => c !== undefined)
 }
 
