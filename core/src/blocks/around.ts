@@ -11,7 +11,7 @@ import { secondFeed } from './second-feed'
 import { type BoardPart, type BuildStep, refsOf, solderWords } from './step'
 import { supply } from './supply'
 
-const blocks: readonly SupportBlock[] = [supply, place, lamp, reset, clock, programmingHeader, secondFeed]
+const blocks: readonly SupportBlock[] = [supply, secondFeed, place, lamp, reset, clock, programmingHeader]
 const onBoards = blocks.filter((b) => b.besideBoards)
 
 const blockOf = (name: string) => blocks.find((b) => b.name === name)!

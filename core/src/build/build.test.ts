@@ -767,6 +767,18 @@ describe('steps of the darkroom timer', () => {
       'Display',
     ])
   })
+  test('jacks, socket and header are numbered in the order in which they are fitted, a second feed behind the first', () => {
+    const { support, placed, steps } = built({ kind: 'chooseFeed', part: 'adapter-5v', name: '' }).build
+    const refs = ['entry', 'feed entry', 'socket', 'programming header'].map(
+      (role) => placed.find((p) => p.support && p.support === support.find((s) => s.role === role))?.ref,
+    )
+    expect(refs).toEqual(['J1', 'J2', 'J3', 'J4'])
+    expect(steps.slice(0, 3).map((s) => [s.title, s.refs[0]])).toEqual([
+      ['Supply and regulator', 'J1'],
+      ['Second feed', 'J2'],
+      ['Chip’s place, decoupling and rails', 'C3'],
+    ])
+  })
   test('the chip’s supply legs are wired and measured though nothing is fitted around it', () => {
     const around = ['socket', 'bulk', 'decoupling:VCC', 'decoupling:AVCC', 'decoupling:AREF']
     const { steps } = built(
