@@ -85,5 +85,32 @@ describe('preferred values from stock', () => {
     // electrolytics in E6: 22 µF, then 33 µF
     expect(preferred(stock.electrolytics!, 23e-6, 'up').marking).toBe('33u')
   })
+  test('of each sort the cheapest of the library, in whatever order it lists them', () => {
+    const { parts } = shippedLibrary()
+    const [r, c, e] = ['resistors', 'ceramics', 'electrolytics'].map((k) => stock[k as 'resistors']!.id)
+    const with_ = (changed: [string, string, number][]) =>
+      stockOf({
+        parts: Object.fromEntries([
+          ...Object.entries(parts),
+          ...changed.map(([id, like, price]) => [id, { ...parts[like]!, id, price } as never]),
+        ]),
+      })
+    const dear = with_([
+      ['dear-r', r!, 9],
+      ['dear-c', c!, 9],
+      ['dear-e', e!, 9],
+    ])
+    expect([dear.resistors!.id, dear.ceramics!.id, dear.electrolytics!.id]).toEqual([r, c, e])
+    const cheap = with_([
+      ['cheap-r', r!, 0.001],
+      ['cheap-c', c!, 0.001],
+      ['cheap-e', e!, 0.0005],
+    ])
+    expect([cheap.resistors!.id, cheap.ceramics!.id, cheap.electrolytics!.id]).toEqual([
+      'cheap-r',
+      'cheap-c',
+      'cheap-e',
+    ])
+  })
   test('an empty drawer gives nothing', () => expect(stockOf({ parts: {} })).toEqual({}))
 })

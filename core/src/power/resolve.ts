@@ -225,7 +225,7 @@ const alwaysAtWork = (
   chip: Chip | undefined,
   elsewhere: RailId,
 ): string[] => {
-  const sleeps = chip?.modes.some((m) => m.kind === 'sleep') ?? false
+  const sleeps = chip?.modes.some((m) => m.kind === 'sleep')
   return consumers.flatMap((c) => {
     if (c.id === 'chip')
       return sleeps && design.needs.limits.awake === undefined && !design.needs.states

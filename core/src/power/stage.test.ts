@@ -111,8 +111,12 @@ describe('consumers', () => {
     const two = power({ kind: 'setCount', id: 'd6', count: 2 }).consumers.find((c) => c.id === 'd6')!
     expect(two.work.value.max).toBeCloseTo(160e-3, 12)
   })
-  test('a device’s own cycle gives its average: the buzzer sounds 2 % of the time', () =>
-    expect(consumers.find((c) => c.id === 'd5')!.average.value.typ).toBeCloseTo(0.02 * 25e-3, 9))
+  test('a device’s own cycle gives its average: the buzzer sounds 2 % of the time', () => {
+    const { average } = consumers.find((c) => c.id === 'd5')!
+    expect(average.value.typ).toBeCloseTo(0.02 * 25e-3, 9)
+    // The two modes of its sheet, counted from one.
+    expect(average.inputs.map((i) => i.symbol)).toEqual(['s_1', 'I_1', 's_2', 'I_2'])
+  })
   test('of two, twice', () =>
     expect(
       power({ kind: 'setCount', id: 'd5', count: 2 }).consumers.find((c) => c.id === 'd5')!.average,
@@ -410,6 +414,8 @@ describe('every way that current takes, by hand', () => {
       // 0.6 Ω · 1.6 mA is 1 mV; cells of 1.85 V are not that low at 0.6 Ω · 40 mA
       expect(told(0)).toBeUndefined()
       expect(told(4, { voltage: { min: 1.85, typ: 2.6, max: 3.2 } })).toBeUndefined()
+      // Cells of 1.79 V are too low for it without any load: that is not the load’s doing, and told elsewhere.
+      expect(told(4, { voltage: { min: 1.79, typ: 2.6, max: 3.2 } })).toBeUndefined()
       // Nothing is known inside: nothing is lost there, and nothing is told of it.
       expect(told(40, { resistance: undefined })).toBeUndefined()
     })
@@ -476,6 +482,10 @@ describe('every way that current takes, by hand', () => {
     )
     // The buzzer's sheet gives its share of the time, the lamp has none.
     expect(note(lamp)).toBe('Lamp')
+    // A board's blocks work and sleep with the chip: named once, as the chip.
+    expect(note(of({ chip: 'stick-mw2', source: 'cells-3-aa', devices: [] }))).toBe(
+      'Chip on the board (“Time the chip is awake” on the Needs page)',
+    )
   })
   test('of two sleeps the deeper counts: the sheets list the deepest last', () => {
     const chip = library.parts['td8-28-dip'] as Chip
@@ -719,6 +729,18 @@ test('cells that hold their voltage to the end', () => {
   expect(p.runtime!.value.min).toBeCloseTo((1.8 * 3600) / p.average.value.max, 0)
 })
 
+// Neither can the charge be split where cells do not fall: what a regulator of 3.3 V lacks is told by itself.
+test('cells that never fall, and never reach what the regulator needs', () => {
+  const cells = findPart(library, 'source', 'cells-2-aa')!
+  const flat = { ...cells, voltage: { min: 3, typ: 3, max: 3, kind: 'guaranteed' } }
+  const { power: p, findings } = analyse(
+    project({ chip: 'qm32-48', source: 'cells-2-aa', regulator: 'bl33-low', devices: [] }),
+    { parts: { ...library.parts, 'cells-2-aa': flat as never } },
+  )
+  expect(findings.map((f) => f.check)).toContain('power.dropout')
+  expect(p.runtime!.value.min).toBeCloseTo((1.8 * 3600) / p.average.value.max, 0)
+})
+
 test('cells without a chip run down all the same', () => {
   const { runtime, average } = analyse(
     {
@@ -766,6 +788,30 @@ describe('ways out, by hand', () => {
     expect(offers({ ...on33, feed: 'adapter-5v' }, 'power.device-supply', strip(4.8, 5.2))).toContain(
       'Feed Strip from the second feed',
     )
+  })
+  test('one whose sheet gives no currents is offered the cheapest feed; what it runs on now is named', () => {
+    const silent = withDevice('pixel-strip-8', {
+      supply: { min: 4.76, max: 5.25, kind: 'recommended' },
+      modes: [],
+    })
+    expect(offers(on33, 'power.device-supply', silent)).toContain(
+      'Feed Strip from a second feed, 5 V adapter, 2 A',
+    )
+    // qm32-48 behind 3.3 V ± 2 %; the adapter gives 8.5 V to 9.5 V or so
+    const said = (fedBy?: 'source' | 'feed') =>
+      analyse(
+        project({
+          chip: 'qm32-48',
+          source: 'usb-port',
+          regulator: 'bl33-low',
+          feed: 'adapter-9v',
+          devices: [['pixel-strip-8', 'Strip', undefined, fedBy && { fedBy }]],
+        }),
+        withDevice('pixel-strip-8', { supply: { min: 6, max: 7, kind: 'recommended' } }),
+      ).findings.find((f) => f.check === 'power.device-supply')!.text
+    expect(said()).toBe('Strip runs on 6 V to 7 V; its rail is 3.23 V to 3.37 V.')
+    expect(said('source')).toBe('Strip runs on 6 V to 7 V; its source is 4.75 V to 5.25 V.')
+    expect(said('feed')).toMatch(/^Strip runs on 6 V to 7 V; its feed is 8\.\d+ V to 9\.\d+ V\.$/)
   })
   test('a second feed for a device gives what that device takes, not the chip beside it', () => {
     const hungry = (max: number) =>

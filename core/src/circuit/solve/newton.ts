@@ -27,7 +27,6 @@ const step = (system: System, { lacks, slopes }: Assembled): number[] => {
 
 export interface Found {
   x: number[]
-  steps: number
   /** The slopes at the answer. */
   slopes: Matrix
 }
@@ -56,7 +55,7 @@ export const newton = (
     last = now.looked
     if (!x.every(Number.isFinite)) return undefined
     const small = d.every((change, k) => Math.abs(change) <= sameVolts + sameShare * Math.abs(x[k]!))
-    if (small && !now.held) return { x, steps: n, slopes: now.slopes }
+    if (small && !now.held) return { x, slopes: now.slopes }
   }
   return undefined
 }

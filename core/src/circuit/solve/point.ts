@@ -12,8 +12,6 @@ export interface OperatingPoint {
   current: (element: string, terminal: string) => number
   /** What becomes of electrical power in the element, W: heat, light, motion; negative where it feeds. */
   power: (element: string) => number
-  /** Newton steps that it took. */
-  steps: number
 }
 
 /** With the equations, for those that go on from there. */
@@ -23,7 +21,7 @@ export interface Solved extends OperatingPoint {
   slopes: Matrix
 }
 
-export const pointAt = (system: System, x: readonly number[], t: number, steps: number): OperatingPoint => {
+export const pointAt = (system: System, x: readonly number[], t: number): OperatingPoint => {
   const nets = new Map(system.nets.map((net, k) => [net, k]))
   const byId = new Map(system.seated.map((seat) => [seat.element.id, seat]))
   const voltage = (net: NetId) => {
@@ -52,7 +50,6 @@ export const pointAt = (system: System, x: readonly number[], t: number, steps: 
       const { v } = seenBy(seatOf(id), x)
       return into(id).reduce((sum, i, k) => sum + i * v[k]!, 0)
     },
-    steps,
   }
 }
 
@@ -68,12 +65,8 @@ export const operatingPoint = (elements: readonly Element[], t = 0): Solved => {
   const system = systemOf(elements)
   mustNotFloat(system, t)
   const nothing = Array<number>(system.size).fill(0)
-  let steps = 0
-  const from = (start: readonly number[], share: number, aid: number): Found | undefined => {
-    const found = newton(system, start, (x, last) => assemble(system, x, { t, share, last, aid }))
-    steps += found?.steps ?? 100
-    return found
-  }
+  const from = (start: readonly number[], share: number, aid: number): Found | undefined =>
+    newton(system, start, (x, last) => assemble(system, x, { t, share, last, aid }))
   const along = (stages: [share: number, aid: number][]): Found | undefined => {
     let at: Found | undefined
     for (const [share, aid] of stages) {
@@ -86,6 +79,6 @@ export const operatingPoint = (elements: readonly Element[], t = 0): Solved => {
     along([[1, 0]]) ??
     along([...aids.map((aid): [number, number] => [1, aid]), [1, 0]]) ??
     along([...shares.map((share): [number, number] => [share, 1e-9]), [1, 0]])
-  if (!found) throw new NotFound(steps)
-  return { ...pointAt(system, found.x, t, steps), system, x: found.x, slopes: found.slopes }
+  if (!found) throw new NotFound()
+  return { ...pointAt(system, found.x, t), system, x: found.x, slopes: found.slopes }
 }

@@ -407,7 +407,7 @@ test('every slope is that of its answer, at random voltages', () => {
                 model.kind,
                 r,
                 c,
-                Math.abs(row[c]! - centre) <= 1e-4 * (1 + Math.abs(centre)) + bend,
+                Math.abs(row[c]! - centre) <= 1e-4 * Math.abs(centre) + 1e-8 + bend,
               ]).toEqual([model.kind, r, c, true])
             })
           })
@@ -631,6 +631,22 @@ describe('over time', () => {
     expect(run.times).toContain(0.01)
   })
 
+  test('a contact is open until it is first said to close; one that never moves makes no step of its own', () => {
+    const over = (closed: true | [number, boolean][]) =>
+      transient(
+        [V('v', 5, 'a'), between('s', { kind: 'contact', closed }, 'a', 'b'), R('r', 1000, 'b', 'GND')],
+        {
+          until: 0.02,
+        },
+      )
+    const late = over([[0.01, true]])
+    // 1 kΩ behind the contact's 0.1 Ω
+    late.voltage('b').forEach((u, k) => expect(u).toBeCloseTo(late.times[k]! <= 0.01 ? 0 : 5 / 1.0001, 6))
+    const still = over(true)
+    expect(still.times.every((t) => t >= 0 && t <= 0.02)).toBe(true)
+    still.voltage('b').forEach((u) => expect(u).toBeCloseTo(5 / 1.0001, 6))
+  })
+
   test('energy: what the source gives is burnt or stored', () => {
     // A ramp into a diode, a resistor, a coil and a capacitor.
     const elements = [
@@ -688,7 +704,18 @@ test.each([
   expect(limited(1e-14, 0.02585, now, last)).toBeCloseTo(to, 4)
 })
 
-test('what a regulator holds does not float, though nothing else hangs on it', () => {
+// Each way for direct current by itself: a wire of resistance to nowhere hangs on what is held.
+test.each<[string, Model, number]>([
+  ['a source', { kind: 'source', voltage: 3 }, 3],
+  ['a source that changes', { kind: 'source', voltage: [[0, 3]] }, 3],
+  ['a coil', { kind: 'inductor', inductance: 1, resistance: 1 }, 0],
+  ['a load', { kind: 'load', current: 1e-3, full: 2 }, 0],
+  ['a closed contact', { kind: 'contact', closed: true }, 0],
+])('what %s holds does not float, though nothing else hangs on it', (_, model, volts) => {
+  const solved = operatingPoint([between('m', model, 'a', 'GND'), R('r', 1e3, 'a', 'b')])
+  expect(solved.voltage('b')).toBeCloseTo(volts, 6)
+})
+test('what regulators hold neither', () => {
   const regulators: Model[] = [
     { kind: 'linear regulator', output: 5, dropout: [[0, 0.5]], quiescent: 0 },
     { kind: 'switching regulator', output: 5, efficiency: 0.9, quiescent: 0, least: 2 },

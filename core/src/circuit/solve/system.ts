@@ -25,8 +25,8 @@ export class Contradiction extends Error {
 }
 /** The search for the voltages did not end: not that there are none. */
 export class NotFound extends Error {
-  constructor(readonly steps: number) {
-    super(`no operating point was found in ${steps} steps`)
+  constructor() {
+    super('no voltages were found that all parts of the circuit agree to')
     this.name = 'NotFound'
   }
 }

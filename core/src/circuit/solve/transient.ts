@@ -73,7 +73,7 @@ export const transient = (
       const worst = found && since >= 2 ? errorOf(times, xs, next, found.x, precision) : 0
       if (!found || worst > 1) {
         h *= found ? Math.max(0.2, 0.9 * worst ** (-1 / 3)) : 0.25
-        if (h < until * 1e-15) throw new NotFound(times.length)
+        if (h < until * 1e-15) throw new NotFound()
         continue
       }
       const q1 = stored(system, found.x, next).lacks
@@ -130,5 +130,5 @@ const resultOf = (system: System, times: number[], xs: number[][]): Transient =>
     if (k < 0) throw new Error(`There is no net ${net}.`)
     return xs.map((x) => x[k]!)
   },
-  at: (k) => pointAt(system, xs[k]!, times[k]!, 0),
+  at: (k) => pointAt(system, xs[k]!, times[k]!),
 })

@@ -35,7 +35,7 @@ export const deviceSupply: Check = {
           ],
           fixes: [
             ...(need.fedBy ? [] : otherRegulators(stages, 2)),
-            ...otherFeeders(stages, need.id, need.name, need.fedBy ?? 'rail', supply),
+            ...otherFeeders(stages, need.id, need.name, supply),
           ],
           about: { device: need.id },
         },

@@ -91,14 +91,14 @@ export const otherFeeders = (
   { design, library, power }: Stages,
   id: string,
   name: string,
-  now: FedBy,
+  /** What it runs on; what feeds it now is outside of that. */
   supply: Range,
 ): Fix[] => {
   const suits = (v: Range) => v.min >= supply.min && v.max <= supply.max
   const move = (by: FedBy): Edit => ({ kind: 'setFedBy', id, by })
   const there = feeders.flatMap((by): Fix[] => {
     const voltage = voltageFor(power.supplies, { fedBy: by })?.value
-    return by !== now && voltage && suits(voltage)
+    return voltage && suits(voltage)
       ? [{ label: `Feed ${name} from the ${by === 'feed' ? 'second feed' : by}`, edits: [move(by)] }]
       : []
   })

@@ -86,33 +86,40 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
         variable: `${instance.id} ${id}.${field}`,
       })
       const feed = railFor(supplies, need).id
-      if (e.kind === 'open-drain' && e.fitted) add(feed, 'low', `pull-up on ${name}`, own('fitted', e.fitted))
-      if (e.kind === 'logic-input' && e.pullResistance)
-        add(
-          e.pull === 'up' ? feed : rail,
-          e.pull === 'up' ? 'low' : 'high',
-          `pull in ${name}`,
-          own('pullResistance', e.pullResistance),
-        )
-      if (e.kind === 'logic-input' && e.leakage)
-        ways.push({
-          from: rail,
-          when: 'high',
-          name: `input of ${name}`,
-          amperes: {
-            ...fromPart('I', `leakage into ${name}`, part, `${id}.leakage`, e.leakage, 'A'),
-            variable: `${instance.id} ${id}.leakage`,
-          },
-        })
-      // Where a sensor’s sheet gives currents, they are those of its divider.
-      if (e.kind === 'analog' && e.dividerTo && e.sourceResistance && part.modes.length === 0)
-        add(
-          rail,
-          'always',
-          `divider of ${name}`,
-          find('sensor divider', signal.id),
-          own('sourceResistance', e.sourceResistance),
-        )
+      switch (e.kind) {
+        case 'open-drain':
+          if (e.fitted) add(feed, 'low', `pull-up on ${name}`, own('fitted', e.fitted))
+          break
+        case 'logic-input':
+          if (e.pullResistance)
+            add(
+              e.pull === 'up' ? feed : rail,
+              e.pull === 'up' ? 'low' : 'high',
+              `pull in ${name}`,
+              own('pullResistance', e.pullResistance),
+            )
+          if (e.leakage)
+            ways.push({
+              from: rail,
+              when: 'high',
+              name: `input of ${name}`,
+              amperes: {
+                ...fromPart('I', `leakage into ${name}`, part, `${id}.leakage`, e.leakage, 'A'),
+                variable: `${instance.id} ${id}.leakage`,
+              },
+            })
+          break
+        case 'analog':
+          // Where a sensor’s sheet gives currents, they are those of its divider.
+          if (e.sourceResistance && part.modes.length === 0)
+            add(
+              rail,
+              'always',
+              `divider of ${name}`,
+              find('sensor divider', signal.id),
+              own('sourceResistance', e.sourceResistance),
+            )
+      }
     }
   }
   return ways
