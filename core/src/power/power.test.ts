@@ -43,6 +43,8 @@ describe('linear regulator by hand', () => {
     expect(at(1, 0.2).dissipation.value.typ).toBeCloseTo(0.2 * 1 + 1 * 4.2e-3, 12)
     expect(margin.value.typ).toBeLessThan(-0.5)
     expect(loadLimit).toBeUndefined()
+    // Of 5 V out of 5 V nothing is dropped either.
+    expect(at(5, 0.2).loadLimit).toBeUndefined()
   })
 })
 

@@ -168,6 +168,30 @@ describe('regulators ranked', () => {
         .join('; '),
     ).toMatch(words),
   )
+  test('a device that stands just what the regulator gives at its most, and one that takes just its least, can use it', () => {
+    const out = findPart(library, 'regulator', 'bl5-low')!.output
+    const said = (min: number, max: number) => {
+      const parts = {
+        ...library.parts,
+        'pixel-strip-8': {
+          ...library.parts['pixel-strip-8'],
+          supply: { min, max, kind: 'recommended' },
+        } as never,
+      }
+      const one = analyse(
+        project({ chip: 'td8-28-dip', source: 'adapter-9v', devices: [['pixel-strip-8', 'Strip']] }),
+        { parts },
+      )
+      return regulatorsOf(one, { parts })
+        .find((r) => r.regulator.id === 'bl5-low')!
+        .no.some((n) => /Strip/.test(n.text))
+    }
+    expect([
+      said(out.min!, out.max!),
+      said(out.min! + 0.01, out.max!),
+      said(out.min!, out.max! - 0.01),
+    ]).toEqual([false, true, true])
+  })
   test('what one alone can’t use is told of it alone', () => {
     const alone = analyse(project({ chip: 'qm32-48', regulator: 'bl33-low', devices: [] }), library)
     const five = regulatorsOf(alone, library).find((r) => r.regulator.id === 'bl5-low')!
@@ -181,6 +205,24 @@ describe('regulators ranked', () => {
     const light = regulatorsOf(analyse(applyEdits(timer, edits), library), library)
     expect(light.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toContain('br5-plain')
   })
+})
+
+test.each<[string, Partial<Project>]>([
+  ['source', { source: undefined }],
+  ['regulator', { regulator: undefined }],
+  ['chip', { chip: '' }],
+  ['device', { devices: [] }],
+])('without a %s every check still gives findings, or none', (_, without) => {
+  const whole = {
+    chip: 'td8-28-dip',
+    source: 'adapter-12v',
+    regulator: 'bl5-cool',
+    devices: [['relay-module', 'Lamp']],
+  }
+  const p = { ...whole, ...without } as Project
+  const { findings } = analyse({ ...project(p), ...(p.chip ? {} : { chip: {} }) }, library)
+  for (const { severity, text } of findings)
+    expect([severity, text]).toEqual([expect.stringMatching(/^(stops|risks|notes)$/), expect.any(String)])
 })
 
 describe('cells', () => {
@@ -277,6 +319,44 @@ describe('every way that current takes, by hand', () => {
     const power = of({ ...td8, devices: [['relay-module', 'Lamp']] })
     expect(work(power, 'inputs').max).toBeCloseTo(5.1 / 8200 + 0.4e-3, 9)
     expect(power.consumers.find((c) => c.id === 'inputs')!.rest.value.max).toBe(0)
+  })
+  test('a pull-up inside an input draws from what feeds its device, while the line is low: 5.25 V / 8.2 kΩ', () => {
+    const relay = structuredClone(library.parts['relay-module']!) as Device
+    const { electrical } = relay.wirings[0]!.signals[0]!
+    Object.assign(electrical, { pull: 'up', pullResistance: { min: 8200, typ: 10e3, kind: 'typical' } })
+    const { consumers: c } = analyse(
+      project({
+        chip: 'mw2-module',
+        source: 'usb-port',
+        regulator: 'bl33-low',
+        devices: [['relay-module', 'Lamp', undefined, { fedBy: 'source' }]],
+      }),
+      { parts: { ...library.parts, 'relay-module': relay } },
+    ).power
+    expect(c.find((x) => x.id === 'pull-ups.source')!.work.value.max).toBeCloseTo(5.25 / 8200, 9)
+    expect(c.map((x) => x.id)).not.toContain('pull-ups')
+  })
+  test('ways of several resistors are numbered way by way, resistor by resistor', () => {
+    const { consumers: c } = of(
+      {
+        chip: 'mw2-module',
+        source: 'usb-port',
+        regulator: 'bl33-low',
+        devices: [
+          ['track-sensor', 'Near', 'plain', { fedBy: 'source' }],
+          ['track-sensor', 'Far', 'plain', { fedBy: 'source' }],
+        ],
+      },
+      { kind: 'fitShift', signal: 'd1.1.OUT', name: '', shift: 'divider' },
+      { kind: 'fitShift', signal: 'd2.1.OUT', name: '', shift: 'divider' },
+    )
+    const { inputs } = c.find((x) => x.id === 'inputs.source')!.work
+    expect(inputs.flatMap(({ symbol }) => (symbol.startsWith('R') ? [symbol] : []))).toEqual([
+      'R_1,1',
+      'R_1,2',
+      'R_2,1',
+      'R_2,2',
+    ])
   })
   test('pull-ups on a board take current like ours: two lines of 4.7 kΩ', () => {
     expect(work(of({ ...td8, devices: [['glow-display', 'Face', 'i2c']] }), 'pull-ups').max).toBeCloseTo(

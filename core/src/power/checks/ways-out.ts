@@ -20,19 +20,13 @@ export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
 
 /** Whether the present regulator has nothing against this source. */
 const suitsRegulator = ({ design, library, power }: Stages, source: Source): boolean => {
-  const current = power.through
+  const { regulator, loaded, through: current } = power
+  if (!regulator) return false
   // With the diode that it would then have at its plug.
   const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
-  const input = power.regulator && behindPlug(source, current, diode && { diode, current })
-  return (
-    power.regulator !== undefined &&
-    input !== undefined &&
-    objections(
-      regulate(power.regulator, power.loaded, input, design.needs.limits.ambient),
-      power.loaded,
-      input,
-    ).length === 0
-  )
+  const input = behindPlug(source, current, diode && { diode, current })
+  const there = regulate(regulator, loaded, input, design.needs.limits.ambient)
+  return objections(there, loaded, input).length === 0
 }
 
 /** Whether a board's input takes this source; anything does where there is no board. */
