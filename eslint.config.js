@@ -47,6 +47,21 @@ export default ts.config(
     ),
   },
   {
+    // Every control comes from MUI or from the kit, which gives it its look.
+    files: ['web/src/**/*.tsx'],
+    ignores: ['web/src/kit/**', '**/*.test.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'JSXOpeningElement[name.name=/^(input|select|option|button|textarea|table|thead|tbody|tr|td|th|details|dialog)$/]',
+          message: 'Take it from web/src/kit or MUI',
+        },
+      ],
+    },
+  },
+  {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {

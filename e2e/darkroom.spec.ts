@@ -90,7 +90,7 @@ test('from an empty project by keyboard alone, to the same wiring table', async 
   await page.keyboard.type('Typed timer')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
-  await tabTo(page, /What does it have/)
+  await expect(page.getByLabel('What does it have?')).toBeFocused()
   await page.keyboard.type(
     '4-digit display two-wire, rotary encoder, 1 push button, button push, magnetic buzzer, relay module, red led, light-dependent resistor',
   )

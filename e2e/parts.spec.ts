@@ -54,7 +54,7 @@ test('a 48-leg chip with a table of alternate functions, pasted, put in and plan
   await page.keyboard.type('On my own chip')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
-  await tabTo(page, /What does it have/)
+  await expect(page.getByLabel('What does it have?')).toBeFocused()
   await page.keyboard.type('2 push button, red led, temperature sensor two-wire, light-dependent resistor')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()

@@ -6,8 +6,9 @@ import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { PageFailed } from './frame/Boundary'
-import { themeFor } from './look/theme'
-import { useMode } from './look/mode'
+import { Look } from './kit/Look'
+import { themeFor } from './kit/theme'
+import { useMode } from './kit/mode'
 
 const StartPage = lazy(() => import('./start/StartPage'))
 const ProjectPage = lazy(() => import('./frame/ProjectPage'))
@@ -48,6 +49,7 @@ export const App = () => {
   const theme = useMemo(() => themeFor(mode), [mode])
   return (
     <ThemeProvider theme={theme}>
+      <Look />
       <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <Suspense
           fallback={

@@ -1,6 +1,5 @@
 import '@fontsource-variable/atkinson-hyperlegible-mono'
 import '@fontsource-variable/atkinson-hyperlegible-next'
-import './look/paper.css'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'

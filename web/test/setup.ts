@@ -2,4 +2,12 @@
 
 import { TextDecoder, TextEncoder } from 'node:util'
 
-Object.assign(globalThis, { TextDecoder, TextEncoder, matchMedia: () => ({ matches: false }) })
+Object.assign(globalThis, {
+  TextDecoder,
+  TextEncoder,
+  matchMedia: () => ({
+    matches: false,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+  }),
+})

@@ -7,12 +7,14 @@ import type { Patience } from '@root-board/core/patience'
 import type { Shown, Worked } from '@root-board/core/findings'
 import { spelled } from '@root-board/core/sums'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render } from '@testing-library/react'
+import { configure, render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { deserialize, serialize } from 'node:v8'
+import { ThemeProvider } from '@mui/material'
 import { type ReactNode, useMemo } from 'react'
 import { MemoryRouter } from 'react-router'
+import { themeFor } from '../src/kit/theme'
 import { StageContext, type StageData } from '../src/shared/analysis'
 import { useProject } from '../src/store/project'
 import { follow, pathTo } from '../src/worker/path'
@@ -65,6 +67,10 @@ const Around = ({ children, patience, looking }: AroundProps) => {
   )
 }
 
+// A page is looked for by role, which is slow, also on a busy machine.
+configure({ asyncUtilTimeout: 5000 })
+const look = themeFor('light')
+
 /** Shows a page of the given design at an address such as `/pins?leg=PC5`. */
 export const show = (
   page: ReactNode,
@@ -75,9 +81,11 @@ export const show = (
   useProject.getState().open('p1', design, 1, { kind: 'saved' })
   return render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <MemoryRouter initialEntries={[address]}>
-        <Around {...around}>{page}</Around>
-      </MemoryRouter>
+      <ThemeProvider theme={look}>
+        <MemoryRouter initialEntries={[address]}>
+          <Around {...around}>{page}</Around>
+        </MemoryRouter>
+      </ThemeProvider>
     </QueryClientProvider>,
   )
 }

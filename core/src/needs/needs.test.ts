@@ -30,6 +30,9 @@ test('one line, several wishes; what is not known has no match', () => {
     [1, false],
     [1, true],
   ])
+  // What is described behind a colon is not looked for; its count is no part of it.
+  const [pump] = readTypedDevices('2 buzzers: motor 12 V 0.4 A', devices)
+  expect([pump!.count, pump!.what, pump!.matches]).toEqual([2, 'buzzers: motor 12 V 0.4 A', []])
   expect(readTypedDevices('  ', devices)).toEqual([])
   expect(readTypedDevices('???', devices).map((r) => r.matches)).toEqual([[]])
 })

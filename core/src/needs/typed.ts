@@ -5,6 +5,8 @@ import type { Device } from '../parts'
 export interface TypedDevice {
   text: string
   count: number
+  /** The text without its count. */
+  what: string
   /** Best match first; empty when nothing fits. */
   matches: Device[]
 }
@@ -67,5 +69,11 @@ export const readTypedDevices = (line: string, devices: readonly Device[]): Type
       const wordCount = worded ? numbers[worded[1]!.toLowerCase()] : undefined
       const count = counted ? Number(counted[1]) : (wordCount ?? 1)
       const what = counted ? counted[2]! : wordCount ? worded![2]! : text
-      return { text, count: Math.min(64, Math.max(1, count)), matches: searchDevices(what, devices) }
+      return {
+        text,
+        count: Math.min(64, Math.max(1, count)),
+        what,
+        // What is described behind a colon is a thing of its own, and not one of the library.
+        matches: what.includes(':') ? [] : searchDevices(what, devices),
+      }
     })

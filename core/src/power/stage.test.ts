@@ -490,7 +490,11 @@ describe('every way that current takes, by hand', () => {
       const found = told(4)!
       expect(found.severity).toBe('notes')
       expect(found.text).toMatch(/the rail sags to 1\.77\d V, below the 1\.8 V that TD8-28 DIP needs/)
-      expect(found.because.at(-1)!.text).toBe('TD8-28 DIP needs 1.8 V')
+      expect(found.because.map((f) => f.text)).toEqual([
+        expect.stringMatching(/^All together draw up to 3\d\.?\d* mA$/),
+        expect.stringMatching(/^Inside two AA cells are up to 600 mΩ, so that 1\.8 V become 1\.77\d V$/),
+        'TD8-28 DIP needs 1.8 V',
+      ])
       // 0.6 Ω · 1.6 mA is 1 mV; cells of 1.85 V are not that low at 0.6 Ω · 40 mA
       expect(told(0)).toBeUndefined()
       expect(told(4, { voltage: { min: 1.85, typ: 2.6, max: 3.2 } })).toBeUndefined()
@@ -668,6 +672,9 @@ describe('usually just at a limit, and a little beyond', () => {
       expect(found.because.some((fact) => fact.worked)).toBe(true)
       // Who draws the most from it is named: the relay’s coil, not the chip, nor the strip that has a feed of its own.
       if (check === 'power.source-too-weak') expect(found.because[0]!.text).toMatch(/^Lamp alone draws/)
+      // The limit is told with the place it stands at.
+      if (check === 'power.feed-too-weak')
+        expect(found.because[1]!.text).toMatch(/^5 V adapter, 2 A label, rating: \d/)
       return [found.severity, found.grade]
     }
     expect([at(usual), at(usual * 0.999)]).toEqual(expected)
@@ -956,6 +963,12 @@ describe('ways out, by hand', () => {
     const label = 'Feed it from USB port (5 V), without a regulator'
     expect(offers(hot, 'power.regulator-too-hot', upFrom(4.75))).toContain(label)
     expect(offers(hot, 'power.regulator-too-hot', upFrom(4.76))).not.toContain(label)
+    const on = upFrom(4.75)
+    const analysis = analyse(project({ chip: chip.id, devices: [], ...hot }), on)
+    const found = analysis.findings.find((f) => f.check === 'power.regulator-too-hot')!
+    const { edits } = proposalsFor(analysis, on, found).find((f) => f.label === label)!
+    const { power: fed } = applyEdits(project({ chip: chip.id, devices: [], ...hot }), edits)
+    expect([fed.source, fed.regulator]).toEqual(['usb-port', undefined])
   })
   test('doing without the hungriest device, and never without the chip', () => {
     const weak: Library = {

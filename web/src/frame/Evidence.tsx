@@ -2,17 +2,19 @@
 
 import type { Design } from '@root-board/core/design'
 import { type Finding, originText } from '@root-board/core/findings'
+import { Button } from '@mui/material'
 import { useCallback, useEffect, useRef } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'
-import { Mark } from '../shared/Mark'
-import { Num } from '../shared/Num'
+import { Mark, Marks } from '../kit/Mark'
+import { Num } from '../kit/Num'
 import { LookLonger } from '../shared/LookLonger'
 import { PreviewedFix } from '../shared/PreviewedFix'
 import { QuestionFailed, useAsked } from '../shared/use-asked'
 import { questions } from '../worker/client'
 import { useFrame } from './frame-state'
 import { stages } from './stages'
+import { Flat } from '../kit/Flat'
 
 /** Findings as the panel lists them: those of the stage in front first. */
 export const useOrderedFindings = (): { here: Finding[]; others: Finding[] } => {
@@ -25,16 +27,44 @@ export const useOrderedFindings = (): { here: Finding[]; others: Finding[] } => 
   }
 }
 
+const nothing = 'Nothing speaks against this project so far.'
+
+/** A narrow strip of marks, which opens. */
+export const FoldedEvidence = () => {
+  const { analysis } = useStage()
+  const set = useFrame((s) => s.set)
+  return (
+    <aside className="evidence folded" aria-label="Evidence">
+      <Flat
+        title="Open the evidence (e)"
+        aria-label="Open the evidence"
+        onClick={() => set({ evidence: true })}
+      >
+        <span className="upright">Evidence</span>
+      </Flat>
+      <Marks findings={analysis.findings} />
+      {analysis.findings.length === 0 && (
+        <>
+          <span className="settled" aria-hidden="true">
+            ✓
+          </span>
+          <span className="visually-hidden">{nothing}</span>
+        </>
+      )}
+    </aside>
+  )
+}
+
 export const Evidence = () => {
   const { here, others } = useOrderedFindings()
   const frame = useFrame()
   return (
     <aside className="evidence" aria-label="Evidence">
-      <h2>Evidence</h2>
+      <h2>
+        Evidence <Button onClick={() => frame.set({ evidence: false })}>Fold away</Button>
+      </h2>
       {here.length + others.length === 0 && (
-        <p className="empty">
-          Nothing speaks against this project so far. What will go wrong appears here, with its reasons.
-        </p>
+        <p className="empty">{nothing} What will go wrong appears here, with its reasons.</p>
       )}
       {[
         { title: 'On this page', list: here },
@@ -109,9 +139,9 @@ const FindingItem = ({
   }, [open])
   return (
     <li ref={item} className={`finding ${open ? 'open' : ''}`}>
-      <button type="button" className="plain-button" aria-expanded={open} onClick={toggle}>
+      <Flat aria-expanded={open} onClick={toggle}>
         <Mark severity={finding.severity} /> {finding.text}
-      </button>
+      </Flat>
       {open && (
         <div className="chain">
           <ol>

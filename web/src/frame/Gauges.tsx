@@ -3,7 +3,7 @@
 import { type Gauge, gaugeText } from '@root-board/core/analysis'
 import { useState } from 'react'
 import { useStage } from '../shared/analysis'
-import { Num, Quantity } from '../shared/Num'
+import { Num, Quantity } from '../kit/Num'
 import { useProject } from '../store/project'
 
 interface Change {

@@ -7,7 +7,9 @@ import { commandKeys } from '../shared/keys'
 import { useProject } from '../store/project'
 import { useOrderedFindings } from './Evidence'
 import { useFrame } from './frame-state'
+import { useEvidence } from './use-evidence'
 import { stages } from './stages'
+import { Body, Cell, Row, Table } from '../kit/Table'
 
 const list: [string, string][] = [
   [`1 … ${stages.length}`, 'go to a stage'],
@@ -29,6 +31,7 @@ export const Keys = () => {
   const { undo, redo } = useProject()
   const { here, others } = useOrderedFindings()
   const findings = [...here, ...others]
+  const evidence = useEvidence(findings)
   const stepTo = (by: number) => {
     if (findings.length === 0) return
     const at = findings.findIndex((f) => f.id === frame.finding)
@@ -45,7 +48,7 @@ export const Keys = () => {
   useHotkeys('?', () => frame.set({ help: true }), commandKeys)
   useHotkeys('n', () => stepTo(1), commandKeys, [findings, frame])
   useHotkeys('p', () => stepTo(-1), commandKeys, [findings, frame])
-  useHotkeys('e', () => frame.set({ evidence: !frame.evidence }), commandKeys)
+  useHotkeys('e', () => frame.set({ evidence: !evidence }), commandKeys, [evidence])
   useHotkeys('t', () => document.getElementById('table')?.focus(), commandKeys)
   useHotkeys('mod+z', undo, { ...commandKeys, useKey: false, preventDefault: true })
   useHotkeys(['mod+shift+z', 'mod+y'], redo, { ...commandKeys, useKey: false, preventDefault: true })
@@ -65,18 +68,18 @@ export const Keys = () => {
     <Dialog open={frame.help} onClose={() => frame.set({ help: false })} aria-labelledby="keys-title">
       <div style={{ padding: 20 }}>
         <h2 id="keys-title">Keys</h2>
-        <table className="ruled">
-          <tbody>
+        <Table>
+          <Body>
             {list.map(([key, what]) => (
-              <tr key={key}>
-                <td>
+              <Row key={key}>
+                <Cell>
                   <kbd>{key}</kbd>
-                </td>
-                <td>{what}</td>
-              </tr>
+                </Cell>
+                <Cell>{what}</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </div>
     </Dialog>
   )

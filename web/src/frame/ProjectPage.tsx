@@ -2,6 +2,7 @@
 
 import type { Analysis } from '@root-board/core/analysis'
 import { changedParts, type Design, libraryFor, withOwnFactsOnly } from '@root-board/core/design'
+import type { Finding } from '@root-board/core/findings'
 import { makeLibrary } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/patience'
 import { Button } from '@mui/material'
@@ -16,13 +17,13 @@ import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary, worki
 import { latestWins } from '../worker/latest-wins'
 import { Boundary } from './Boundary'
 import { Conflict } from './Conflict'
-import { Evidence } from './Evidence'
+import { Evidence, FoldedEvidence } from './Evidence'
 import { Gauges } from './Gauges'
 import { Keys } from './Keys'
 import { Root } from './Root'
 import { SearchBox } from './SearchBox'
 import { TopBar } from './TopBar'
-import { useFrame } from './frame-state'
+import { useEvidence, useEvidenceByItself } from './use-evidence'
 import './frame.css'
 
 /** Seldom needed, and all that names and prints a part’s facts comes with it. */
@@ -40,6 +41,8 @@ interface Asked {
   long: boolean
 }
 
+const none: readonly Finding[] = []
+
 const ProjectPage = () => {
   const { id } = useParams()
   const { pathname } = useLocation()
@@ -49,7 +52,9 @@ const ProjectPage = () => {
   const [result, setResult] = useState<{ analysis: Analysis; of: Design; long: boolean }>()
   const [broken, setBroken] = useState<string>()
   const [looking, setLooking] = useState<Progress>()
-  const evidence = useFrame((s) => s.evidence)
+  const findings = result?.analysis.findings ?? none
+  const evidence = useEvidence(findings)
+  useEvidenceByItself(findings)
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts, staleTime: Infinity })
   const shelf = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
   const library = useMemo(() => shelf && design && libraryFor(design, shelf), [shelf, design])
@@ -152,7 +157,7 @@ const ProjectPage = () => {
           <Outlet />
         </Suspense>
       ) : (
-        <div className={evidence ? 'frame' : 'frame no-evidence'}>
+        <div className={evidence ? 'frame' : 'frame folded'}>
           <TopBar />
           <Root />
           <main className="table" id="table" tabIndex={-1}>
@@ -174,11 +179,9 @@ const ProjectPage = () => {
               </Suspense>
             </Boundary>
           </main>
-          {evidence && (
-            <Boundary what="The evidence" anew={result.analysis}>
-              <Evidence />
-            </Boundary>
-          )}
+          <Boundary what="The evidence" anew={result.analysis}>
+            {evidence ? <Evidence /> : <FoldedEvidence />}
+          </Boundary>
           <Gauges />
           <SearchBox />
           <Keys />

@@ -1,9 +1,8 @@
 // The stages as one root growing downwards: thick where things are settled, thin where they are open.
 
-import { severities } from '@root-board/core/findings'
 import { NavLink } from 'react-router'
 import { useStage } from '../shared/analysis'
-import { Mark, severityWords } from '../shared/Mark'
+import { Marks } from '../kit/Mark'
 import { isSettled, stages } from './stages'
 
 const step = 74
@@ -45,21 +44,7 @@ export const Root = () => {
                   {own.length === 0 ? (
                     <span className="faint">{settled[i] ? 'settled' : 'open'}</span>
                   ) : (
-                    severities
-                      .map((severity) => ({
-                        severity,
-                        count: own.filter((f) => f.severity === severity).length,
-                      }))
-                      .filter((x) => x.count > 0)
-                      .map(({ severity, count }) => (
-                        <span
-                          key={severity}
-                          className={`mono ${severity}`}
-                          title={`${count}: ${severityWords[severity]}`}
-                        >
-                          <Mark severity={severity} size={11} /> {count}
-                        </span>
-                      ))
+                    <Marks findings={own} />
                   )}
                 </span>
               </NavLink>

@@ -4,6 +4,7 @@ import { Dialog } from '@mui/material'
 import { lazy, Suspense, useState } from 'react'
 import { Boundary } from './Boundary'
 import { useFrame } from './frame-state'
+import { TextInput } from '../kit/inputs'
 
 const SearchField = lazy(() => import('./SearchField'))
 
@@ -33,13 +34,9 @@ const Find = ({ close }: { close: () => void }) => {
     <Boundary what="The search">
       <Suspense
         fallback={
-          <input
-            style={{ margin: 16, padding: '9px 14px', font: 'inherit' }}
-            aria-label="Find"
-            autoFocus
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-          />
+          <div style={{ padding: 16 }}>
+            <TextInput label="Find" width="100%" autoFocus value={typed} onChange={setTyped} />
+          </div>
         }
       >
         <SearchField close={close} typed={typed} />

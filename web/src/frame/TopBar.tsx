@@ -4,11 +4,14 @@ import { type Stance, stances } from '@root-board/core/design'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useMode } from '../look/mode'
+import { useMode } from '../kit/mode'
 import { useStage } from '../shared/analysis'
 import { download, fileName } from '../shared/words'
 import { type SaveState, useProject } from '../store/project'
+import { Marks } from '../kit/Mark'
 import { useFrame } from './frame-state'
+import { useEvidence } from './use-evidence'
+import { Choice, TextInput } from '../kit/inputs'
 
 const saveWords = (save: SaveState): string => {
   switch (save.kind) {
@@ -32,10 +35,11 @@ const stanceWords: Record<Stance, string> = {
 }
 
 export const TopBar = () => {
-  const { design, edit } = useStage()
+  const { analysis, design, edit } = useStage()
   const { done, undone, undo, redo, save } = useProject()
   const { mode, toggle } = useMode()
   const frame = useFrame()
+  const evidence = useEvidence(analysis.findings)
   const [name, setName] = useState<string>()
   const rename = () => {
     if (name?.trim() && name.trim() !== design.name) edit({ kind: 'renameProject', name: name.trim() })
@@ -54,14 +58,14 @@ export const TopBar = () => {
           />
         </svg>
       </Link>
-      <input
+      <TextInput
         className="project-name"
-        aria-label="Project name"
+        label="Project name"
         value={name ?? design.name}
-        onChange={(e) => setName(e.target.value)}
+        onChange={setName}
         onBlur={rename}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur()
+          if (e.key === 'Enter') (e.target as HTMLElement).blur()
           if (e.key === 'Escape') setName(undefined)
         }}
       />
@@ -96,17 +100,11 @@ export const TopBar = () => {
       </Button>
       <label className="stance">
         Stance{' '}
-        <select
-          className="plain"
+        <Choice
           value={design.stance}
-          onChange={(e) => edit({ kind: 'setStance', stance: e.target.value as Stance })}
-        >
-          {stances.map((s) => (
-            <option key={s} value={s}>
-              {stanceWords[s]}
-            </option>
-          ))}
-        </select>
+          options={stances.map((s) => ({ value: s, label: stanceWords[s] }))}
+          onChange={(stance) => edit({ kind: 'setStance', stance })}
+        />
       </label>
       <Button onClick={() => frame.set({ search: true })}>
         Find <kbd>/</kbd>
@@ -122,8 +120,12 @@ export const TopBar = () => {
       <Button onClick={toggle} title="Light or lamp-lit">
         {mode === 'dark' ? 'Daylight' : 'Lamp light'}
       </Button>
-      <Button onClick={() => frame.set({ evidence: !frame.evidence })} aria-pressed={frame.evidence}>
-        Evidence
+      <Button
+        className="to-evidence"
+        onClick={() => frame.set({ evidence: !evidence })}
+        aria-pressed={evidence}
+      >
+        Evidence <Marks findings={analysis.findings} />
       </Button>
       <Button onClick={() => frame.set({ help: true })} aria-label="Keys">
         <kbd>?</kbd>

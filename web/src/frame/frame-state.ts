@@ -3,7 +3,8 @@
 import { create } from 'zustand'
 
 interface FrameState {
-  evidence: boolean
+  /** Whether the evidence is open, as the builder last said; absent: it is while it has something to say. */
+  evidence?: boolean
   search: boolean
   help: boolean
   /** The finding that is open, by id. */
@@ -14,7 +15,6 @@ interface FrameState {
 }
 
 export const useFrame = create<FrameState>((set) => ({
-  evidence: window.innerWidth >= 1000,
   search: false,
   help: false,
   set: (change) => set(change),

@@ -1,6 +1,6 @@
 // The mark of a severity: a shape of its own, a colour, and a word for those who see neither.
 
-import type { Severity } from '@root-board/core/findings'
+import { type Finding, severities, type Severity } from '@root-board/core/findings'
 
 export const severityWords: Record<Severity, string> = {
   stops: 'stops the work',
@@ -27,3 +27,16 @@ export const Mark = ({ severity, size = 13 }: { severity: Severity; size?: numbe
     <path d={shapes[severity]} fill="currentColor" fillRule="evenodd" />
   </svg>
 )
+
+/** How many there are of each severity, the worst first. */
+export const Marks = ({ findings }: { findings: readonly Finding[] }) =>
+  severities.map((severity) => {
+    const count = findings.filter((f) => f.severity === severity).length
+    return (
+      count > 0 && (
+        <span key={severity} className={`mono ${severity}`} title={`${count}: ${severityWords[severity]}`}>
+          <Mark severity={severity} size={11} /> {count}
+        </span>
+      )
+    )
+  })

@@ -2,8 +2,9 @@
 
 import type { Shown } from '@root-board/core/findings'
 import { printQuantity, type Unit } from '@root-board/core/quantity'
-import { Popover, type PopoverActions } from '@mui/material'
+import { Popover, type PopoverActions, styled } from '@mui/material'
 import { lazy, type ReactNode, Suspense, useId, useRef, useState } from 'react'
+import { Flat } from './Flat'
 
 const fetchWorking = () => import('./Working')
 const Working = lazy(fetchWorking)
@@ -22,6 +23,15 @@ export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Uni
   </span>
 )
 
+const Opens = styled(Flat)({
+  fontFamily: 'var(--mono)',
+  fontVariantNumeric: 'tabular-nums slashed-zero',
+  borderBottom: '1px dotted var(--faint)',
+  lineHeight: 1.25,
+  whiteSpace: 'nowrap',
+  '&:hover': { borderBottomStyle: 'solid' },
+})
+
 interface Props {
   worked: Shown
   /** Which corner to show, where it isn’t the one that counts or the usual one; `range` shows least to greatest. */
@@ -37,8 +47,7 @@ export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, childre
   const popover = useRef<PopoverActions>(null)
   return (
     <>
-      <button
-        type="button"
+      <Opens
         className="num"
         aria-haspopup="dialog"
         aria-expanded={anchor !== undefined}
@@ -54,7 +63,7 @@ export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, childre
           ) : (
             <Quantity value={worked.value[show]} unit={worked.unit} digits={digits} />
           ))}
-      </button>
+      </Opens>
       <Popover
         id={id}
         action={popover}

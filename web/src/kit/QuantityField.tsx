@@ -2,6 +2,7 @@
 
 import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
 import { useId, useState } from 'react'
+import { TextInput } from './inputs'
 
 interface Props {
   label: string
@@ -59,15 +60,15 @@ export const QuantityField = ({
       <label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>
         {label}
       </label>
-      <input
+      <TextInput
         id={id}
-        className="plain mono"
-        style={{ width }}
+        mono
+        width={width}
         value={typed ?? shown}
         placeholder={placeholder}
-        aria-invalid={fault !== undefined}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-        onChange={(e) => setTyped(e.target.value)}
+        wrong={fault !== undefined}
+        describedBy={fault ? `${id}-fault` : undefined}
+        onChange={setTyped}
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === 'Enter') commit()

@@ -15,8 +15,9 @@ import {
 import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material'
 import { useLayoutEffect, useState } from 'react'
 import './working.css'
-import { Columns } from './Columns'
+import { Body, Cell, Columns, Row, Table } from './Table'
 import { useWorking } from './use-working'
+import { Flat } from './Flat'
 
 type Corner = 'min' | 'typ' | 'max'
 
@@ -68,9 +69,9 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
         <nav aria-label="Way here">
           {path.slice(0, -1).map((w, i) => (
             <span key={i}>
-              <button type="button" className="plain-button" onClick={() => setWay(way.slice(0, i))}>
+              <Flat onClick={() => setWay(way.slice(0, i))}>
                 <u>{w.label}</u>
-              </button>
+              </Flat>
               {' › '}
             </span>
           ))}
@@ -117,14 +118,14 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
         </div>
       )}
       {shown.inputs.length > 0 && (
-        <table className="ruled">
+        <Table>
           <Columns of={['Symbol', 'Value', 'What, and from where']} />
-          <tbody>
+          <Body>
             {shown.inputs.map((input, i) => (
-              <tr key={i}>
-                <td className="mono">{input.symbol}</td>
-                <td className="mono">{inputText(input)}</td>
-                <td>
+              <Row key={i}>
+                <Cell className="mono">{input.symbol}</Cell>
+                <Cell className="mono">{inputText(input)}</Cell>
+                <Cell>
                   {input.label}
                   <br />
                   {input.origin.kind === 'worked' ? (
@@ -132,11 +133,11 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
                   ) : (
                     <span className="faint">{originText(input.origin)}</span>
                   )}
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       )}
       {shown.unproven && <p className="risks">{unprovenText}</p>}
       {shown.note && <p>{shown.note}</p>}
@@ -153,9 +154,9 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
 }
 
 const OpenWorked = ({ of, open }: { of: Worked; open: (w: Worked) => void }) => (
-  <button type="button" className="plain-button" onClick={() => open(of)}>
+  <Flat onClick={() => open(of)}>
     <u>worked out: show how</u>
-  </button>
+  </Flat>
 )
 
 export default Working

@@ -1,14 +1,15 @@
-// The component library in the notebook's colours. The colours themselves are CSS variables in paper.css; here are the
-// same values where the library wants to compute with them.
+// The look: a workbench notebook of warm paper and ink, with four colours of one meaning each, in daylight and by lamp.
+// Every component takes it from here; drawings take the colours as CSS variables of the same names.
 
 import { createTheme, type Theme } from '@mui/material/styles'
 
 export type Mode = 'light' | 'dark'
 
-const colours = {
+export const colours = {
   light: {
     paper: '#f7f2e7',
     sheet: '#fbf8f0',
+    shade: '#eee6d4',
     ink: '#27231c',
     faint: '#5f574a',
     line: '#cdc2ac',
@@ -20,6 +21,7 @@ const colours = {
   dark: {
     paper: '#1c1915',
     sheet: '#24201b',
+    shade: '#322c25',
     ink: '#eee6d6',
     faint: '#b9ae9b',
     line: '#4b4438',
@@ -29,7 +31,7 @@ const colours = {
     slate: '#a3bfdd',
   },
 }
-const fonts = {
+export const fonts = {
   text: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
   mono: "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace",
 }
@@ -54,6 +56,16 @@ export const themeFor = (mode: Mode): Theme => {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: { defaultProps: { size: 'small', variant: 'outlined', color: 'inherit' } },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
+      MuiCheckbox: {
+        defaultProps: { size: 'small', color: 'primary' },
+        styleOverrides: { root: { padding: 2, color: 'var(--faint)' } },
+      },
+      MuiFormControlLabel: {
+        styleOverrides: {
+          root: { marginLeft: -2, marginRight: 0, gap: 2, verticalAlign: 'baseline' },
+          label: { font: 'inherit' },
+        },
+      },
       MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: `1px solid ${c.line}` } } },
     },
     transitions: { create: () => 'none' },

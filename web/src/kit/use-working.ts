@@ -3,7 +3,7 @@
 
 import type { Shown, Worked, WorkedInput } from '@root-board/core/findings'
 import { useContext, useEffect, useState } from 'react'
-import { StageContext } from './analysis'
+import { StageContext } from '../shared/analysis'
 
 const hasIt = (shown: Shown): shown is Worked => 'formula' in shown
 const below = ({ origin }: WorkedInput): Shown | undefined =>

@@ -4,6 +4,7 @@ import { FaultyFile, readPart } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { api, Problem, type StoredPart, type Take } from '../api/client'
+import { Choice } from '../kit/inputs'
 
 interface Props {
   file: File
@@ -120,21 +121,15 @@ export const BringLibrary = ({ file, done }: Props) => {
       {state.clashes.map((c) => (
         <p key={c.id}>
           <span className="mono">{c.id}</span> (yours: {c.part.name}){' '}
-          <select
-            className="plain"
-            aria-label={`What to do with ${c.id}`}
+          <Choice<Take | ''>
+            label={`What to do with ${c.id}`}
             value={choices[c.id] ?? ''}
-            onChange={(e) => setChoices({ ...choices, [c.id]: e.target.value as Take })}
-          >
-            <option value="" disabled>
-              choose …
-            </option>
-            {takes.map((t) => (
-              <option key={t.id} value={t.id}>
-                {t.label}
-              </option>
-            ))}
-          </select>
+            options={[
+              ...(choices[c.id] ? [] : [{ value: '' as const, label: 'choose …' }]),
+              ...takes.map((t) => ({ value: t.id, label: t.label })),
+            ]}
+            onChange={(take) => take && setChoices({ ...choices, [c.id]: take })}
+          />
         </p>
       ))}
       <Button type="submit" variant="contained" color="primary" disabled={open.length > 0}>

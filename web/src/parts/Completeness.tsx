@@ -1,7 +1,7 @@
 // Which checks a part can serve, what they rest on, and what is missing.
 
 import { completenessOf, type Part, unitsWithoutPin } from '@root-board/core/parts'
-import { Columns } from '../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 
 export const Completeness = ({ part }: { part: Part }) => {
   const checks = completenessOf(part)
@@ -15,26 +15,26 @@ export const Completeness = ({ part }: { part: Part }) => {
           functions are missing from its table of legs.
         </p>
       )}
-      <table className="ruled completeness">
+      <Table className="completeness">
         <Columns of={['Serves', 'Stated', 'Assumed until its sheet says', 'Missing']} />
-        <tbody>
+        <Body>
           {checks.map((c) => (
-            <tr key={c.serves}>
-              <th scope="row">
+            <Row key={c.serves}>
+              <Cell component="th" scope="row">
                 {c.serves}{' '}
                 {c.missing.length + c.assumed.length === 0 ? (
                   <span className="settled">✓ complete</span>
                 ) : (
                   <span className="risks">{c.stated.length === 0 ? '○ open' : '◐ in part'}</span>
                 )}
-              </th>
-              <td>{c.stated.join(', ') || '—'}</td>
-              <td>{c.assumed.map((a) => a.words).join(', ') || '—'}</td>
-              <td>{c.missing.join(', ') || '—'}</td>
-            </tr>
+              </Cell>
+              <Cell>{c.stated.join(', ') || '—'}</Cell>
+              <Cell>{c.assumed.map((a) => a.words).join(', ') || '—'}</Cell>
+              <Cell>{c.missing.join(', ') || '—'}</Cell>
+            </Row>
           ))}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </>
   )
 }

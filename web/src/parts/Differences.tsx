@@ -1,7 +1,7 @@
 // Two versions of a part beside one another: only what differs.
 
 import { type Difference, differencesOf, formAt, type Part } from '@root-board/core/parts'
-import { Columns } from '../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText } from './fact-text'
 import { fieldWords } from './names'
 
@@ -37,17 +37,17 @@ export const Differences = ({
     value === undefined ? <span className="faint">not stated</span> : factText(after.kind, path, value)
   if (found.length === 0) return <p className="settled">They say the same.</p>
   return (
-    <table className="ruled differences">
+    <Table className="differences">
       <Columns of={['Fact', beforeName, afterName]} />
-      <tbody>
+      <Body>
         {found.map((d) => (
-          <tr key={d.path}>
-            <td>{words(d.path)}</td>
-            <td className="mono">{text(d.path, d.before)}</td>
-            <td className="mono">{text(d.path, d.after)}</td>
-          </tr>
+          <Row key={d.path}>
+            <Cell>{words(d.path)}</Cell>
+            <Cell className="mono">{text(d.path, d.before)}</Cell>
+            <Cell className="mono">{text(d.path, d.after)}</Cell>
+          </Row>
         ))}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )
 }

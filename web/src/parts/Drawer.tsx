@@ -5,6 +5,7 @@ import { Button } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, type DrawerLine } from '../api/client'
+import { TextInput } from '../kit/inputs'
 
 export const Drawer = ({ part }: { part: Part }) => {
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
@@ -33,24 +34,10 @@ const DrawerForm = ({ part, line }: { part: Part; line: DrawerLine | undefined }
     >
       <label>
         In my drawer{' '}
-        <input
-          className="plain mono"
-          inputMode="numeric"
-          style={{ width: 60 }}
-          value={count}
-          aria-invalid={!valid}
-          onChange={(e) => setCount(e.target.value)}
-        />
+        <TextInput mono inputMode="numeric" width={60} value={count} wrong={!valid} onChange={setCount} />
       </label>
       <label>
-        where{' '}
-        <input
-          className="plain"
-          style={{ width: 130 }}
-          value={place}
-          maxLength={200}
-          onChange={(e) => setPlace(e.target.value)}
-        />
+        where <TextInput width={130} value={place} maxLength={200} onChange={setPlace} />
       </label>
       <Button type="submit" disabled={!valid || !changed || save.isPending}>
         Note it

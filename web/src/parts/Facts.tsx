@@ -1,7 +1,7 @@
 // Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
 
 import type { Part } from '@root-board/core/parts'
-import { Columns } from '../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText, inOrder, isObject, isRated, type Json } from './fact-text'
 import { fieldWords } from './names'
 
@@ -69,9 +69,9 @@ export const Facts = ({ part }: { part: Part }) => {
   const assumed = new Set(part.assumed)
   if (facts.length === 0) return <p className="faint">Its file states no more than what is above.</p>
   return (
-    <table className="ruled facts">
+    <Table className="facts">
       <Columns of={['Fact', 'Value', 'Kind', 'Place in the sheet', 'Other sources']} />
-      <tbody>
+      <Body>
         {facts.map(({ path, words, value }) => {
           const guess = [...assumed].some(
             (a) => path === a || path.startsWith(`${a}[`) || path.startsWith(`${a}.`),
@@ -79,12 +79,12 @@ export const Facts = ({ part }: { part: Part }) => {
           const rated = isRated(value) ? value : undefined
           const others = (rated?.others as Json[] | undefined) ?? []
           return (
-            <tr key={path}>
-              <td>{words}</td>
-              <td className="mono">{factText(part.kind, path, value)}</td>
-              <td className={guess ? 'risks' : ''}>{guess ? '○ assumed' : kindsOf(value)}</td>
-              <td>{guess ? '' : sourceOf(value)}</td>
-              <td>
+            <Row key={path}>
+              <Cell>{words}</Cell>
+              <Cell className="mono">{factText(part.kind, path, value)}</Cell>
+              <Cell className={guess ? 'risks' : ''}>{guess ? '○ assumed' : kindsOf(value)}</Cell>
+              <Cell>{guess ? '' : sourceOf(value)}</Cell>
+              <Cell>
                 {others.map((o, i) => (
                   <div key={i}>
                     <span className="mono">{factText(part.kind, path, o)}</span>{' '}
@@ -94,11 +94,11 @@ export const Facts = ({ part }: { part: Part }) => {
                 {typeof rated?.why === 'string' && others.length > 0 && (
                   <div className="faint">chosen: {rated.why}</div>
                 )}
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           )
         })}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )
 }

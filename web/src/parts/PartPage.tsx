@@ -7,7 +7,7 @@ import { useSnackbar } from 'notistack'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, type StoredPart } from '../api/client'
-import { Columns } from '../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { download } from '../shared/words'
 import { Completeness } from './Completeness'
 import { Differences } from './Differences'
@@ -17,6 +17,7 @@ import { kindWords } from './names'
 import { PackageDrawing } from './PackageDrawing'
 import { PartsBar } from './PartsBar'
 import './parts.css'
+import { Choice } from '../kit/inputs'
 
 const views = ['facts', 'legs', 'complete', 'uses', 'compare'] as const
 type View = (typeof views)[number]
@@ -29,26 +30,26 @@ const viewWords: Record<View, string> = {
 }
 
 const Legs = ({ chip }: { chip: Chip }) => (
-  <table className="ruled facts">
+  <Table className="facts">
     <Columns of={['Legs', 'Name', 'Type', 'Functions', 'What is special']} />
-    <tbody>
+    <Body>
       {[...chip.pins]
         .sort((a, b) => a.legs[0]! - b.legs[0]!)
         .map((p) => (
-          <tr key={p.id}>
-            <td className="mono">{p.legs.join(', ')}</td>
-            <td className="mono">{[p.id, ...(p.names ?? [])].join(', ')}</td>
-            <td>{p.type}</td>
-            <td className="mono">
+          <Row key={p.id}>
+            <Cell className="mono">{p.legs.join(', ')}</Cell>
+            <Cell className="mono">{[p.id, ...(p.names ?? [])].join(', ')}</Cell>
+            <Cell>{p.type}</Cell>
+            <Cell className="mono">
               {(p.functions ?? [])
                 .map((f) => `${f.unit}.${f.signal}${f.select === undefined ? '' : `@${f.select}`}`)
                 .join(' ')}
-            </td>
-            <td>{(p.attributes ?? []).map((a) => a.reason ?? a.kind).join('; ')}</td>
-          </tr>
+            </Cell>
+            <Cell>{(p.attributes ?? []).map((a) => a.reason ?? a.kind).join('; ')}</Cell>
+          </Row>
         ))}
-    </tbody>
-  </table>
+    </Body>
+  </Table>
 )
 
 const Uses = ({ id }: { id: string }) => {
@@ -95,14 +96,14 @@ const Compare = ({ part, all }: { part: Part; all: Part[] }) => {
       <p>
         <label>
           Beside{' '}
-          <select className="plain" value={other} onChange={(e) => setOther(e.target.value)}>
-            {others.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-                {p.id === part.copiedFrom ? ' (copied from it)' : ''}
-              </option>
-            ))}
-          </select>
+          <Choice
+            value={other}
+            options={others.map((p) => ({
+              value: p.id,
+              label: p.id === part.copiedFrom ? `${p.name} (copied from it)` : p.name,
+            }))}
+            onChange={setOther}
+          />
         </label>
       </p>
       {found ? (

@@ -6,7 +6,7 @@ import { Button } from '@mui/material'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../api/client'
 import { download } from '../shared/words'
@@ -14,6 +14,8 @@ import { BringLibrary } from './BringLibrary'
 import { kindWords, legsOf, offersOf } from './names'
 import { PartsBar } from './PartsBar'
 import './parts.css'
+import { Choice, TextInput } from '../kit/inputs'
+import { FileButton } from '../kit/FileButton'
 
 interface Line {
   id: string
@@ -106,7 +108,6 @@ const PartsPage = () => {
   const [sought, setSought] = useState('')
   const [kind, setKind] = useState('')
   const [brought, setBrought] = useState<File>()
-  const picker = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
   const queries = useQueryClient()
   const { enqueueSnackbar } = useSnackbar()
@@ -132,19 +133,9 @@ const PartsPage = () => {
           <Button component={Link} to="/parts/from-sheet" variant="contained" color="primary">
             Put in a part from its sheet
           </Button>
-          <Button onClick={() => picker.current?.click()}>Bring a file</Button>
-          <input
-            ref={picker}
-            type="file"
-            accept=".json,application/json"
-            className="visually-hidden"
-            aria-label="Part file or library file"
-            tabIndex={-1}
-            onChange={(e) => {
-              setBrought(e.target.files?.[0])
-              e.target.value = ''
-            }}
-          />
+          <FileButton accept=".json,application/json" label="Part file or library file" onFile={setBrought}>
+            Bring a file
+          </FileButton>
           <Button
             disabled={mine.length === 0}
             onClick={() =>
@@ -160,21 +151,23 @@ const PartsPage = () => {
           <span className="spacer" />
           <label>
             Find{' '}
-            <input
-              className="plain"
+            <TextInput
               type="search"
-              style={{ width: 180 }}
+              width={180}
               value={sought}
-              onChange={(e) => setSought(e.target.value)}
+              onChange={setSought}
               placeholder="name, family, unit …"
             />
           </label>
-          <select className="plain" aria-label="Kind" value={kind} onChange={(e) => setKind(e.target.value)}>
-            <option value="">every kind</option>
-            {Object.values(kindWords).map((k) => (
-              <option key={k}>{k}</option>
-            ))}
-          </select>
+          <Choice
+            label="Kind"
+            value={kind}
+            options={[
+              { value: '', label: 'every kind' },
+              ...Object.values(kindWords).map((k) => ({ value: k, label: k })),
+            ]}
+            onChange={setKind}
+          />
           <span className="faint">
             {shown.length} of {lines.length} parts, {mine.length} yours
           </span>

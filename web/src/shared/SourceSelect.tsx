@@ -3,6 +3,7 @@
 import { partsOfKind } from '@root-board/core/parts'
 import { fullRange } from '@root-board/core/quantity'
 import { useStage } from './analysis'
+import { Choice } from '../kit/inputs'
 
 /** `feed`: the second one, which a project can do without. */
 export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean }) => {
@@ -11,22 +12,19 @@ export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean 
     (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
   )
   return (
-    <select
+    <Choice
       id={id}
-      className="plain"
       value={(feed ? design.power.feed : design.power.source) ?? ''}
-      onChange={(e) => {
-        const source = sources.find((s) => s.id === e.target.value)
+      options={[
+        ...(feed ? [{ value: '', label: 'none' }] : []),
+        ...(!feed && !design.power.source ? [{ value: '', label: 'choose …' }] : []),
+        ...sources.map((s) => ({ value: s.id, label: s.name })),
+      ]}
+      onChange={(chosen) => {
+        const source = sources.find((s) => s.id === chosen)
         if (feed) edit({ kind: 'chooseFeed', part: source?.id ?? null, name: source?.name ?? '' })
         else if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
       }}
-    >
-      {feed ? <option value="">none</option> : !design.power.source && <option value="">choose …</option>}
-      {sources.map((s) => (
-        <option key={s.id} value={s.id}>
-          {s.name}
-        </option>
-      ))}
-    </select>
+    />
   )
 }

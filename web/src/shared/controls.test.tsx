@@ -7,12 +7,12 @@ import { fireEvent, render, screen } from '@testing-library/react'
 import type { Finding, Shown } from '@root-board/core/findings'
 import { show, timer } from '../../test/stage'
 import { useProject } from '../store/project'
-import { onArrowKeys } from './arrow-list'
-import { Columns, hidden, right } from './Columns'
+import { onArrowKeys } from '../kit/arrow-list'
+import { Columns, hidden, right, Table } from '../kit/Table'
 import { commandKeys } from './keys'
 import { LookLonger } from './LookLonger'
-import { Mark } from './Mark'
-import { Num } from './Num'
+import { Mark } from '../kit/Mark'
+import { Num } from '../kit/Num'
 import { PreviewedFix } from './PreviewedFix'
 import { SourceSelect } from './SourceSelect'
 import { useStage } from './analysis'
@@ -126,17 +126,21 @@ test('a number of another page, opened where no project is, says so', async () =
 
 test('a head of columns: numbers at the right, what the eye needs no name for is still named', () => {
   render(
-    <table>
+    <Table>
       <Columns of={['Part', right('Price'), hidden('Fitted')]} />
-    </table>,
+    </Table>,
   )
   const heads = screen.getAllByRole('columnheader')
   expect(
-    heads.map((h) => [h.textContent, h.className, h.querySelector('.visually-hidden') !== null]),
+    heads.map((h) => [
+      h.textContent,
+      getComputedStyle(h).textAlign,
+      h.querySelector('.visually-hidden') !== null,
+    ]),
   ).toEqual([
-    ['Part', '', false],
+    ['Part', 'left', false],
     ['Price', 'right', false],
-    ['Fitted', '', true],
+    ['Fitted', 'left', true],
   ])
 })
 

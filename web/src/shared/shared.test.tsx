@@ -2,12 +2,12 @@ import type { Worked } from '@root-board/core/findings'
 import { act, fireEvent, render, screen, within } from '@testing-library/react'
 import { show, timer } from '../../test/stage'
 import { useStage } from './analysis'
-import { Expectation } from './Expectation'
-import { Num } from './Num'
+import { Expectation } from '../kit/Expectation'
+import { Num } from '../kit/Num'
 import { LimitTable } from '../stages/power/LimitTable'
 import { useAsked } from './use-asked'
 import { useProject } from '../store/project'
-import { QuantityField } from './QuantityField'
+import { QuantityField } from '../kit/QuantityField'
 
 const inner: Worked = {
   label: 'Rail voltage',

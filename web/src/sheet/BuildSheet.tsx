@@ -5,8 +5,9 @@ import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'
 import { useStage } from '../shared/analysis'
-import { Expectation } from '../shared/Expectation'
+import { Expectation } from '../kit/Expectation'
 import './sheet.css'
+import { Body, Cell, Head, Row, Table } from '../kit/Table'
 
 const BuildSheet = () => {
   const { analysis, design } = useStage()
@@ -66,51 +67,51 @@ const BuildSheet = () => {
       </section>
       <section>
         <h2>Legs</h2>
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th>{analysis.chip.chip?.board ? 'Position' : 'Leg'}</th>
-              <th>Port</th>
-              <th>Signal</th>
-              <th>Through</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <Head>
+            <Row>
+              <Cell component="th">{analysis.chip.chip?.board ? 'Position' : 'Leg'}</Cell>
+              <Cell component="th">Port</Cell>
+              <Cell component="th">Signal</Cell>
+              <Cell component="th">Through</Cell>
+            </Row>
+          </Head>
+          <Body>
             {(pins.plan?.wires ?? []).map((w) => (
-              <tr key={w.signal.id}>
-                <td className="mono">{w.pin.labels?.join('/') ?? w.pin.legs.join('/')}</td>
-                <td className="mono">{w.pin.id}</td>
-                <td>{w.signal.name}</td>
-                <td>{w.unit ? `${w.unit.name} ${w.line}` : 'plain'}</td>
-              </tr>
+              <Row key={w.signal.id}>
+                <Cell className="mono">{w.pin.labels?.join('/') ?? w.pin.legs.join('/')}</Cell>
+                <Cell className="mono">{w.pin.id}</Cell>
+                <Cell>{w.signal.name}</Cell>
+                <Cell>{w.unit ? `${w.unit.name} ${w.line}` : 'plain'}</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </section>
       <section>
         <h2>Parts</h2>
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th>Count</th>
-              <th>Part</th>
-              <th>Value</th>
-              <th>References</th>
-              <th>In hand</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <Head>
+            <Row>
+              <Cell component="th">Count</Cell>
+              <Cell component="th">Part</Cell>
+              <Cell component="th">Value</Cell>
+              <Cell component="th">References</Cell>
+              <Cell component="th">In hand</Cell>
+            </Row>
+          </Head>
+          <Body>
             {build.parts.map((r) => (
-              <tr key={`${r.part} ${r.value}`}>
-                <td className="mono">{r.count}</td>
-                <td>{r.name}</td>
-                <td className="mono">{r.value}</td>
-                <td className="mono">{r.refs.join(' ')}</td>
-                <td>☐</td>
-              </tr>
+              <Row key={`${r.part} ${r.value}`}>
+                <Cell className="mono">{r.count}</Cell>
+                <Cell>{r.name}</Cell>
+                <Cell className="mono">{r.value}</Cell>
+                <Cell className="mono">{r.refs.join(' ')}</Cell>
+                <Cell>☐</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </section>
       <section>
         <h2>Steps</h2>
@@ -131,21 +132,21 @@ const BuildSheet = () => {
                 ))}
               </ul>
               {s.checks.length > 0 && (
-                <table className="ruled">
-                  <tbody>
+                <Table>
+                  <Body>
                     {s.checks.map((c) => (
-                      <tr key={c.where}>
-                        <td>
+                      <Row key={c.where}>
+                        <Cell>
                           {c.where} ({c.powered ? 'power on' : 'power off'})
-                        </td>
-                        <td>
+                        </Cell>
+                        <Cell>
                           <Expectation check={c} />
-                        </td>
-                        <td className="measured">measured:</td>
-                      </tr>
+                        </Cell>
+                        <Cell className="measured">measured:</Cell>
+                      </Row>
                     ))}
-                  </tbody>
-                </table>
+                  </Body>
+                </Table>
               )}
             </li>
           ))}
@@ -153,30 +154,30 @@ const BuildSheet = () => {
       </section>
       <section>
         <h2>Wiring</h2>
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th>Net</th>
-              <th>From</th>
-              <th>To</th>
-              <th>Done</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table>
+          <Head>
+            <Row>
+              <Cell component="th">Net</Cell>
+              <Cell component="th">From</Cell>
+              <Cell component="th">To</Cell>
+              <Cell component="th">Done</Cell>
+            </Row>
+          </Head>
+          <Body>
             {build.wiring.map((w, i) => (
-              <tr key={i}>
-                <td className="mono">{w.net}</td>
-                <td>
+              <Row key={i}>
+                <Cell className="mono">{w.net}</Cell>
+                <Cell>
                   {w.from.ref} {w.from.name}, {w.from.terminal}
-                </td>
-                <td>
+                </Cell>
+                <Cell>
                   {w.to.ref} {w.to.name}, {w.to.terminal}
-                </td>
-                <td>☐</td>
-              </tr>
+                </Cell>
+                <Cell>☐</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </section>
     </main>
   )

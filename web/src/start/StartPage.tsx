@@ -1,16 +1,18 @@
 // The first page: one's projects, a new one, and bringing files in.
 
 import { emptyDesign } from '@root-board/core/design'
+import type { Part } from '@root-board/core/parts'
 import { Button, TextField } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
-import { type DragEvent, useRef, useState } from 'react'
+import { type DragEvent, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { Columns, hidden, right } from '../shared/Columns'
-import { api, Problem } from '../api/client'
-import { useMode } from '../look/mode'
+import { Body, Cell, Columns, Row, Table, hidden, right } from '../kit/Table'
+import { api, Problem, type ProjectLine } from '../api/client'
+import { useMode } from '../kit/mode'
 import { importFile, type ImportFault } from './import-file'
 import './start.css'
+import { FileButton } from '../kit/FileButton'
 
 const StartPage = () => {
   const projects = useQuery({ queryKey: ['projects'], queryFn: api.projects })
@@ -22,7 +24,6 @@ const StartPage = () => {
   const [name, setName] = useState('')
   const [fault, setFault] = useState<ImportFault>()
   const [over, setOver] = useState(false)
-  const picker = useRef<HTMLInputElement>(null)
 
   const create = useMutation({
     mutationFn: (called: string) => api.create(emptyDesign(called)),
@@ -45,9 +46,9 @@ const StartPage = () => {
       })
     },
   })
-  const bring = async (files: FileList | null) => {
+  const bring = async (files: Iterable<File>) => {
     setFault(undefined)
-    for (const file of files ?? []) {
+    for (const file of files) {
       const result = await importFile(file)
       if ('fault' in result) {
         setFault(result.fault)
@@ -63,6 +64,21 @@ const StartPage = () => {
     setOver(false)
     void bring(event.dataTransfer.files)
   }
+
+  const copy = useMutation({
+    mutationFn: async ({ id }: ProjectLine) => {
+      const { design } = await api.project(id)
+      return api.create({ ...design, name: `${design.name.slice(0, 112)}, a copy` })
+    },
+    onError: say,
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: ['projects'] })
+      await navigate(`/projects/${made.id}/needs`)
+    },
+  })
+  const [own, samples] = [false, true].map((sample) =>
+    (projects.data ?? []).filter((p) => p.sample === sample),
+  ) as [ProjectLine[], ProjectLine[]]
 
   return (
     <main
@@ -134,61 +150,34 @@ const StartPage = () => {
             {projects.error.message}. <Button onClick={() => void projects.refetch()}>Ask again</Button>
           </p>
         )}
-        {projects.data?.length === 0 && (
-          <p className="empty">None yet. Give one a name above, or drop a project file here.</p>
+        {projects.data && own.length === 0 && (
+          <p className="empty">
+            None yet. Give one a name above, drop a project file here, or take a copy of a sample.
+          </p>
         )}
-        {projects.data && projects.data.length > 0 && (
-          <table className="ruled">
-            <Columns of={['Name', 'Chip', right('Devices'), 'Changed', hidden('Put away')]} />
-            <tbody>
-              {projects.data.map((p) => (
-                <tr key={p.id}>
-                  <td>
-                    <Link to={`/projects/${p.id}/needs`}>{p.name}</Link>
-                    {p.sample && <span className="faint"> · sample</span>}
-                  </td>
-                  <td>
-                    {parts.data?.find((part) => part.id === p.chip)?.name ?? p.chip ?? (
-                      <span className="faint">none yet</span>
-                    )}
-                  </td>
-                  <td className="right mono">{p.devices}</td>
-                  <td>
-                    {new Date(p.changedAt).toLocaleString('en-GB', {
-                      dateStyle: 'medium',
-                      timeStyle: 'short',
-                    })}
-                  </td>
-                  <td className="right">
-                    <Button aria-label={`Put ${p.name} away`} onClick={() => remove.mutate(p)}>
-                      Put away
-                    </Button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+        {own.length > 0 && (
+          <ProjectTable lines={own} parts={parts.data} copy={copy.mutate} remove={remove.mutate} />
         )}
       </section>
+      {samples.length > 0 && (
+        <section aria-labelledby="samples">
+          <h2 id="samples">Samples</h2>
+          <p className="faint">To look around in. What is changed in a copy leaves the sample as it is.</p>
+          <ProjectTable lines={samples} parts={parts.data} copy={copy.mutate} remove={remove.mutate} />
+        </section>
+      )}
 
       <section aria-labelledby="bring">
         <h2 id="bring">Bring a file in</h2>
         <p className="faint">
           A project file, or a part file of your own: drop it anywhere on this page, or{' '}
-          <Button onClick={() => picker.current?.click()}>choose a file</Button>
-          <input
-            ref={picker}
-            type="file"
+          <FileButton
             accept=".json,application/json"
-            aria-label="Project or part file"
-            className="visually-hidden"
-            tabIndex={-1}
-            onChange={(e) =>
-              void bring(e.target.files).then(() => {
-                e.target.value = ''
-              })
-            }
-          />
+            label="Project or part file"
+            onFile={(file) => void bring([file])}
+          >
+            choose a file
+          </FileButton>
         </p>
         {fault && (
           <div role="alert" className="fault">
@@ -216,5 +205,46 @@ const StartPage = () => {
     </main>
   )
 }
+
+interface TableProps {
+  lines: readonly ProjectLine[]
+  parts: readonly Part[] | undefined
+  copy: (line: ProjectLine) => void
+  remove: (line: ProjectLine) => void
+}
+
+const ProjectTable = ({ lines, parts, copy, remove }: TableProps) => (
+  <Table>
+    <Columns of={['Name', 'Chip', right('Devices'), 'Changed', hidden('Copy, put away')]} />
+    <Body>
+      {lines.map((p) => (
+        <Row key={p.id}>
+          <Cell>
+            <Link to={`/projects/${p.id}/needs`}>{p.name}</Link>
+          </Cell>
+          <Cell>
+            {parts?.find((part) => part.id === p.chip)?.name ?? p.chip ?? (
+              <span className="faint">none yet</span>
+            )}
+          </Cell>
+          <Cell align="right" className="mono">
+            {p.devices}
+          </Cell>
+          <Cell>
+            {new Date(p.changedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+          </Cell>
+          <Cell align="right">
+            <Button aria-label={`Copy ${p.name}`} onClick={() => copy(p)}>
+              Copy
+            </Button>{' '}
+            <Button aria-label={`Put ${p.name} away`} onClick={() => remove(p)}>
+              Put away
+            </Button>
+          </Cell>
+        </Row>
+      ))}
+    </Body>
+  </Table>
+)
 
 export default StartPage

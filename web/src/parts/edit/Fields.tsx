@@ -15,6 +15,8 @@ import { useId, useState } from 'react'
 import { factText, plainText } from '../fact-text'
 import { fieldWords } from '../names'
 import { blank, type Json, valueAt } from './data'
+import { Fold } from '../../kit/Fold'
+import { Choice, Tick, TextInput } from '../../kit/inputs'
 
 export interface Editing {
   kind: PartKind
@@ -75,15 +77,15 @@ const Quantity = ({ editing, steps, unit, label, hidden }: FieldProps & { unit: 
         {label}
         {unit && ` (${unit})`}
       </label>
-      <input
+      <TextInput
         id={id}
-        className="plain mono"
-        style={{ width: 110 }}
+        mono
+        width={110}
         value={typed ?? quantityText(value, unit)}
-        aria-invalid={faults.length > 0}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          editing.change(steps, quantityFrom(e.target.value, unit))
+        wrong={faults.length > 0}
+        onChange={(text) => {
+          setTyped(text)
+          editing.change(steps, quantityFrom(text, unit))
         }}
         onBlur={() => setTyped(undefined)}
       />
@@ -101,13 +103,12 @@ const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean
   return (
     <span className={long ? 'field wide' : 'field'}>
       <label htmlFor={id}>{label}</label>
-      <input
+      <TextInput
         id={id}
-        className={number ? 'plain mono' : 'plain'}
+        mono={number}
         value={text}
-        aria-invalid={faults.length > 0}
-        onChange={(e) => {
-          const typed = e.target.value
+        wrong={faults.length > 0}
+        onChange={(typed) => {
           const asNumber =
             number && typed.trim() !== '' && Number.isFinite(Number(typed)) ? Number(typed) : typed
           editing.change(steps, typed === '' ? undefined : asNumber)
@@ -118,27 +119,23 @@ const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean
   )
 }
 
-const Choice = ({ editing, steps, label, options, required }: FieldProps & { options: string[] }) => {
+const OneOf = ({ editing, steps, label, options, required }: FieldProps & { options: string[] }) => {
   const id = useId()
   const value = valueAt(editing.data, steps)
   const faults = faultsAt(editing, steps)
   return (
     <span className="field">
       <label htmlFor={id}>{label}</label>
-      <select
+      <Choice
         id={id}
-        className="plain"
         value={typeof value === 'string' ? value : ''}
         disabled={options.length === 1 && value === options[0]}
-        onChange={(e) => editing.change(steps, e.target.value || undefined)}
-      >
-        {(!required || value === undefined || value === '') && <option value="">not stated</option>}
-        {options.map((o) => (
-          <option key={o} value={o}>
-            {o}
-          </option>
-        ))}
-      </select>
+        options={[
+          ...(!required || value === undefined || value === '' ? [{ value: '', label: 'not stated' }] : []),
+          ...options.map((o) => ({ value: o, label: o })),
+        ]}
+        onChange={(chosen) => editing.change(steps, chosen || undefined)}
+      />
       <FaultText faults={faults} />
     </span>
   )
@@ -171,7 +168,7 @@ const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }
       {(['min', 'typ', 'max'] as const).map((c) => (
         <Quantity key={c} editing={rated} steps={[...steps, c]} unit={unit} label={c} />
       ))}
-      <Choice editing={rated} steps={[...steps, 'kind']} label="kind" options={[...limitKinds]} />
+      <OneOf editing={rated} steps={[...steps, 'kind']} label="kind" options={[...limitKinds]} />
       <Text editing={rated} steps={[...steps, 'at']} label="at (condition)" />
       <Text editing={rated} steps={[...steps, 'source']} label="place in the sheet" />
       {value !== undefined && (
@@ -229,14 +226,14 @@ const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string;
   return (
     <span className="field wide">
       <label htmlFor={id}>{label} (at commas)</label>
-      <input
+      <TextInput
         id={id}
-        className="plain mono"
+        mono
         value={typed ?? shown}
-        aria-invalid={faultsUnder(editing, steps) > 0}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          const parts = e.target.value
+        wrong={faultsUnder(editing, steps) > 0}
+        onChange={(text) => {
+          setTyped(text)
+          const parts = text
             .split(',')
             .map((t) => t.trim())
             .filter((t) => t !== '')
@@ -260,23 +257,24 @@ const Entry = ({ editing, steps, title }: { editing: Editing; steps: FieldPath; 
   const faulty = faultsUnder(editing, steps)
   const [open, setOpen] = useState(false)
   return (
-    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary>
-        {title}
-        {faulty > 0 && (
-          <span className="stops">
-            {' '}
-            · {faulty} fault{faulty > 1 ? 's' : ''}
-          </span>
-        )}
-      </summary>
-      {open && (
+    <Fold
+      open={open}
+      onOpen={setOpen}
+      title={
         <>
-          <Field editing={editing} steps={steps} label="" />
-          <Button onClick={() => editing.change(steps, undefined)}>Take it out</Button>
+          {title}
+          {faulty > 0 && (
+            <span className="stops">
+              {' '}
+              · {faulty} fault{faulty > 1 ? 's' : ''}
+            </span>
+          )}
         </>
-      )}
-    </details>
+      }
+    >
+      <Field editing={editing} steps={steps} label="" />
+      <Button onClick={() => editing.change(steps, undefined)}>Take it out</Button>
+    </Fold>
   )
 }
 
@@ -286,35 +284,33 @@ const List = ({ editing, steps, label }: FieldProps) => {
   const faulty = faultsUnder(editing, steps)
   const [open, setOpen] = useState(list.length > 0 && list.length <= 3)
   return (
-    <details className="list" open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary>
-        {label}: {list.length === 0 ? 'none' : list.length}
-        {faulty > 0 && (
-          <span className="stops">
-            {' '}
-            · {faulty} fault{faulty > 1 ? 's' : ''}
-          </span>
-        )}
-      </summary>
-      {open && (
+    <Fold
+      open={open}
+      onOpen={setOpen}
+      title={
         <>
-          {list.map((v, i) => (
-            <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />
-          ))}
-          <Button
-            onClick={() =>
-              editing.change(
-                [...steps, list.length],
-                blank(editing.kind, [...steps, list.length], editing.data),
-              )
-            }
-          >
-            One more
-          </Button>
-          <FaultText faults={faultsAt(editing, steps)} />
+          {label}: {list.length === 0 ? 'none' : list.length}
+          {faulty > 0 && (
+            <span className="stops">
+              {' '}
+              · {faulty} fault{faulty > 1 ? 's' : ''}
+            </span>
+          )}
         </>
-      )}
-    </details>
+      }
+    >
+      {list.map((v, i) => (
+        <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />
+      ))}
+      <Button
+        onClick={() =>
+          editing.change([...steps, list.length], blank(editing.kind, [...steps, list.length], editing.data))
+        }
+      >
+        One more
+      </Button>
+      <FaultText faults={faultsAt(editing, steps)} />
+    </Fold>
   )
 }
 
@@ -328,13 +324,13 @@ const PairMap = ({ editing, steps, label }: FieldProps) => {
   return (
     <span className="field wide">
       <label htmlFor={id}>{label} (name, space, position; at commas)</label>
-      <input
+      <TextInput
         id={id}
-        className="plain mono"
+        mono
         value={typed ?? text}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          const pairs = e.target.value.split(',').flatMap((p): [string, string][] => {
+        onChange={(written) => {
+          setTyped(written)
+          const pairs = written.split(',').flatMap((p): [string, string][] => {
             const [k, v] = p.trim().split(/\s+/)
             return k && v ? [[k, v]] : []
           })
@@ -361,17 +357,16 @@ export const Field = ({ editing, steps, required, label }: FieldProps) => {
     case 'quantity':
       return <Quantity {...props} unit={form.unit} />
     case 'choice':
-      return <Choice {...props} options={form.options} />
+      return <OneOf {...props} options={form.options} />
     case 'flag':
       return (
-        <label className="field flag">
-          <input
-            type="checkbox"
-            checked={valueAt(editing.data, steps) === true}
-            onChange={(e) => editing.change(steps, e.target.checked || undefined)}
-          />{' '}
+        <Tick
+          className="field flag"
+          checked={valueAt(editing.data, steps) === true}
+          onChange={(on) => editing.change(steps, on || undefined)}
+        >
           {name}
-        </label>
+        </Tick>
       )
     case 'rated':
       return <RatedField {...props} unit={form.unit} />

@@ -2,16 +2,17 @@
 // tables complete.
 
 import { Button } from '@mui/material'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { ask, stopReading } from '../../worker/intake-client'
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { usePaste } from './draft'
+import { Choice } from '../../kit/inputs'
+import { FileButton } from '../../kit/FileButton'
 
 const largest = 16 * 2 ** 20
 
 export const ExchangeFiles = () => {
   const { exchange, set } = usePaste()
-  const picker = useRef<HTMLInputElement>(null)
   const [reading, setReading] = useState<{ name: string; lines: number }>()
   const [fault, setFault] = useState<{ file: string; faults: { path: string; message: string }[] }>()
   const bring = async (file: File) => {
@@ -40,19 +41,9 @@ export const ExchangeFiles = () => {
         them.
       </p>
       <p>
-        <Button onClick={() => picker.current?.click()}>Bring an exchange file</Button>
-        <input
-          ref={picker}
-          type="file"
-          className="visually-hidden"
-          tabIndex={-1}
-          aria-label="Boundary-scan or IBIS file"
-          onChange={(e) => {
-            const file = e.target.files?.[0]
-            e.target.value = ''
-            if (file) void bring(file)
-          }}
-        />
+        <FileButton label="Boundary-scan or IBIS file" onFile={(file) => void bring(file)}>
+          Bring an exchange file
+        </FileButton>
       </p>
       {reading && (
         <p role="status">
@@ -77,47 +68,37 @@ export const ExchangeFiles = () => {
       )}
       {exchange.length === 0 && !fault && <p className="empty">No exchange file has been brought yet.</p>}
       {exchange.length > 0 && (
-        <table className="ruled">
+        <Table>
           <Columns of={['File', 'What it is', 'Taken from it', 'Legs', 'Drivers', '']} />
-          <tbody>
+          <Body>
             {exchange.map((e, i) => {
               const start = e.starts[e.chosen]?.start
               return (
-                <tr key={e.kind}>
-                  <td>{e.file}</td>
-                  <td>{e.kind}</td>
-                  <td>
-                    <select
-                      className="plain"
-                      aria-label={`Taken from ${e.file}`}
+                <Row key={e.kind}>
+                  <Cell>{e.file}</Cell>
+                  <Cell>{e.kind}</Cell>
+                  <Cell>
+                    <Choice
+                      label={`Taken from ${e.file}`}
                       value={e.chosen}
-                      onChange={(event) =>
-                        set({
-                          exchange: exchange.map((x, n) =>
-                            n === i ? { ...x, chosen: Number(event.target.value) } : x,
-                          ),
-                        })
+                      options={e.starts.map((s, n) => ({ value: n, label: s.name }))}
+                      onChange={(chosen) =>
+                        set({ exchange: exchange.map((x, n) => (n === i ? { ...x, chosen } : x)) })
                       }
-                    >
-                      {e.starts.map((s, n) => (
-                        <option key={s.name} value={n}>
-                          {s.name}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                  <td className="mono">{start?.legs.reduce((n, l) => n + l.legs.length, 0)}</td>
-                  <td className="mono">{start?.drivers.length}</td>
-                  <td>
+                    />
+                  </Cell>
+                  <Cell className="mono">{start?.legs.reduce((n, l) => n + l.legs.length, 0)}</Cell>
+                  <Cell className="mono">{start?.drivers.length}</Cell>
+                  <Cell>
                     <Button onClick={() => set({ exchange: exchange.filter((_, n) => n !== i) })}>
                       Leave it out
                     </Button>
-                  </td>
-                </tr>
+                  </Cell>
+                </Row>
               )
             })}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       )}
       {exchange
         .flatMap((e) => e.starts[e.chosen]?.start.left ?? [])

@@ -1,8 +1,9 @@
 // What was understood of a table of limits: each fact with its kind and where it goes.
 
 import type { FoundFact, Place, UnderstoodLimits } from '@root-board/core/intake'
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { factText } from '../fact-text'
+import { Flat } from '../../kit/Flat'
 
 interface Props {
   limits: UnderstoodLimits
@@ -15,28 +16,23 @@ const kindOf = (fact: FoundFact): string => {
 }
 
 export const FoundFacts = ({ limits, chosen, choose }: Props) => (
-  <table className="ruled found-legs">
+  <Table className="found-legs">
     <Columns of={['Fact', 'Value', 'Kind']} />
-    <tbody>
+    <Body>
       {limits.facts.map((fact, i) => {
         const key = String(fact.line)
         return (
-          <tr key={`${key} ${i}`} className={key === chosen ? 'chosen' : ''}>
-            <td>
-              <button
-                type="button"
-                className="plain-button"
-                onClick={() => choose(key, [fact.place])}
-                onFocus={() => choose(key, [fact.place])}
-              >
+          <Row key={`${key} ${i}`} className={key === chosen ? 'chosen' : ''}>
+            <Cell>
+              <Flat onClick={() => choose(key, [fact.place])} onFocus={() => choose(key, [fact.place])}>
                 {fact.words}
-              </button>
-            </td>
-            <td className="mono">{factText('chip', fact.path.replace('[]', '[0]'), fact.value)}</td>
-            <td>{kindOf(fact)}</td>
-          </tr>
+              </Flat>
+            </Cell>
+            <Cell className="mono">{factText('chip', fact.path.replace('[]', '[0]'), fact.value)}</Cell>
+            <Cell>{kindOf(fact)}</Cell>
+          </Row>
         )
       })}
-    </tbody>
-  </table>
+    </Body>
+  </Table>
 )

@@ -1,8 +1,9 @@
 // What was understood of a table of legs: one row for each leg, linked to where it stands in the text.
 
 import type { FoundLeg, Place, Understood } from '@root-board/core/intake'
-import { Columns } from '../../shared/Columns'
-import { onArrowKeys } from '../../shared/arrow-list'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import { onArrowKeys } from '../../kit/arrow-list'
+import { Flat } from '../../kit/Flat'
 
 interface Props {
   table: Understood
@@ -28,18 +29,17 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
   const legs = [...table.legs].sort((a, b) => (a.legs[0] ?? 0) - (b.legs[0] ?? 0))
   const stop = legs.some((l) => legKey(l) === chosen) ? chosen : legs[0] && legKey(legs[0])
   return (
-    <table className="ruled found-legs" onKeyDown={onArrowKeys}>
+    <Table className="found-legs" onKeyDown={onArrowKeys}>
       <Columns of={['Legs', 'Name', 'Type', 'Functions']} />
-      <tbody>
+      <Body>
         {legs.map((leg) => {
           const key = legKey(leg)
           return (
-            <tr key={key} className={key === chosen ? 'chosen' : ''} data-line={leg.places[0]?.line}>
-              <td className="mono">{leg.position ?? (leg.legs.join(', ') || '—')}</td>
-              <td>
-                <button
-                  type="button"
-                  className="plain-button mono"
+            <Row key={key} className={key === chosen ? 'chosen' : ''} data-line={leg.places[0]?.line}>
+              <Cell className="mono">{leg.position ?? (leg.legs.join(', ') || '—')}</Cell>
+              <Cell>
+                <Flat
+                  className="mono"
                   data-item
                   tabIndex={key === stop ? 0 : -1}
                   aria-current={key === chosen}
@@ -48,15 +48,15 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
                 >
                   {leg.label !== undefined && `${leg.label} · `}
                   {leg.id}
-                </button>
-              </td>
-              <td>
+                </Flat>
+              </Cell>
+              <Cell>
                 {typeWords[leg.type]}
                 {leg.reset && ', reset'}
                 {leg.oscillator && ', oscillator'}
                 {leg.debug && ', debug'}
-              </td>
-              <td className="mono functions">
+              </Cell>
+              <Cell className="mono functions">
                 {leg.functions.map((f, i) => (
                   <span key={i} className={f.by === 'nothing' ? 'open' : ''}>
                     {f.unit}.{f.signal}
@@ -69,11 +69,11 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
                     {n}
                   </span>
                 ))}
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           )
         })}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )
 }

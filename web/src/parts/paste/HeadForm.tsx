@@ -3,6 +3,7 @@
 import { type Library, partsOfKind } from '@root-board/core/parts'
 import { useId } from 'react'
 import { type PasteDraft, usePaste } from './draft'
+import { Choice, TextInput } from '../../kit/inputs'
 
 const Field = ({
   name,
@@ -23,15 +24,14 @@ const Field = ({
   return (
     <span className="field">
       <label htmlFor={id}>{label}</label>
-      <input
+      <TextInput
         id={id}
-        className="plain"
-        style={{ width }}
+        width={width}
         value={value}
         placeholder={placeholder}
         required={required}
         maxLength={200}
-        onChange={(e) => set({ [name]: e.target.value })}
+        onChange={(typed) => set({ [name]: typed })}
       />
     </span>
   )
@@ -45,15 +45,15 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
     <div className="paste-head">
       <span className="field">
         <label htmlFor={ids[0]}>What is it?</label>
-        <select
+        <Choice<PasteDraft['kind']>
           id={ids[0]}
-          className="plain"
           value={kind}
-          onChange={(e) => set({ kind: e.target.value as PasteDraft['kind'], answers: {} })}
-        >
-          <option value="chip">a chip or module</option>
-          <option value="board">a board with headers</option>
-        </select>
+          options={[
+            { value: 'chip', label: 'a chip or module' },
+            { value: 'board', label: 'a board with headers' },
+          ]}
+          onChange={(kind) => set({ kind, answers: {} })}
+        />
       </span>
       <Field name="name" label="Its name" required />
       <Field name="sheet" label="Its data sheet" width={190} placeholder="title, issue" />
@@ -62,18 +62,18 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
         <>
           <span className="field">
             <label htmlFor={ids[1]}>Package</label>
-            <select
+            <Choice
               id={ids[1]}
-              className="plain"
               value={style}
-              onChange={(e) => set({ style: e.target.value })}
-            >
-              <option value="">by its number of legs</option>
-              <option value="dip">through holes, two rows (2.54 mm)</option>
-              <option value="two-sided">flat, two sides</option>
-              <option value="four-sided">flat, four sides</option>
-              <option value="module">module</option>
-            </select>
+              options={[
+                { value: '', label: 'by its number of legs' },
+                { value: 'dip', label: 'through holes, two rows (2.54 mm)' },
+                { value: 'two-sided', label: 'flat, two sides' },
+                { value: 'four-sided', label: 'flat, four sides' },
+                { value: 'module', label: 'module' },
+              ]}
+              onChange={(style) => set({ style })}
+            />
           </span>
           <Field name="legs" label="Legs" width={60} placeholder="all" />
         </>
@@ -81,19 +81,15 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
         <>
           <span className="field">
             <label htmlFor={ids[2]}>Chip on it</label>
-            <select
+            <Choice
               id={ids[2]}
-              className="plain"
               value={chip}
-              onChange={(e) => set({ chip: e.target.value, answers: {} })}
-            >
-              <option value="">choose …</option>
-              {chips.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
-            </select>
+              options={[
+                { value: '', label: 'choose …' },
+                ...chips.map((c) => ({ value: c.id, label: c.name })),
+              ]}
+              onChange={(chip) => set({ chip, answers: {} })}
+            />
           </span>
           <Field name="logic" label="Logic" width={70} />
           <Field name="inputMin" label="Input from" width={70} />

@@ -22,6 +22,7 @@ import { idFrom, resultOf, withExchange } from './result'
 import { SourceText } from './SourceText'
 import { useRead } from './use-read'
 import '../parts.css'
+import { TextInput } from '../../kit/inputs'
 
 const tooMany = 20_000
 
@@ -136,9 +137,11 @@ const PastePage = () => {
             <div className="paste-sides">
               <section aria-label="Pasted text">
                 {typing || text === '' ? (
-                  <textarea
-                    className="plain mono"
-                    aria-label={
+                  <TextInput
+                    mono
+                    rows={12}
+                    className="pasted"
+                    label={
                       onLimits ? 'Table of its limits' : board ? 'Table of its header' : 'Table of its legs'
                     }
                     placeholder={
@@ -147,11 +150,11 @@ const PastePage = () => {
                         : 'Paste the table of its legs, as it is in the sheet, a spreadsheet or a CSV file.\nColumns in any order, with headings or without.'
                     }
                     value={text}
-                    onChange={(e) =>
+                    onChange={(typed) =>
                       set(
                         onLimits
-                          ? { limitsText: e.target.value, limitAnswers: {} }
-                          : { tableText: e.target.value, answers: {} },
+                          ? { limitsText: typed, limitAnswers: {} }
+                          : { tableText: typed, answers: {} },
                       )
                     }
                     onPaste={() => setTyping(false)}

@@ -3,6 +3,7 @@
 import type { Answers, Place, Question } from '@root-board/core/intake'
 import { Button } from '@mui/material'
 import { useState } from 'react'
+import { Choice, TextInput } from '../../kit/inputs'
 
 interface Props {
   questions: Question[]
@@ -38,26 +39,21 @@ const One = ({
         {question.why && <span className="faint"> {question.why}</span>}
       </p>
       <div className="answers">
-        <select
-          className="plain"
-          aria-label={question.text}
+        <Choice
+          label={question.text}
           value={choice}
-          onChange={(e) => setChoice(e.target.value)}
-        >
-          {question.choices.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.label}
-              {c.id === question.guess ? ' (taken so far)' : ''}
-            </option>
-          ))}
-        </select>
+          options={question.choices.map((c) => ({
+            value: c.id,
+            label: c.id === question.guess ? `${c.label} (taken so far)` : c.label,
+          }))}
+          onChange={setChoice}
+        />
         {question.free && (
-          <input
-            className="plain"
-            aria-label={`or ${question.free}`}
+          <TextInput
+            label={`or ${question.free}`}
             placeholder={`or ${question.free}`}
             value={typed}
-            onChange={(e) => setTyped(e.target.value)}
+            onChange={setTyped}
           />
         )}
         <Button type="submit" variant="contained" color="primary">

@@ -3,6 +3,7 @@
 
 import type { Place } from '@root-board/core/intake'
 import { useEffect, useRef } from 'react'
+import { Flat } from '../../kit/Flat'
 
 interface Props {
   text: string
@@ -63,13 +64,13 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
             ref={number === firstLine ? first : undefined}
             className={`${kind} ${places.length > 0 ? 'here' : ''}`}
           >
-            <button type="button" className="plain-button" tabIndex={-1} onClick={() => choose(number)}>
+            <Flat tabIndex={-1} onClick={() => choose(number)}>
               <span className="line-number faint">{number}</span>
               <span className="line-kind">{words[kind] ?? kind}</span>
               <span className="line-text">
                 <Line text={line} places={places} />
               </span>
-            </button>
+            </Flat>
           </li>
         )
       })}

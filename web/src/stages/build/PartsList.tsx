@@ -3,9 +3,10 @@ import { euro } from '@root-board/core/quantity'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, type DrawerLine } from '../../api/client'
-import { Columns, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
+import { TextInput } from '../../kit/inputs'
 
 /** How many of a line lie in the drawer; noted as soon as the field is left. */
 const InDrawer = ({ row, line }: { row: ToGet; line: DrawerLine | undefined }) => {
@@ -27,13 +28,14 @@ const InDrawer = ({ row, line }: { row: ToGet; line: DrawerLine | undefined }) =
   }
   return (
     <>
-      <input
-        className="plain mono in-drawer"
-        aria-label={`${name} in my drawer`}
+      <TextInput
+        mono
+        width={64}
+        label={`${name} in my drawer`}
         inputMode="numeric"
         value={typed ?? (line ? String(line.count) : '')}
-        aria-invalid={fault !== undefined}
-        onChange={(e) => setTyped(e.target.value)}
+        wrong={fault !== undefined}
+        onChange={setTyped}
         onBlur={() => void save()}
         onKeyDown={(e) => {
           if (e.key === 'Enter') void save()
@@ -55,7 +57,7 @@ export const PartsList = () => {
   const toPay = priceToGet(rows)
   const unknown = (id: string) => library.parts[id]?.assumed?.includes('price')
   return (
-    <table className="ruled">
+    <Table>
       <Columns
         of={[
           right('Count'),
@@ -68,42 +70,48 @@ export const PartsList = () => {
           right('To get'),
         ]}
       />
-      <tbody>
+      <Body>
         {rows.map((r) => (
-          <tr key={`${r.part} ${r.value}`}>
-            <td className="right mono">{r.count}</td>
-            <td>{r.name}</td>
-            <td className="mono">{r.value}</td>
-            <td className="mono">{r.refs.join(' ')}</td>
-            <td className="right mono">{unknown(r.part) ? '€ ?' : euro(r.each)}</td>
-            <td className="right">
+          <Row key={`${r.part} ${r.value}`}>
+            <Cell align="right" className="mono">
+              {r.count}
+            </Cell>
+            <Cell>{r.name}</Cell>
+            <Cell className="mono">{r.value}</Cell>
+            <Cell className="mono">{r.refs.join(' ')}</Cell>
+            <Cell align="right" className="mono">
+              {unknown(r.part) ? '€ ?' : euro(r.each)}
+            </Cell>
+            <Cell align="right">
               <Num worked={lineTotal(r)}>
                 <span className="mono">{euro(r.total)}</span>
               </Num>
-            </td>
-            <td>
+            </Cell>
+            <Cell>
               <InDrawer row={r} line={lines.find((d) => d.part === drawerKey(r))} />
-            </td>
-            <td className="right mono">{r.get === 0 ? <span className="settled">none</span> : r.get}</td>
-          </tr>
+            </Cell>
+            <Cell align="right" className="mono">
+              {r.get === 0 ? <span className="settled">none</span> : r.get}
+            </Cell>
+          </Row>
         ))}
-        <tr className="total">
-          <th scope="row" colSpan={5}>
+        <Row className="total">
+          <Cell component="th" scope="row" colSpan={5}>
             All parts
-          </th>
-          <td className="right">
+          </Cell>
+          <Cell align="right">
             <Num worked={price}>
               <span className="mono">{euro(price.value.typ)}</span>
             </Num>
-          </td>
-          <td className="right">still to pay</td>
-          <td className="right">
+          </Cell>
+          <Cell align="right">still to pay</Cell>
+          <Cell align="right">
             <Num worked={toPay}>
               <span className="mono">{euro(toPay.value.typ)}</span>
             </Num>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+          </Cell>
+        </Row>
+      </Body>
+    </Table>
   )
 }

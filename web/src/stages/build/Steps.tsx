@@ -1,9 +1,9 @@
 // The order of building, a check after each step, cautions beside the step they belong to.
 
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Caution } from '../../shared/Caution'
-import { Expectation } from '../../shared/Expectation'
+import { Caution } from '../../kit/Caution'
+import { Expectation } from '../../kit/Expectation'
 
 export const Steps = () => {
   const { steps } = useStage().analysis.build
@@ -26,21 +26,21 @@ export const Steps = () => {
               ))}
             </ul>
             {step.checks.length > 0 && (
-              <table className="ruled checks">
+              <Table className="checks">
                 <Columns of={['Check', 'With power', 'Expect', 'Otherwise']} />
-                <tbody>
+                <Body>
                   {step.checks.map((c) => (
-                    <tr key={c.where}>
-                      <td>{c.where}</td>
-                      <td>{c.powered ? 'on' : 'off'}</td>
-                      <td>
+                    <Row key={c.where}>
+                      <Cell>{c.where}</Cell>
+                      <Cell>{c.powered ? 'on' : 'off'}</Cell>
+                      <Cell>
                         <Expectation check={c} />
-                      </td>
-                      <td className="faint">{c.otherwise}</td>
-                    </tr>
+                      </Cell>
+                      <Cell className="faint">{c.otherwise}</Cell>
+                    </Row>
                   ))}
-                </tbody>
-              </table>
+                </Body>
+              </Table>
             )}
           </li>
         )

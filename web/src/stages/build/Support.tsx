@@ -1,23 +1,24 @@
 // Every support part, in or out: why it is there, its sums, and what leaving it out risks.
 
 import type { SupportPart } from '@root-board/core/circuit'
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
+import { Tick } from '../../kit/inputs'
 
 export const Support = () => {
   const { analysis } = useStage()
   // A lamp's resistor comes and goes with the lamp.
   const shown = analysis.build.support.filter((s) => s.key !== 'power-lamp-resistor')
   return (
-    <table className="ruled support">
+    <Table className="support">
       <Columns of={['On the board', 'Part', 'Value', 'Why; without it', 'Working']} />
-      <tbody>
+      <Body>
         {shown.map((s) => (
           <SupportRow key={s.key} part={s} />
         ))}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )
 }
 
@@ -27,30 +28,28 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
   const said = design.build.support[part.key]
   const ref = analysis.build.placed.find((p) => p.support?.key === part.key && !p.bridged)?.ref
   return (
-    <tr className={part.present ? undefined : 'out'}>
-      <td>
-        <label>
-          <input
-            type="checkbox"
-            checked={said ? said === 'in' : part.asked}
-            aria-label={`${part.name} on the board`}
-            onChange={(e) =>
-              edit(
-                e.target.checked
-                  ? { kind: 'putIn', support: part.key, name: part.name }
-                  : { kind: 'leaveOut', support: part.key, name: part.name },
-              )
-            }
-          />{' '}
+    <Row className={part.present ? undefined : 'out'}>
+      <Cell>
+        <Tick
+          checked={said ? said === 'in' : part.asked}
+          label={`${part.name} on the board`}
+          onChange={(on) =>
+            edit(
+              on
+                ? { kind: 'putIn', support: part.key, name: part.name }
+                : { kind: 'leaveOut', support: part.key, name: part.name },
+            )
+          }
+        >
           <span className="mono">{ref ?? 'out'}</span>
-        </label>
+        </Tick>
         {part.forced && (
           <div className="faint">{part.forced === 'out' ? 'against the stance' : 'beyond the stance'}</div>
         )}
-      </td>
-      <td>{part.name}</td>
-      <td>{part.value ? <span className="mono">{part.value.marking}</span> : part.part.name}</td>
-      <td>
+      </Cell>
+      <Cell>{part.name}</Cell>
+      <Cell>{part.value ? <span className="mono">{part.value.marking}</span> : part.part.name}</Cell>
+      <Cell>
         {part.present ? (
           part.why
         ) : (
@@ -70,14 +69,14 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
                 </span>
               ),
           )}
-      </td>
-      <td>
+      </Cell>
+      <Cell>
         {part.worked.map((w, i) => (
           <span key={i} className="sum-of">
             <span className="mono faint">{w.symbol}</span> <Num worked={w} />
           </span>
         ))}
-      </td>
-    </tr>
+      </Cell>
+    </Row>
   )
 }

@@ -1,33 +1,33 @@
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 
 /** One row a wire. Rows of one net stand together. */
 export const Wiring = () => {
   const { wiring } = useStage().analysis.build
   return (
-    <table className="ruled wiring">
+    <Table className="wiring">
       <Columns of={['Net', 'From', 'To']} />
-      <tbody>
+      <Body>
         {wiring.map((w, i) => (
-          <tr key={i}>
-            <td className="mono">
+          <Row key={i}>
+            <Cell className="mono">
               {w.net === wiring[i - 1]?.net ? (
                 <span className="visually-hidden">{w.net}</span>
               ) : (
                 <b>{w.net}</b>
               )}
-            </td>
-            <td>
+            </Cell>
+            <Cell>
               <span className="mono">{w.from.ref}</span> {w.from.name},{' '}
               <span className="mono">{w.from.terminal}</span>
-            </td>
-            <td>
+            </Cell>
+            <Cell>
               <span className="mono">{w.to.ref}</span> {w.to.name},{' '}
               <span className="mono">{w.to.terminal}</span>
-            </td>
-          </tr>
+            </Cell>
+          </Row>
         ))}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )
 }

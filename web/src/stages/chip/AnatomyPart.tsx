@@ -1,9 +1,9 @@
 import { anatomyOf, standaloneEdit } from '@root-board/core/chip'
 import type { Board } from '@root-board/core/parts'
 import { formatQuantity, fullRange } from '@root-board/core/quantity'
-import { Columns, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 import { PreviewedFix } from '../../shared/PreviewedFix'
 
 const verdicts = { copy: 'copy it', 'leave out': 'leave it out', choose: 'choose anew' }
@@ -21,46 +21,54 @@ export const AnatomyPart = ({ board }: { board: Board }) => {
     <section aria-labelledby="anatomy">
       <h2 id="anatomy">What {board.name} is made of</h2>
       <div className="scroll-x">
-        <table className="ruled anatomy">
+        <Table className="anatomy">
           <Columns
             of={['Block', 'What it does', right('Asleep'), right('Awake'), 'Legs', 'On a board of your own']}
           />
-          <tbody>
+          <Body>
             {board.blocks.map((b) => (
-              <tr key={b.id}>
-                <th scope="row">{b.name}</th>
-                <td>{b.does}</td>
-                <td className="right mono">{amps(b.asleep)}</td>
-                <td className="right mono">{amps(b.awake)}</td>
-                <td className="mono">{b.pins?.join(', ') ?? ''}</td>
-                <td>
+              <Row key={b.id}>
+                <Cell component="th" scope="row">
+                  {b.name}
+                </Cell>
+                <Cell>{b.does}</Cell>
+                <Cell align="right" className="mono">
+                  {amps(b.asleep)}
+                </Cell>
+                <Cell align="right" className="mono">
+                  {amps(b.awake)}
+                </Cell>
+                <Cell className="mono">{b.pins?.join(', ') ?? ''}</Cell>
+                <Cell>
                   <b>{verdicts[b.standalone]}</b>
                   <span className="faint">: {b.why}</span>
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ))}
-            <tr>
-              <th scope="row">Together</th>
-              <td>
+            <Row>
+              <Cell component="th" scope="row">
+                Together
+              </Cell>
+              <Cell>
                 {anatomy.chipAsleep && (
                   <>
                     {anatomy.bare!.name} alone sleeps at <Num worked={anatomy.chipAsleep} />
                   </>
                 )}
-              </td>
-              <td className="right mono">
+              </Cell>
+              <Cell align="right" className="mono">
                 <Num worked={anatomy.asleep} />
-              </td>
-              <td className="right mono">
+              </Cell>
+              <Cell align="right" className="mono">
                 <Num worked={anatomy.awake} />
-              </td>
-              <td />
-              <td>
+              </Cell>
+              <Cell />
+              <Cell>
                 asleep, what is copied: <Num worked={anatomy.standaloneAsleep} />
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              </Cell>
+            </Row>
+          </Body>
+        </Table>
       </div>
       {(board.links ?? []).length > 0 && (
         <>

@@ -7,9 +7,9 @@ import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
-import { Columns, hidden, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 import { PreviewedFix } from '../../shared/PreviewedFix'
 import { AnatomyPart } from './AnatomyPart'
 import { ClockPart } from './ClockPart'
@@ -17,6 +17,8 @@ import { Comparison } from './Comparison'
 import { Filters, noFilter, passes } from './Filters'
 import { useCandidates } from './use-candidates'
 import './chip.css'
+import { Flat } from '../../kit/Flat'
+import { Tick } from '../../kit/inputs'
 
 /** Bytes, in KiB where there are many. */
 const Bytes = ({ count }: { count: number }) => {
@@ -95,7 +97,7 @@ const ChipPage = () => {
         )}
       </p>
       <div className="scroll-x">
-        <table className="ruled candidates">
+        <Table className="candidates">
           <Columns
             of={[
               hidden('Side by side'),
@@ -107,28 +109,26 @@ const ChipPage = () => {
               hidden('Choose'),
             ]}
           />
-          <tbody>
+          <Body>
             {shown.map((c) => (
               <Fragment key={c.chip.id}>
-                <tr className={c.chosen ? 'chosen' : undefined} aria-current={c.chosen ? 'true' : undefined}>
-                  <td>
-                    <input
-                      type="checkbox"
+                <Row className={c.chosen ? 'chosen' : undefined} aria-current={c.chosen ? 'true' : undefined}>
+                  <Cell>
+                    <Tick
                       checked={picked.includes(c.chip.id)}
                       onChange={() => pick(c.chip.id)}
-                      aria-label={`Compare ${c.chip.name}`}
+                      label={`Compare ${c.chip.name}`}
                     />
-                  </td>
-                  <td>
+                  </Cell>
+                  <Cell>
                     {c.chip.board ? (
-                      <button
-                        type="button"
-                        className="plain-button board-name"
+                      <Flat
+                        className="board-name"
                         aria-expanded={anatomy?.id === c.chip.id}
                         onClick={() => setOpened(c.chip.id)}
                       >
                         {c.chip.name}
-                      </button>
+                      </Flat>
                     ) : (
                       <b>{c.chip.name}</b>
                     )}
@@ -145,8 +145,8 @@ const ChipPage = () => {
                         </Link>
                       </>
                     )}
-                  </td>
-                  <td className="verdict">
+                  </Cell>
+                  <Cell className="verdict">
                     {c.fits ? (
                       <>
                         <span className="settled">fits</span>
@@ -166,9 +166,11 @@ const ChipPage = () => {
                         <span className="stops">no:</span> {c.no.join('; ')}
                       </>
                     )}
-                  </td>
-                  <td className="right mono">{c.workings.left ? <Num worked={c.workings.left} /> : '—'}</td>
-                  <td className="right mono">
+                  </Cell>
+                  <Cell align="right" className="mono">
+                    {c.workings.left ? <Num worked={c.workings.left} /> : '—'}
+                  </Cell>
+                  <Cell align="right" className="mono">
                     <Num worked={c.workings.program}>
                       <Bytes count={c.programLeft} />
                     </Num>
@@ -179,11 +181,11 @@ const ChipPage = () => {
                       </Num>{' '}
                       data
                     </span>
-                  </td>
-                  <td className="right mono">
+                  </Cell>
+                  <Cell align="right" className="mono">
                     {c.chip.assumed?.includes('price') ? '€ ?' : euro(c.chip.price)}
-                  </td>
-                  <td className="right">
+                  </Cell>
+                  <Cell align="right">
                     {c.chosen ? (
                       <>
                         <span className="settled">chosen</span>{' '}
@@ -209,22 +211,22 @@ const ChipPage = () => {
                         </Button>
                       </>
                     )}
-                  </td>
-                </tr>
+                  </Cell>
+                </Row>
                 {asked === c.chip.id && !c.chosen && (
-                  <tr>
-                    <td colSpan={7}>
+                  <Row>
+                    <Cell colSpan={7}>
                       <PreviewedFix
                         fix={{ label: swapWords(c.chip, swap(c)), edits: swap(c).edits }}
                         asked={{ close: () => setAsked(undefined) }}
                       />
-                    </td>
-                  </tr>
+                    </Cell>
+                  </Row>
                 )}
               </Fragment>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </div>
       {compare.length === 1 && (
         <p className="faint">Tick a second one to see them side by side, four at most.</p>

@@ -4,7 +4,9 @@ import { tooFast } from '@root-board/core/clock'
 import { formatQuantity } from '@root-board/core/quantity'
 import { lazy, Suspense } from 'react'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
+import { Body, Cell, Row, Table } from '../../kit/Table'
+import { Choice } from '../../kit/inputs'
 
 const FrequencyChart = lazy(() => import('./FrequencyChart'))
 
@@ -27,12 +29,20 @@ export const ClockPart = () => {
       <div>
         <h2 id="clock">Clock of {chip.name}</h2>
         <label htmlFor="clock-source">Runs from</label>{' '}
-        <select
+        <Choice
           id="clock-source"
-          className="plain"
-          value={current}
-          onChange={(e) => {
-            const option = options.find((o) => o.key === e.target.value)
+          value={current ?? ''}
+          options={[
+            ...(current ? [] : [{ value: '', label: 'choose …' }]),
+            ...options.map((o) => ({
+              value: o.key,
+              label: `${formatQuantity(o.frequency, 'Hz')}, ${
+                o.part ? `${o.source.name} on ${o.source.pins?.join(' and ')}` : o.name
+              }`,
+            })),
+          ]}
+          onChange={(key) => {
+            const option = options.find((o) => o.key === key)
             if (option)
               edit({
                 kind: 'chooseClock',
@@ -40,46 +50,49 @@ export const ClockPart = () => {
                 clock: { source: option.source.id, frequency: option.frequency, part: option.part?.id },
               })
           }}
-        >
-          {options.map((o) => (
-            <option key={o.key} value={o.key}>
-              {formatQuantity(o.frequency, 'Hz')},{' '}
-              {o.part ? `${o.source.name} on ${o.source.pins?.join(' and ')}` : o.name}
-            </option>
-          ))}
-        </select>
-        <table className="ruled">
-          <tbody>
-            <tr>
-              <th scope="row">Clock</th>
-              <td>
+        />
+        <Table>
+          <Body>
+            <Row>
+              <Cell component="th" scope="row">
+                Clock
+              </Cell>
+              <Cell>
                 <Num worked={clock.frequency} />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
             {clock.limit ? (
-              <tr>
-                <th scope="row">Permitted at the rail’s lowest</th>
-                <td className={over ? 'stops' : undefined}>
+              <Row>
+                <Cell component="th" scope="row">
+                  Permitted at the rail’s lowest
+                </Cell>
+                <Cell className={over ? 'stops' : undefined}>
                   <Num worked={clock.limit} show="min" />
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ) : (
-              <tr>
-                <th scope="row">Permitted</th>
-                <td className="faint">known when a source is chosen</td>
-              </tr>
+              <Row>
+                <Cell component="th" scope="row">
+                  Permitted
+                </Cell>
+                <Cell className="faint">known when a source is chosen</Cell>
+              </Row>
             )}
             {clock.lowestSupply && (
-              <tr>
-                <th scope="row">Lowest supply for this clock</th>
-                <td>
+              <Row>
+                <Cell component="th" scope="row">
+                  Lowest supply for this clock
+                </Cell>
+                <Cell>
                   <Num worked={clock.lowestSupply} />
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             )}
-            <tr>
-              <th scope="row">Off by at most</th>
-              <td>
+            <Row>
+              <Cell component="th" scope="row">
+                Off by at most
+              </Cell>
+              <Cell>
                 {clock.deviation ? (
                   <Num worked={clock.deviation} show="max">
                     <span className="mono">
@@ -92,10 +105,10 @@ export const ClockPart = () => {
                 ) : (
                   <span className="faint">not in the sheet</span>
                 )}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              </Cell>
+            </Row>
+          </Body>
+        </Table>
       </div>
       <Suspense fallback={<p className="faint">Drawing …</p>}>
         <FrequencyChart />

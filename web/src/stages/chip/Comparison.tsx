@@ -1,7 +1,8 @@
 import { askedOf, compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
+import { Body, Cell, Head, Row, Table } from '../../kit/Table'
 
 /** Two to four carriers, what differs first. */
 export const Comparison = ({ chips }: { chips: Chip[] }) => {
@@ -15,34 +16,38 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
         {names.slice(0, -1).join(', ')} and {names.at(-1)}
       </h2>
       <div className="scroll-x">
-        <table className="ruled compare">
-          <thead>
-            <tr>
-              <th scope="col">What differs</th>
+        <Table className="compare">
+          <Head>
+            <Row>
+              <Cell component="th" scope="col">
+                What differs
+              </Cell>
               {chips.map((c) => (
-                <th scope="col" key={c.id}>
+                <Cell component="th" scope="col" key={c.id}>
                   {c.name}
-                </th>
+                </Cell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
+            </Row>
+          </Head>
+          <Body>
             {rows
               .filter((r) => r.differs)
               .map((r) => (
-                <tr key={r.fact}>
-                  <th scope="row">{r.fact}</th>
+                <Row key={r.fact}>
+                  <Cell component="th" scope="row">
+                    {r.fact}
+                  </Cell>
                   {r.values.map((value, i) => (
-                    <td key={chips[i]!.id}>
+                    <Cell key={chips[i]!.id}>
                       {r.worked?.[i] ? <Num worked={r.worked[i]} /> : value}
                       {r.marks[i] === 'best' && <span className="settled mark"> ▲ best here</span>}
                       {r.marks[i] === 'short' && <span className="stops mark"> ▼ too little here</span>}
-                    </td>
+                    </Cell>
                   ))}
-                </tr>
+                </Row>
               ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </div>
       {same.length > 0 && (
         <p className="faint">

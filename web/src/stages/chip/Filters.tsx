@@ -1,5 +1,6 @@
 import type { CandidateChip } from '@root-board/core/chip'
 import { fullRange } from '@root-board/core/quantity'
+import { Choice, Tick, TextInput } from '../../kit/inputs'
 
 export interface Filter {
   /** Part of a name, a family or a keyword. */
@@ -61,34 +62,29 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
   ) => (
     <label>
       {label}{' '}
-      <select value={filter[key]} onChange={(e) => set({ ...filter, [key]: e.target.value as Filter[K] })}>
-        {Object.entries<string>(options).map(([value, text]) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
+      <Choice
+        value={filter[key]}
+        options={Object.entries<string>(options).map(([value, text]) => ({
+          value: value as Filter[K],
+          label: text,
+        }))}
+        onChange={(value) => set({ ...filter, [key]: value })}
+      />
     </label>
   )
   const tick = (key: 'fits' | 'radio', label: string) => (
-    <label>
-      <input
-        type="checkbox"
-        checked={filter[key]}
-        onChange={(e) => set({ ...filter, [key]: e.target.checked })}
-      />{' '}
+    <Tick checked={filter[key]} onChange={(on) => set({ ...filter, [key]: on })}>
       {label}
-    </label>
+    </Tick>
   )
   const typed = (key: 'named' | 'price' | 'memory', label: string, unit: string, size: number) => (
     <label>
       {label}{' '}
-      <input
-        className="plain"
+      <TextInput
         size={size}
         inputMode={unit ? 'decimal' : 'text'}
         value={filter[key]}
-        onChange={(e) => set({ ...filter, [key]: e.target.value })}
+        onChange={(text) => set({ ...filter, [key]: text })}
       />{' '}
       {unit}
     </label>

@@ -1,17 +1,22 @@
 // One line to type wishes into; what was understood stands below it before anything is added.
 
-import { readTypedDevices } from '@root-board/core/needs'
+import { readTypedDevices, type TypedDevice } from '@root-board/core/needs'
 import { type Device, partsOfKind } from '@root-board/core/parts'
 import { Button } from '@mui/material'
-import { useId, useMemo, useState } from 'react'
-import { Columns, hidden } from '../../shared/Columns'
+import { lazy, Suspense, useId, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { Body, Cell, Columns, Row, Table, hidden } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { Choice, TextInput } from '../../kit/inputs'
+
+const SketchForm = lazy(() => import('./SketchForm').then((m) => ({ default: m.SketchForm })))
 
 export const AddLine = () => {
-  const { library, edit } = useStage()
+  const { design, library, edit } = useStage()
   const [line, setLine] = useState('')
   const [chosen, setChosen] = useState<Record<string, string>>({})
   const [all, setAll] = useState(false)
+  const [sketching, setSketching] = useState<TypedDevice>()
   const id = useId()
   const devices = useMemo(
     () =>
@@ -43,15 +48,14 @@ export const AddLine = () => {
     <section aria-label="Add devices" className="add-line">
       <label htmlFor={id}>What does it have?</label>
       <div className="add-row">
-        <input
+        <TextInput
           id={id}
-          className="plain"
           value={line}
           placeholder="3 buttons, 1 buzzer, relay module, 4-digit display"
-          autoComplete="off"
-          onChange={(e) => setLine(e.target.value)}
+          onChange={setLine}
           onKeyDown={(e) => e.key === 'Enter' && add()}
-          aria-describedby={`${id}-read`}
+          describedBy={`${id}-read`}
+          autoFocus={design.needs.devices.length === 0}
         />
         <Button variant="contained" color="primary" onClick={add} disabled={known.length === 0}>
           Add
@@ -64,7 +68,12 @@ export const AddLine = () => {
         {read.map((r, i) => (
           <li key={i}>
             {r.matches.length === 0 ? (
-              <span className="risks">“{r.text}”: nothing like that in the library</span>
+              <>
+                <span className="risks">“{r.text}”: nothing like that in the library.</span>{' '}
+                <Button onClick={() => setSketching(r)}>Sketch it</Button>{' '}
+                <Link to="/parts/from-sheet">Paste its characteristics</Link>,{' '}
+                <Link to="/parts">copy something like it</Link>
+              </>
             ) : r.matches.length === 1 ? (
               <span>
                 <span className="mono">{r.count} ×</span> {r.matches[0]!.name}
@@ -72,23 +81,39 @@ export const AddLine = () => {
             ) : (
               <label>
                 <span className="mono">{r.count} ×</span>{' '}
-                <select
-                  className="plain"
+                <Choice
                   value={chosen[r.text] ?? r.matches[0]!.id}
-                  onChange={(e) => setChosen({ ...chosen, [r.text]: e.target.value })}
-                  aria-label={`Which one for “${r.text}”`}
-                >
-                  {r.matches.map((m) => (
-                    <option key={m.id} value={m.id}>
-                      {m.name}
-                    </option>
-                  ))}
-                </select>
+                  options={r.matches.map((m) => ({ value: m.id, label: m.name }))}
+                  onChange={(id) => setChosen({ ...chosen, [r.text]: id })}
+                  label={`Which one for “${r.text}”`}
+                />
               </label>
             )}
           </li>
         ))}
       </ul>
+      {sketching && (
+        <Suspense fallback={null}>
+          <SketchForm
+            line={sketching.count > 1 ? oneOf(sketching.what) : sketching.what}
+            taken={(part) => library.parts[part] !== undefined}
+            done={(made) => {
+              setSketching(undefined)
+              if (!made) return
+              edit({
+                kind: 'addDevices',
+                devices: [{ part: made.id, name: made.name, count: sketching.count }],
+              })
+              setLine(
+                read
+                  .filter((r) => r.text !== sketching.text)
+                  .map((r) => r.text)
+                  .join(', '),
+              )
+            }}
+          />
+        </Suspense>
+      )}
       {all && (
         <AllDevices
           devices={devices}
@@ -101,28 +126,31 @@ export const AddLine = () => {
   )
 }
 
+/** “pumps: motor 12 V” of several: each is a pump. */
+const oneOf = (what: string) => what.replace(/^([^:]*[^s:])s(?=:|$)/, '$1')
+
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 const AllDevices = ({ devices, add }: { devices: Device[]; add: (part: Device) => void }) => (
-  <table className="ruled all-devices">
+  <Table className="all-devices">
     <Columns of={['Sort', 'Device', 'Wiring', hidden('Add')]} />
-    <tbody>
+    <Body>
       {devices.map((d) => (
-        <tr key={d.id}>
-          <td className="faint">{d.group}</td>
-          <td>{d.name}</td>
-          <td>
+        <Row key={d.id}>
+          <Cell className="faint">{d.group}</Cell>
+          <Cell>{d.name}</Cell>
+          <Cell>
             {d.wirings
               .map((w) => `${w.name} (${w.signals.length} signal${w.signals.length > 1 ? 's' : ''})`)
               .join(' or ')}
-          </td>
-          <td className="right">
+          </Cell>
+          <Cell align="right">
             <Button onClick={() => add(d)} aria-label={`Add ${d.name}`}>
               Add
             </Button>
-          </td>
-        </tr>
+          </Cell>
+        </Row>
       ))}
-    </tbody>
-  </table>
+    </Body>
+  </Table>
 )

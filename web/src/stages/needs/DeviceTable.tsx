@@ -6,17 +6,18 @@ import { type Device, findPart } from '@root-board/core/parts'
 import { voltageFor } from '@root-board/core/supply'
 import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
-import { useSearchParams } from 'react-router'
-import { Columns, hidden, right } from '../../shared/Columns'
+import { Link, useSearchParams } from 'react-router'
+import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
-import { QuantityField } from '../../shared/QuantityField'
+import { Num } from '../../kit/Num'
+import { QuantityField } from '../../kit/QuantityField'
+import { Choice, TextInput } from '../../kit/inputs'
 
 export const DeviceTable = () => {
   const { design, analysis, library } = useStage()
   return (
     <div className="scroll-x">
-      <table className="ruled devices">
+      <Table className="devices">
         <Columns
           of={[
             'Name',
@@ -27,7 +28,7 @@ export const DeviceTable = () => {
             hidden('Remove'),
           ]}
         />
-        <tbody>
+        <Body>
           {design.needs.devices.map((need) => {
             const part = findPart(library, 'device', need.part)
             const consumer = analysis.power.consumers.find((c) =>
@@ -46,8 +47,8 @@ export const DeviceTable = () => {
               />
             )
           })}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </div>
   )
 }
@@ -82,75 +83,77 @@ const DeviceRow = ({
     setName(undefined)
   }
   return (
-    <tr>
-      <td>
-        <input
+    <Row>
+      <Cell>
+        <TextInput
           id={`name-${need.id}`}
-          className="plain"
-          aria-label={`Name of ${need.name}`}
+          label={`Name of ${need.name}`}
           value={name ?? need.name}
           maxLength={80}
-          onChange={(e) => setName(e.target.value)}
+          onChange={setName}
           onBlur={rename}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
         />
-      </td>
-      <td>
-        <input
-          className="plain mono count"
+      </Cell>
+      <Cell>
+        <TextInput
+          mono
+          className="count"
           type="number"
           min={1}
           max={64}
-          aria-label={`Count of ${need.name}`}
-          value={need.count}
-          onChange={(e) => {
-            const count = Math.round(Number(e.target.value))
+          label={`Count of ${need.name}`}
+          value={String(need.count)}
+          onChange={(typed) => {
+            const count = Math.round(Number(typed))
             if (count >= 1 && count <= 64) edit({ kind: 'setCount', id: need.id, count })
           }}
         />
-      </td>
-      <td>
+      </Cell>
+      <Cell>
         {part ? part.name : <span className="stops">not in the library: {need.part}</span>}
         {part && part.wirings.length > 1 && (
           <>
             <br />
-            <select
-              className="plain"
-              aria-label={`Wiring of ${need.name}`}
-              value={part.planChooses && !need.wiring ? '' : wiring?.id}
-              onChange={(e) => edit({ kind: 'setWiring', id: need.id, wiring: e.target.value || null })}
-            >
-              {part.planChooses && (
-                <option value="">
-                  {chosenByPlan ? `plan’s choice: ${chosenByPlan.wiring.name}` : 'the plan chooses'}
-                </option>
-              )}
-              {part.wirings.map((w) => (
-                <option key={w.id} value={w.id}>
-                  {w.name}
-                </option>
-              ))}
-            </select>
+            <Choice
+              label={`Wiring of ${need.name}`}
+              value={part.planChooses && !need.wiring ? '' : (wiring?.id ?? '')}
+              options={[
+                ...(part.planChooses
+                  ? [
+                      {
+                        value: '',
+                        label: chosenByPlan
+                          ? `plan’s choice: ${chosenByPlan.wiring.name}`
+                          : 'the plan chooses',
+                      },
+                    ]
+                  : []),
+                ...part.wirings.map((w) => ({ value: w.id, label: w.name })),
+              ]}
+              onChange={(chosen) => edit({ kind: 'setWiring', id: need.id, wiring: chosen || null })}
+            />
           </>
+        )}
+        {part?.assumed && (
+          <span className="risks">
+            {' '}
+            · <Link to={`/parts/${encodeURIComponent(part.id)}`}>much of it assumed</Link>
+          </span>
         )}
         {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}{' '}
         {address !== undefined &&
           (wiring?.addresses ? (
             <label className="setting">
               Address{' '}
-              <select
-                className="plain"
+              <Choice
                 value={need.address ?? address}
-                onChange={(e) => edit({ kind: 'setAddress', id: need.id, address: Number(e.target.value) })}
-              >
-                {[address, ...wiring.addresses.map((a) => a.address).filter((a) => a !== address)].map(
-                  (a) => (
-                    <option key={a} value={a}>
-                      {hex(a)}
-                    </option>
-                  ),
-                )}
-              </select>
+                options={[...new Set([address, ...wiring.addresses.map((a) => a.address)])].map((a) => ({
+                  value: a,
+                  label: hex(a),
+                }))}
+                onChange={(chosen) => edit({ kind: 'setAddress', id: need.id, address: chosen })}
+              />
             </label>
           ) : (
             <span className="faint"> · address {hex(address)}</span>
@@ -172,39 +175,39 @@ const DeviceRow = ({
         {part?.variants && (
           <label className="setting">
             Variant{' '}
-            <select
-              className="plain"
+            <Choice
               value={need.variant ?? ''}
-              onChange={(e) => edit({ kind: 'setVariant', id: need.id, variant: e.target.value || null })}
-            >
-              <option value="">as in the sheet</option>
-              {part.variants.map((v) => (
-                <option key={v.id} value={v.id}>
-                  {v.name}
-                  {v.tried ? '' : ' (untried)'}
-                </option>
-              ))}
-            </select>
+              options={[
+                { value: '', label: 'as in the sheet' },
+                ...part.variants.map((v) => ({
+                  value: v.id,
+                  label: v.tried ? v.name : `${v.name} (untried)`,
+                })),
+              ]}
+              onChange={(variant) => edit({ kind: 'setVariant', id: need.id, variant: variant || null })}
+            />
           </label>
         )}
-      </td>
-      <td className="right mono">{signals}</td>
-      <td className="right">
+      </Cell>
+      <Cell align="right" className="mono">
+        {signals}
+      </Cell>
+      <Cell align="right">
         {worked ? (
           <Num worked={worked} show="max" />
         ) : (
           <span className="faint">{wiring?.signals.some(drawsFromLeg) ? 'not known yet' : 'none'}</span>
         )}
-      </td>
-      <td className="right">
+      </Cell>
+      <Cell align="right">
         <Button
           aria-label={`Remove ${need.name}`}
           onClick={() => edit({ kind: 'removeDevice', id: need.id })}
         >
           ×
         </Button>
-      </td>
-    </tr>
+      </Cell>
+    </Row>
   )
 }
 
@@ -223,18 +226,15 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
   return (
     <label className="setting">
       Bus{' '}
-      <select
-        className="plain"
-        aria-label={`Bus of ${need.name}`}
+      <Choice
+        label={`Bus of ${need.name}`}
         value={need.bus ?? 1}
-        onChange={(e) => edit({ kind: 'setBus', id: need.id, bus: Number(e.target.value) })}
-      >
-        {Array.from({ length: Math.min(4, Math.max(units, need.bus ?? 1)) }, (_, i) => (
-          <option key={i} value={i + 1}>
-            {kind === 'i2c' ? 'I2C' : 'SPI'} {i + 1}
-          </option>
-        ))}
-      </select>
+        options={Array.from({ length: Math.min(4, Math.max(units, need.bus ?? 1)) }, (_, i) => ({
+          value: i + 1,
+          label: `${kind === 'i2c' ? 'I2C' : 'SPI'} ${i + 1}`,
+        }))}
+        onChange={(bus) => edit({ kind: 'setBus', id: need.id, bus })}
+      />
     </label>
   )
 }
@@ -263,18 +263,11 @@ const FedBy = ({ need }: { need: NeedDevice }) => {
   return (
     <label className="setting">
       Fed from{' '}
-      <select
-        className="plain"
+      <Choice
         value={need.fedBy ?? 'rail'}
-        onChange={(e) => edit({ kind: 'setFedBy', id: need.id, by: e.target.value as FedBy })}
-      >
-        {there.map((by) => (
-          <option key={by} value={by}>
-            {words[by]}
-            {volts(by)}
-          </option>
-        ))}
-      </select>
+        options={there.map((by) => ({ value: by, label: `${words[by]}${volts(by)}` }))}
+        onChange={(by) => edit({ kind: 'setFedBy', id: need.id, by })}
+      />
     </label>
   )
 }

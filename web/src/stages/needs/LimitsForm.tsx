@@ -2,9 +2,10 @@
 
 import { Button } from '@mui/material'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
-import { QuantityField } from '../../shared/QuantityField'
+import { Num } from '../../kit/Num'
+import { QuantityField } from '../../kit/QuantityField'
 import { SourceSelect } from '../../shared/SourceSelect'
+import { Tick } from '../../kit/inputs'
 
 export const LimitsForm = () => {
   const { design, edit } = useStage()
@@ -68,14 +69,13 @@ export const LimitsForm = () => {
           />
         </div>
       )}
-      <label className="field">
-        <input
-          type="checkbox"
-          checked={design.needs.radio ?? false}
-          onChange={(e) => edit({ kind: 'setRadio', radio: e.target.checked })}
-        />{' '}
+      <Tick
+        className="field"
+        checked={design.needs.radio ?? false}
+        onChange={(radio) => edit({ kind: 'setRadio', radio })}
+      >
         The program uses a radio
-      </label>
+      </Tick>
       <p className="faint">
         Stance, at the top, says how many support parts are asked for: by the book takes all the sheets ask
         for, lean the ones that matter most, bare bones only what it can’t start without.

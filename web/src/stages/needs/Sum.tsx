@@ -1,9 +1,9 @@
 // What the needs add up to: signals by kind, current, memory; and the cautions that come with the devices.
 
-import { Columns, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Caution } from '../../shared/Caution'
-import { Num } from '../../shared/Num'
+import { Caution } from '../../kit/Caution'
+import { Num } from '../../kit/Num'
 
 export const Sum = () => {
   const { analysis } = useStage()
@@ -14,55 +14,57 @@ export const Sum = () => {
     <section className="sum" aria-labelledby="sum">
       <h2 id="sum">What this asks for</h2>
       <div className="sum-columns">
-        <table className="ruled">
+        <Table>
           <Columns of={['Signals', right('Legs'), 'Which']} />
-          <tbody>
+          <Body>
             {needs.asked.map((a) => (
-              <tr key={a.kind}>
-                <td>{a.kind}s</td>
-                <td className="right mono">{a.count}</td>
-                <td className="faint">{a.names.join(', ')}</td>
-              </tr>
+              <Row key={a.kind}>
+                <Cell>{a.kind}s</Cell>
+                <Cell align="right" className="mono">
+                  {a.count}
+                </Cell>
+                <Cell className="faint">{a.names.join(', ')}</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
-        <table className="ruled">
+          </Body>
+        </Table>
+        <Table>
           <Columns of={['From the rail and the chip', right('Typical'), right('Up to')]} />
-          <tbody>
-            <tr>
-              <td>Current, everything at rest</td>
-              <td className="right">
+          <Body>
+            <Row>
+              <Cell>Current, everything at rest</Cell>
+              <Cell align="right">
                 <Num worked={power.rest} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={power.rest} show="max" />
-              </td>
-            </tr>
-            <tr>
-              <td>Current, everything at work</td>
-              <td className="right">
+              </Cell>
+            </Row>
+            <Row>
+              <Cell>Current, everything at work</Cell>
+              <Cell align="right">
                 <Num worked={power.work} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={power.work} show="max" />
-              </td>
-            </tr>
-            <tr>
-              <td>Program memory, bytes</td>
-              <td className="right">
+              </Cell>
+            </Row>
+            <Row>
+              <Cell>Program memory, bytes</Cell>
+              <Cell align="right">
                 <Num worked={needs.program} digits={6} />
-              </td>
-              <td />
-            </tr>
-            <tr>
-              <td>Data memory, bytes</td>
-              <td className="right">
+              </Cell>
+              <Cell />
+            </Row>
+            <Row>
+              <Cell>Data memory, bytes</Cell>
+              <Cell align="right">
                 <Num worked={needs.data} digits={6} />
-              </td>
-              <td />
-            </tr>
-          </tbody>
-        </table>
+              </Cell>
+              <Cell />
+            </Row>
+          </Body>
+        </Table>
       </div>
       {cautions.map((c) => (
         <Caution key={c} name={c} />

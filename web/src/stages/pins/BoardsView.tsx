@@ -8,6 +8,8 @@ import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { questions } from '../../worker/client'
+import { Body, Cell, Head, Row, Table } from '../../kit/Table'
+import { Tick } from '../../kit/inputs'
 
 const ask = (design: Design) => questions.otherBoards(design)
 
@@ -46,14 +48,13 @@ export const BoardsView = () => {
       <fieldset>
         <legend>The plan must also hold on</legend>
         {others.map((o) => (
-          <label key={o.id}>
-            <input
-              type="checkbox"
-              checked={also.includes(o.id)}
-              onChange={(e) => edit({ kind: 'setAlso', part: o.id, name: o.name, on: e.target.checked })}
-            />{' '}
+          <Tick
+            key={o.id}
+            checked={also.includes(o.id)}
+            onChange={(on) => edit({ kind: 'setAlso', part: o.id, name: o.name, on })}
+          >
             {o.name} <span className="faint">{o.description}</span>
-          </label>
+          </Tick>
         ))}
       </fieldset>
       {also.length === 0 && (
@@ -69,31 +70,33 @@ export const BoardsView = () => {
               ? 'Every name in the program stays'
               : `${changed.length} of ${rows.length} names in the program change`}
           </h2>
-          <table className="ruled">
-            <thead>
-              <tr>
-                <th scope="col">Signal</th>
+          <Table>
+            <Head>
+              <Row>
+                <Cell component="th" scope="col">
+                  Signal
+                </Cell>
                 {rows[0]!.names.map((n) => (
-                  <th scope="col" key={n.board}>
+                  <Cell component="th" scope="col" key={n.board}>
                     {n.board} <span className="faint">printed, pin, in the program</span>
-                  </th>
+                  </Cell>
                 ))}
-              </tr>
-            </thead>
-            <tbody>
+              </Row>
+            </Head>
+            <Body>
               {rows.map(({ wire, names }) => (
-                <tr key={wire.signal.id}>
-                  <td>{wire.signal.name}</td>
+                <Row key={wire.signal.id}>
+                  <Cell>{wire.signal.name}</Cell>
                   {names.map((n) => (
-                    <td key={n.board} className="mono">
+                    <Cell key={n.board} className="mono">
                       {n.label} {n.pin.number !== undefined && <span className="faint">{n.pin.id} </span>}
                       {program(n.pin) === program(names[0]!.pin) ? program(n.pin) : <b>{program(n.pin)}</b>}
-                    </td>
+                    </Cell>
                   ))}
-                </tr>
+                </Row>
               ))}
-            </tbody>
-          </table>
+            </Body>
+          </Table>
           {failed && <QuestionFailed why={failed} />}
           {boards?.map((b) => (
             <section key={b.id} aria-label={`Findings on ${b.name}`}>

@@ -4,8 +4,9 @@ import type { SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { attributeOf, wireOn } from '@root-board/core/legs'
 import { useStage } from '../../shared/analysis'
-import { onArrowKeys } from '../../shared/arrow-list'
+import { onArrowKeys } from '../../kit/arrow-list'
 import type { Reach } from './use-reach'
+import { Flat } from '../../kit/Flat'
 
 interface Props {
   chip: Chip
@@ -141,11 +142,10 @@ const Leg = ({
         (taken ? (attributeOf(pin, 'reset') ? 'reset' : (analysis.clock.source?.kind ?? 'clock')) : ''))
   const state = here ? 'here' : wire ? (wire.impossible ? 'wrong' : 'used') : use ? 'fixed' : 'free'
   return (
-    <button
-      type="button"
+    <Flat
       data-item
       tabIndex={stop ? 0 : -1}
-      className={`plain-button leg ${state} ${chosen === pin.id ? 'chosen' : ''}`}
+      className={`leg ${state} ${chosen === pin.id ? 'chosen' : ''}`}
       aria-pressed={chosen === pin.id}
       aria-label={`${pin.labels ? place : `leg ${leg}`}, ${pin.id}, ${use || 'free'}${entry ? (entry.reason ? `, can’t serve ${signal.name}: ${entry.reason}` : entry.extra === undefined ? ', not decided in the time given' : `, costs ${entry.unsure ? 'up to ' : ''}${entry.extra} more`) : ''}`}
       onClick={() => choose(pin.id)}
@@ -183,6 +183,6 @@ const Leg = ({
       <span className="visually-hidden">
         {side} of {chip.name}
       </span>
-    </button>
+    </Flat>
   )
 }

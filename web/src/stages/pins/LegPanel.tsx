@@ -5,9 +5,9 @@ import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { attributeOf, passport, type Wire, wireOn } from '@root-board/core/legs'
 import { Button } from '@mui/material'
-import { Columns } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 import type { Reach } from './use-reach'
 
 interface Props {
@@ -181,17 +181,17 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
 /** The parts that signals need around them, with their sums; `full` names the signal of each. */
 const SupportTable = ({ parts, full }: { parts: SupportPart[]; full?: boolean }) =>
   parts.length === 0 ? null : (
-    <table className={full ? 'ruled full' : 'ruled'}>
+    <Table className={full ? 'ruled full' : 'ruled'}>
       <Columns of={[full ? 'Support the signals need' : 'Support it needs', 'Value', 'Working']} />
-      <tbody>
+      <Body>
         {parts.map((s) => (
-          <tr key={s.key}>
-            <td>
+          <Row key={s.key}>
+            <Cell>
               {full ? s.name : s.name.replace(/ of .*$/, '')}
               {!s.present && <span className="risks"> left out</span>}
-            </td>
-            <td className="mono">{s.value?.marking ?? s.part.name}</td>
-            <td>
+            </Cell>
+            <Cell className="mono">{s.value?.marking ?? s.part.name}</Cell>
+            <Cell>
               {s.worked.slice(0, 2).map((w, i) => (
                 <span key={i}>
                   {i > 0 && ', '}
@@ -199,9 +199,9 @@ const SupportTable = ({ parts, full }: { parts: SupportPart[]; full?: boolean })
                   <Num worked={w} />
                 </span>
               ))}
-            </td>
-          </tr>
+            </Cell>
+          </Row>
         ))}
-      </tbody>
-    </table>
+      </Body>
+    </Table>
   )

@@ -4,7 +4,7 @@ import type { Design, Edit } from '@root-board/core/design'
 import type { NextPlan } from '@root-board/core/planner'
 import { Button } from '@mui/material'
 import { useState } from 'react'
-import { Columns, hidden } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, hidden } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { PreviewedFix } from '../../shared/PreviewedFix'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
@@ -44,33 +44,33 @@ export const NextPlans = () => {
         <p className="risks">Not all were looked through in the time given: there may be more of them.</p>
       )}
       {plans && plans.length > 0 && (
-        <table className="ruled">
+        <Table>
           <Columns
             of={['Plan', 'What lies elsewhere', 'What it gives up', 'What it spares', hidden('Take it')]}
           />
-          <tbody>
+          <Body>
             {plans.map((p, i) => (
-              <tr key={i}>
-                <th scope="row">
+              <Row key={i}>
+                <Cell component="th" scope="row">
                   Plan {i + 2}
                   <br />
                   <span className="faint">{p.extra === 0 ? 'as good' : `${p.extra} points more`}</span>
-                </th>
-                <td>
+                </Cell>
+                <Cell>
                   {p.differs.map(move).join('; ')}
                   {p.wirings
                     .filter((w) => w.wiring.id !== wiredBy.get(w.need))
                     .map((w) => `; ${w.name} by ${w.wiring.name}`)}
-                </td>
-                <td>{p.givesUp.join('; ') || 'nothing'}</td>
-                <td>{p.spares.join('; ') || 'nothing'}</td>
-                <td>
+                </Cell>
+                <Cell>{p.givesUp.join('; ') || 'nothing'}</Cell>
+                <Cell>{p.spares.join('; ') || 'nothing'}</Cell>
+                <Cell>
                   <PreviewedFix ask="Take it" fix={{ label: `Take plan ${i + 2}`, edits: editsOf(p) }} />
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       )}
       <Button onClick={() => setAsked(false)}>Close</Button>
     </section>

@@ -9,8 +9,11 @@ import { fullRange } from '@root-board/core/quantity'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
-import { onArrowKeys } from '../../shared/arrow-list'
-import { Num, Quantity } from '../../shared/Num'
+import { onArrowKeys } from '../../kit/arrow-list'
+import { Num, Quantity } from '../../kit/Num'
+import { Body, Cell, Row, Table } from '../../kit/Table'
+import { Flat } from '../../kit/Flat'
+import { TextInput } from '../../kit/inputs'
 
 export const PassportView = () => {
   const { analysis, library } = useStage()
@@ -38,14 +41,13 @@ export const PassportView = () => {
       <div className="passport-find">
         <label>
           Any name of a leg
-          <input
-            className="plain"
+          <TextInput
             type="search"
             value={text}
             placeholder={chip.board ? 'T7, PA3, number 5 …' : '17, PB3, SDA …'}
-            onChange={(e) => {
-              setText(e.target.value)
-              const first = findPins(chip, e.target.value, names)[0]
+            onChange={(typed) => {
+              setText(typed)
+              const first = findPins(chip, typed, names)[0]
               if (first) choose(first.id)
             }}
           />
@@ -53,18 +55,17 @@ export const PassportView = () => {
         {found.length === 0 && <p className="faint">No leg is called that, on any board.</p>}
         <div role="group" aria-label="Legs of that name" className="passport-list" onKeyDown={onArrowKeys}>
           {found.map((p) => (
-            <button
+            <Flat
               key={p.id}
-              type="button"
               data-item
               tabIndex={p.id === pin?.id ? 0 : -1}
               aria-pressed={p.id === pin?.id}
-              className="plain-button signal"
+              className="signal"
               onClick={() => choose(p.id)}
             >
               <span className="mono">{placeName(p)}</span>
               <span className="mono faint">{placeName(p) === p.id ? '' : p.id}</span>
-            </button>
+            </Flat>
           ))}
         </div>
       </div>
@@ -87,16 +88,18 @@ const Passport = ({ chip, pin, names }: { chip: Chip; pin: ChipPin; names: PinNa
       </h2>
       <section aria-labelledby="passport-names">
         <h3 id="passport-names">Its names</h3>
-        <table className="ruled">
-          <tbody>
+        <Table>
+          <Body>
             {byWhom(names).map(([by, all]) => (
-              <tr key={by}>
-                <th scope="row">{by}</th>
-                <td className="mono">{all.join(', ')}</td>
-              </tr>
+              <Row key={by}>
+                <Cell component="th" scope="row">
+                  {by}
+                </Cell>
+                <Cell className="mono">{all.join(', ')}</Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </section>
       <section aria-labelledby="passport-on">
         <h3 id="passport-on">On it</h3>
@@ -214,46 +217,54 @@ const Currents = ({ chip, pin }: { chip: Chip; pin: ChipPin }) => {
   return (
     <section aria-labelledby="passport-currents">
       <h3 id="passport-currents">Its currents</h3>
-      <table className="ruled">
-        <tbody>
+      <Table>
+        <Body>
           {led && (
-            <tr>
-              <th scope="row">Drawn by {wire.signal.name}</th>
-              <td className="right">
+            <Row>
+              <Cell component="th" scope="row">
+                Drawn by {wire.signal.name}
+              </Cell>
+              <Cell align="right">
                 <Num worked={fitted ? led.current : led.bare} show="range" />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           )}
-          <tr>
-            <th scope="row">Recommended{chip.board?.pinCurrent ? ', by the board' : ''}</th>
-            <td className="right">
+          <Row>
+            <Cell component="th" scope="row">
+              Recommended{chip.board?.pinCurrent ? ', by the board' : ''}
+            </Cell>
+            <Cell align="right">
               <Quantity value={fullRange(limits.pinRecommended).max} unit="A" />
-            </td>
-          </tr>
-          <tr>
-            <th scope="row">Absolute maximum, never an operating point</th>
-            <td className="right">
+            </Cell>
+          </Row>
+          <Row>
+            <Cell component="th" scope="row">
+              Absolute maximum, never an operating point
+            </Cell>
+            <Cell align="right">
               <Quantity value={fullRange(limits.pinAbsolute).max} unit="A" />
-            </td>
-          </tr>
+            </Cell>
+          </Row>
           {groups.map((g) => (
-            <tr key={g.id}>
-              <th scope="row">
+            <Row key={g.id}>
+              <Cell component="th" scope="row">
                 {g.name}: {g.pins.length} legs together
-              </th>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Quantity value={fullRange(g.recommended ?? g.absolute!).max} unit="A" />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           ))}
-          <tr>
-            <th scope="row">All legs of the chip together</th>
-            <td className="right">
+          <Row>
+            <Cell component="th" scope="row">
+              All legs of the chip together
+            </Cell>
+            <Cell align="right">
               <Quantity value={fullRange(limits.total).max} unit="A" />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            </Cell>
+          </Row>
+        </Body>
+      </Table>
     </section>
   )
 }

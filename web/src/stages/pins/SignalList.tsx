@@ -3,7 +3,8 @@
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
-import { onArrowKeys } from '../../shared/arrow-list'
+import { onArrowKeys } from '../../kit/arrow-list'
+import { Flat } from '../../kit/Flat'
 
 /** Devices in a chain go by the name that they have together. */
 const ownerName = ({ chain, need, name }: SignalNeed['ends'][number]['instance']): string =>
@@ -44,10 +45,9 @@ export const SignalList = ({
               const wire = wireOf.get(s.id)
               return (
                 <li key={s.id}>
-                  <button
-                    type="button"
+                  <Flat
                     data-item
-                    className={`plain-button signal ${s.id === chosen ? 'chosen' : ''}`}
+                    className={`signal ${s.id === chosen ? 'chosen' : ''}`}
                     aria-pressed={s.id === chosen}
                     tabIndex={s.id === tabStop ? 0 : -1}
                     onClick={() => choose(s.id)}
@@ -70,7 +70,7 @@ export const SignalList = ({
                         <span className="visually-hidden">{wire?.soldered ? 'soldered' : 'locked'}</span>
                       )}
                     </span>
-                  </button>
+                  </Flat>
                 </li>
               )
             })}

@@ -4,6 +4,8 @@ import { seatsOf } from '@root-board/core/carrier'
 import type { Instance, Seat, SignalNeed } from '@root-board/core/needs'
 import { linksToSet } from '@root-board/core/planner'
 import { useStage } from '../../shared/analysis'
+import { Body, Cell, Head, Row, Table } from '../../kit/Table'
+import { Choice } from '../../kit/inputs'
 
 export const StackView = () => {
   const { analysis, design, edit } = useStage()
@@ -27,27 +29,33 @@ export const StackView = () => {
   const passed = [...new Set(all.filter((p) => p.pin === undefined).map((p) => p.label))]
   return (
     <div className="stack-view">
-      <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">{chip.name}</th>
-            <th scope="col">Pin</th>
+      <Table>
+        <Head>
+          <Row>
+            <Cell component="th" scope="col">
+              {chip.name}
+            </Cell>
+            <Cell component="th" scope="col">
+              Pin
+            </Cell>
             {boards.map((b, i) => (
-              <th scope="col" key={b.id}>
+              <Cell component="th" scope="col" key={b.id}>
                 {b.name}{' '}
                 <span className="faint">{i === boards.length - 1 ? 'on top' : `storey ${i + 1}`}</span>
-              </th>
+              </Cell>
             ))}
-            <th scope="col">Wired by hand</th>
-          </tr>
-        </thead>
+            <Cell component="th" scope="col">
+              Wired by hand
+            </Cell>
+          </Row>
+        </Head>
         {headers.map((header) => (
-          <tbody key={header}>
-            <tr>
-              <th scope="rowgroup" colSpan={boards.length + 3} className="faint">
+          <Body key={header}>
+            <Row>
+              <Cell component="th" scope="rowgroup" colSpan={boards.length + 3} className="faint">
                 {header}
-              </th>
-            </tr>
+              </Cell>
+            </Row>
             {places
               .filter((p) => p.header === header)
               .map((place) => {
@@ -57,23 +65,23 @@ export const StackView = () => {
                   (w) => w.pin.id === place.pin && !w.signal.at && w.pin.places?.[0] === place.at,
                 )
                 return (
-                  <tr key={place.number} className={lines.size > 1 ? 'overlap' : undefined}>
-                    <th scope="row" className="mono">
+                  <Row key={place.number} className={lines.size > 1 ? 'overlap' : undefined}>
+                    <Cell component="th" scope="row" className="mono">
                       {place.label}
-                    </th>
-                    <td className="mono faint">{place.pin}</td>
+                    </Cell>
+                    <Cell className="mono faint">{place.pin}</Cell>
                     {boards.map((b) => (
-                      <td key={b.id}>
+                      <Cell key={b.id}>
                         <Use board={b} place={place.at} here={here} over={lines.size > 1} />
-                      </td>
+                      </Cell>
                     ))}
-                    <td>{loose.map((w) => w.signal.name).join(', ')}</td>
-                  </tr>
+                    <Cell>{loose.map((w) => w.signal.name).join(', ')}</Cell>
+                  </Row>
                 )
               })}
-          </tbody>
+          </Body>
         ))}
-      </table>
+      </Table>
       <p className="faint">Passed on from board to board: {passed.join(', ')}.</p>
       <h2>Links to set</h2>
       <ul>
@@ -91,20 +99,16 @@ export const StackView = () => {
                 {b.part.wirings.length > 1 && (
                   <label>
                     Use{' '}
-                    <select
-                      className="plain"
+                    <Choice
                       value={chosen.wiring ?? ''}
-                      onChange={(e) =>
-                        edit({ kind: 'setWiring', id: b.need.id, wiring: e.target.value || null })
+                      options={[
+                        ...(b.part.planChooses ? [{ value: '', label: 'what the plan chooses' }] : []),
+                        ...b.part.wirings.map((w) => ({ value: w.id, label: w.name })),
+                      ]}
+                      onChange={(wiring) =>
+                        edit({ kind: 'setWiring', id: b.need.id, wiring: wiring || null })
                       }
-                    >
-                      {b.part.planChooses && <option value="">what the plan chooses</option>}
-                      {b.part.wirings.map((w) => (
-                        <option key={w.id} value={w.id}>
-                          {w.name}
-                        </option>
-                      ))}
-                    </select>
+                    />
                   </label>
                 )}
               </li>

@@ -1,7 +1,7 @@
 import { railOf } from '@root-board/core/supply'
-import { Columns, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 
 /** Who draws how much, at rest and at work; the sums below. */
 export const Consumers = () => {
@@ -12,43 +12,45 @@ export const Consumers = () => {
   return (
     <section aria-labelledby="currents">
       <h2 id="currents">Currents</h2>
-      <table className="ruled">
+      <Table>
         <Columns of={['Who', right('Rest'), right('Work, typical'), right('Work, least … most')]} />
-        <tbody>
+        <Body>
           {sorted.map((c) => (
-            <tr key={c.id}>
-              <td>
+            <Row key={c.id}>
+              <Cell>
                 {c.name}
                 {c.count > 1 && <span className="faint"> × {c.count}</span>}
                 {c.from !== supplies.own && (
                   <span className="faint">, from the {railOf(supplies, c.from).name}</span>
                 )}
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.rest} digits={2} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.work} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.work} show="range" />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           ))}
-          <tr className="total">
-            <th scope="row">All on the rail at once</th>
-            <td className="right">
+          <Row className="total">
+            <Cell component="th" scope="row">
+              All on the rail at once
+            </Cell>
+            <Cell align="right">
               <Num worked={power.rest} />
-            </td>
-            <td className="right">
+            </Cell>
+            <Cell align="right">
               <Num worked={power.work} />
-            </td>
-            <td className="right">
+            </Cell>
+            <Cell align="right">
               <Num worked={power.work} show="range" />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            </Cell>
+          </Row>
+        </Body>
+      </Table>
     </section>
   )
 }

@@ -4,9 +4,9 @@ import { fromWorked, type Origin, partOrigin, type SheetPart, type Worked } from
 import type { Rated } from '@root-board/core/parts'
 import { durationWords, exactly, fullRange, type Unit } from '@root-board/core/quantity'
 import { sum } from '@root-board/core/sums'
-import { Columns, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
-import { Num, Quantity } from '../../shared/Num'
+import { Num, Quantity } from '../../kit/Num'
 
 interface Line {
   what: string
@@ -106,41 +106,41 @@ export const LimitTable = () => {
   return (
     <section aria-labelledby="power-limits">
       <h2 id="power-limits">Limits at the worst corner</h2>
-      <table className="ruled">
+      <Table>
         <Columns of={['Limit', right('Used'), right('Allowed'), right('Left')]} />
-        <tbody>
+        <Body>
           {lines.map((l) => {
             const left = leftOf(l)
             return (
-              <tr key={l.what}>
-                <td>{l.what}</td>
-                <td className="right">
+              <Row key={l.what}>
+                <Cell>{l.what}</Cell>
+                <Cell align="right">
                   <Num worked={l.used} show={l.show} />
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   {l.keep === 'above' && <span className="faint">at least </span>}
                   <Quantity value={l.limit} unit={l.unit} />
-                </td>
-                <td className={left.value.min < 0 ? 'right stops' : 'right settled'}>
+                </Cell>
+                <Cell align="right" className={left.value.min < 0 ? 'stops' : 'settled'}>
                   <Num worked={left} />
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             )
           })}
           {power.runtime && (
-            <tr>
-              <td>Runtime on one set of cells</td>
-              <td className="right" colSpan={3}>
+            <Row>
+              <Cell>Runtime on one set of cells</Cell>
+              <Cell align="right" colSpan={3}>
                 <Num worked={power.runtime} show="min">
                   <span className="mono">
                     {durationWords(power.runtime.value.min)} … {durationWords(power.runtime.value.max)}
                   </span>
                 </Num>
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           )}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </section>
   )
 }

@@ -2,8 +2,9 @@
 
 import { partsOfKind } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 import { SourceSelect } from '../../shared/SourceSelect'
+import { Choice } from '../../kit/inputs'
 
 const widest = 58
 
@@ -50,22 +51,18 @@ export const PathDrawing = () => {
         ) : (
           <>
             <label htmlFor="power-regulator">Regulator</label>
-            <select
+            <Choice
               id="power-regulator"
-              className="plain"
               value={design.power.regulator ?? ''}
-              onChange={(e) => {
-                const r = regulators.find((x) => x.id === e.target.value)
+              options={[
+                { value: '', label: 'none: the source is the rail' },
+                ...regulators.map((r) => ({ value: r.id, label: r.name })),
+              ]}
+              onChange={(id) => {
+                const r = regulators.find((x) => x.id === id)
                 edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
               }}
-            >
-              <option value="">none: the source is the rail</option>
-              {regulators.map((r) => (
-                <option key={r.id} value={r.id}>
-                  {r.name}
-                </option>
-              ))}
-            </select>
+            />
           </>
         )}
         <span className="stream" style={{ height: width(power.work.value.max) }}>

@@ -1,11 +1,11 @@
 import type { Design } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
-import { Columns, hidden, right } from '../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { questions } from '../../worker/client'
-import { Num } from '../../shared/Num'
+import { Num } from '../../kit/Num'
 
 const ask = (design: Design) => questions.regulators(design)
 
@@ -19,7 +19,7 @@ export const Regulators = () => {
       {failed && <QuestionFailed why={failed} />}
       {!ranked && !failed && <p className="faint">Trying every regulator at this load …</p>}
       <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
-        <table className="ruled">
+        <Table>
           <Columns
             of={[
               'Regulator',
@@ -31,21 +31,21 @@ export const Regulators = () => {
               hidden('Choose'),
             ]}
           />
-          <tbody>
+          <Body>
             {(ranked ?? []).map((r) => (
-              <tr
+              <Row
                 key={r.regulator.id}
                 className={r.chosen ? 'chosen' : undefined}
                 aria-current={r.chosen ? 'true' : undefined}
               >
-                <td>
+                <Cell>
                   <b>{r.regulator.name}</b>
                   <br />
                   <span className="faint">
                     {r.regulator.package.name}, {formatQuantity(fullRange(r.regulator.current).max, 'A')}
                   </span>
-                </td>
-                <td className="verdict">
+                </Cell>
+                <Cell className="verdict">
                   {r.no.length === 0 ? (
                     <span className="settled">yes</span>
                   ) : (
@@ -53,18 +53,20 @@ export const Regulators = () => {
                       <span className="stops">no:</span> {r.no.map((n) => n.text).join('; ')}
                     </>
                   )}
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Num worked={r.junction} show="max" />
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Num worked={r.margin} show="min" digits={2} />
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   {r.loadLimit ? <Num worked={r.loadLimit} digits={2} /> : <span className="faint">—</span>}
-                </td>
-                <td className="right mono">{euro(r.regulator.price)}</td>
-                <td className="right">
+                </Cell>
+                <Cell align="right" className="mono">
+                  {euro(r.regulator.price)}
+                </Cell>
+                <Cell align="right">
                   {r.chosen ? (
                     <span className="settled">chosen</span>
                   ) : (
@@ -77,11 +79,11 @@ export const Regulators = () => {
                       Choose
                     </Button>
                   )}
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       </div>
     </section>
   )

@@ -3,7 +3,7 @@
 import { fullRange } from '@root-board/core/quantity'
 import { voltageFor } from '@root-board/core/supply'
 import { useStage } from '../../shared/analysis'
-import { Num, Quantity } from '../../shared/Num'
+import { Num, Quantity } from '../../kit/Num'
 import { SourceSelect } from '../../shared/SourceSelect'
 
 export const SecondFeed = () => {

@@ -10,6 +10,9 @@ import {
 } from '@root-board/core/legs'
 import { useId, useState } from 'react'
 import { useStage } from '../../../shared/analysis'
+import { Body, Cell, Row, Table } from '../../../kit/Table'
+import { Flat } from '../../../kit/Flat'
+import { TextInput } from '../../../kit/inputs'
 
 export const Bytes = () => {
   const { bytes } = useStage().analysis.pins
@@ -44,13 +47,13 @@ const Pattern = ({ byte }: { byte: BytePlan }) => {
       {patternBases.map((base) => (
         <label key={base}>
           {base}{' '}
-          <input
-            className="plain mono"
+          <TextInput
+            mono
             size={base === 'binary' ? bits + 2 : 6}
             value={typed?.base === base ? typed.text : writePattern(value, bits, base)}
-            aria-invalid={wrong && typed.base === base ? 'true' : undefined}
-            aria-describedby={wrong && typed.base === base ? id : undefined}
-            onChange={(e) => type(base, e.target.value)}
+            wrong={wrong && typed.base === base}
+            describedBy={wrong && typed.base === base ? id : undefined}
+            onChange={(text) => type(base, text)}
             onBlur={() => setTyped(undefined)}
           />
         </label>
@@ -60,45 +63,50 @@ const Pattern = ({ byte }: { byte: BytePlan }) => {
           no {typed.base} number of {bits} bits
         </span>
       )}
-      <table className="ruled bits">
-        <tbody>
-          <tr>
-            <th scope="row">Bit</th>
+      <Table className="bits">
+        <Body>
+          <Row>
+            <Cell component="th" scope="row">
+              Bit
+            </Cell>
             {[...byte.wires].reverse().map((w, i) => (
-              <td key={w.signal.id} className="mono">
+              <Cell key={w.signal.id} className="mono">
                 {bits - 1 - i}
-              </td>
+              </Cell>
             ))}
-          </tr>
-          <tr>
-            <th scope="row">Leg</th>
+          </Row>
+          <Row>
+            <Cell component="th" scope="row">
+              Leg
+            </Cell>
             {[...byte.wires].reverse().map((w) => (
-              <td key={w.signal.id} className="mono">
+              <Cell key={w.signal.id} className="mono">
                 {w.pin.labels?.[0] ?? w.pin.id}
-              </td>
+              </Cell>
             ))}
-          </tr>
-          <tr>
-            <th scope="row">Level</th>
+          </Row>
+          <Row>
+            <Cell component="th" scope="row">
+              Level
+            </Cell>
             {[...byte.wires].reverse().map((w, i) => {
               const up = Math.floor(value / 2 ** (bits - 1 - i)) % 2 === 1
               return (
-                <td key={w.signal.id}>
-                  <button
-                    type="button"
-                    className="plain-button bit"
+                <Cell key={w.signal.id}>
+                  <Flat
+                    className="bit"
                     aria-pressed={up}
                     aria-label={`Bit ${bits - 1 - i}`}
                     onClick={() => setValue(value + (up ? -1 : 1) * 2 ** (bits - 1 - i))}
                   >
                     {up ? 'high' : 'low'}
-                  </button>
-                </td>
+                  </Flat>
+                </Cell>
               )
             })}
-          </tr>
-        </tbody>
-      </table>
+          </Row>
+        </Body>
+      </Table>
       <p className="faint">
         {written
           ? `In order on port ${byte.port!.name}: write ${hex(written.value)} under the mask ${hex(written.mask)}, all at once.`

@@ -3,9 +3,9 @@
 import { legGrade, legLoads, loadSums } from '@root-board/core/pins'
 import { shortPlace } from '@root-board/core/legs'
 import { fullRange } from '@root-board/core/quantity'
-import { Columns, right } from '../../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
-import { Num, Quantity } from '../../../shared/Num'
+import { Num, Quantity } from '../../../kit/Num'
 import { GradeWord } from './GradeWord'
 
 export const Drive = () => {
@@ -18,7 +18,7 @@ export const Drive = () => {
   return (
     <section aria-labelledby="drive">
       <h2 id="drive">What the legs carry</h2>
-      <table className="ruled">
+      <Table>
         <Columns
           of={[
             'Line',
@@ -30,52 +30,52 @@ export const Drive = () => {
             'Verdict',
           ]}
         />
-        <tbody>
+        <Body>
           {loads.map(({ wire, current, onBoard }) => {
             const led = onBoard ? undefined : pins.leds[wire.signal.id]!
             return (
-              <tr key={`${wire.signal.id} ${onBoard ?? ''}`}>
-                <td>{wire.signal.name}</td>
-                <td>
+              <Row key={`${wire.signal.id} ${onBoard ?? ''}`}>
+                <Cell>{wire.signal.name}</Cell>
+                <Cell>
                   <span className="mono">{shortPlace(wire.pin)}</span>, {onBoard ?? led!.led.colour}
-                </td>
-                <td className="mono">
+                </Cell>
+                <Cell className="mono">
                   {led ? (current === led.bare ? 'left out' : led.resistor.marking) : 'the board’s own'}
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Num worked={led?.current ?? current} show="range" />
-                </td>
-                <td className="right">{led && <Num worked={led.bare} show="range" />}</td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">{led && <Num worked={led.bare} show="range" />}</Cell>
+                <Cell align="right">
                   <Quantity value={recommended} unit="A" />
-                </td>
-                <td>
+                </Cell>
+                <Cell>
                   <GradeWord grade={legGrade(chip, loads, wire.pin.id)} />
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             )
           })}
           {loadSums(chip, loads).map((s) => (
-            <tr key={s.id} className="total">
-              <th scope="row" colSpan={3}>
+            <Row key={s.id} className="total">
+              <Cell component="th" scope="row" colSpan={3}>
                 {s.name.replace(/^./, (c) => c.toUpperCase())} together, typical and at most
-              </th>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={s.sum} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={s.sum} show="max" />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Quantity value={s.limit} unit="A" />
-              </td>
-              <td>
+              </Cell>
+              <Cell>
                 <GradeWord grade={s.grade} />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           ))}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </section>
   )
 }

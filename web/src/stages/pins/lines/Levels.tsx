@@ -2,9 +2,9 @@ import type { Worked } from '@root-board/core/findings'
 import type { LineLevel } from '@root-board/core/levels'
 import { shortPlace } from '@root-board/core/legs'
 import { Button } from '@mui/material'
-import { Columns, right } from '../../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
-import { Num } from '../../../shared/Num'
+import { Num } from '../../../kit/Num'
 import { GradeWord } from './GradeWord'
 
 const joined = {
@@ -31,7 +31,7 @@ export const Levels = () => {
   return (
     <section aria-labelledby="levels">
       <h2 id="levels">Levels, over the whole range of the supplies</h2>
-      <table className="ruled levels">
+      <Table className="levels">
         <Columns
           of={[
             'Line',
@@ -44,29 +44,29 @@ export const Levels = () => {
             'Joined by',
           ]}
         />
-        <tbody>
+        <Body>
           {levels.map((l) => {
             const margin = tightest(l.margins)
             return (
-              <tr key={`${l.wire.signal.id} ${l.end.instance.id}`}>
-                <td>{l.wire.signal.name}</td>
-                <td className="mono">{shortPlace(l.wire.pin)}</td>
-                <td className="with">
+              <Row key={`${l.wire.signal.id} ${l.end.instance.id}`}>
+                <Cell>{l.wire.signal.name}</Cell>
+                <Cell className="mono">{shortPlace(l.wire.pin)}</Cell>
+                <Cell className="with">
                   <span title={l.direction}>{arrows[l.direction]}</span>
                   <span className="visually-hidden">{l.direction}</span> {l.end.instance.name}
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Num worked={l.reaches} show="max" />
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Num worked={l.stands} show={standsAt(l)} />
-                </td>
-                <td className="right">{margin && <Num worked={margin} show="min" />}</td>
-                <td>
+                </Cell>
+                <Cell align="right">{margin && <Num worked={margin} show="min" />}</Cell>
+                <Cell>
                   <GradeWord grade={l.grade} stops={l.severity === 'stops'} />
                   {l.text && <span className="faint">: {l.text}</span>}
-                </td>
-                <td>
+                </Cell>
+                <Cell>
                   {l.shift && (
                     <>
                       {joined[l.shift]}{' '}
@@ -75,12 +75,12 @@ export const Levels = () => {
                       </Button>
                     </>
                   )}
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             )
           })}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
       <p className="faint">
         Guaranteed: by the sheets at every corner. Typical: at the usual values only. Outside the sheet: it
         may work on some benches. Impossible: it can’t. What joins two voltages is offered in the evidence.

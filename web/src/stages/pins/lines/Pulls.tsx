@@ -4,9 +4,10 @@ import { busSpeedOf, busSpeeds } from '@root-board/core/design'
 import type { PullWindow } from '@root-board/core/pins'
 import { shortPlace } from '@root-board/core/legs'
 import { formatQuantity } from '@root-board/core/quantity'
-import { Columns, right } from '../../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
-import { Num, Quantity } from '../../../shared/Num'
+import { Num, Quantity } from '../../../kit/Num'
+import { Choice } from '../../../kit/inputs'
 
 const [low, high] = [100, 1e7]
 const width = 250
@@ -30,46 +31,38 @@ export const Pulls = () => {
       {buses.map((bus) => (
         <p key={bus}>
           <label htmlFor={`bus-speed-${bus}`}>{bus > 1 ? `I2C bus ${bus} runs at` : 'I2C runs at'}</label>{' '}
-          <select
+          <Choice
             id={`bus-speed-${bus}`}
-            className="plain"
             value={busSpeedOf(design, bus)}
-            onChange={(e) =>
-              edit({ kind: 'setBusSpeed', speed: Number(e.target.value), ...(bus > 1 ? { bus } : {}) })
-            }
-          >
-            {busSpeeds.map((speed) => (
-              <option key={speed} value={speed}>
-                {formatQuantity(speed, 'Hz')}
-              </option>
-            ))}
-          </select>
+            options={busSpeeds.map((speed) => ({ value: speed, label: formatQuantity(speed, 'Hz') }))}
+            onChange={(speed) => edit({ kind: 'setBusSpeed', speed, ...(bus > 1 ? { bus } : {}) })}
+          />
         </p>
       ))}
-      <table className="ruled pulls">
+      <Table className="pulls">
         <Columns of={['Line', 'Leg', 'For', right('Smallest'), <Scale />, right('Largest'), 'Fitted']} />
-        <tbody>
+        <Body>
           {windows.map((w) => (
-            <tr key={`${w.wire.signal.id} ${w.what}`} className={w.used ? undefined : 'faint'}>
-              <td>{w.wire.signal.name}</td>
-              <td className="mono">{shortPlace(w.wire.pin)}</td>
-              <td>{w.what}</td>
-              <td className="right">
+            <Row key={`${w.wire.signal.id} ${w.what}`} className={w.used ? undefined : 'faint'}>
+              <Cell>{w.wire.signal.name}</Cell>
+              <Cell className="mono">{shortPlace(w.wire.pin)}</Cell>
+              <Cell>{w.what}</Cell>
+              <Cell align="right">
                 <Num worked={w.smallest} show={cornerOf(w)} />
-              </td>
-              <td>
+              </Cell>
+              <Cell>
                 <Window window={w} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={w.largest} show="min" />
-              </td>
-              <td>
+              </Cell>
+              <Cell>
                 <Fitted window={w} />
-              </td>
-            </tr>
+              </Cell>
+            </Row>
           ))}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </section>
   )
 }

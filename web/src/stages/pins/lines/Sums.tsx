@@ -1,7 +1,7 @@
 import { shortPlace } from '@root-board/core/legs'
-import { Columns, right } from '../../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, right } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
-import { Num, Quantity } from '../../../shared/Num'
+import { Num, Quantity } from '../../../kit/Num'
 
 /** What a reading means: steps, codes, and the range in front of a divider. */
 export const Converters = () => {
@@ -10,7 +10,7 @@ export const Converters = () => {
   return (
     <section aria-labelledby="converters">
       <h2 id="converters">Readings</h2>
-      <table className="ruled">
+      <Table>
         <Columns
           of={[
             'Line',
@@ -21,27 +21,27 @@ export const Converters = () => {
             'Which way',
           ]}
         />
-        <tbody>
+        <Body>
           {converters.map((c) => (
-            <tr key={c.wire.signal.id}>
-              <td>{c.wire.signal.name}</td>
-              <td>
+            <Row key={c.wire.signal.id}>
+              <Cell>{c.wire.signal.name}</Cell>
+              <Cell>
                 <span className="mono">{shortPlace(c.wire.pin)}</span>, {c.wire.unit!.name} {c.wire.line}
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.step} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.top} digits={8} />
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Num worked={c.reaches} show="range" />
-              </td>
-              <td className="faint">{c.towards ?? 'a higher voltage reads higher'}</td>
-            </tr>
+              </Cell>
+              <Cell className="faint">{c.towards ?? 'a higher voltage reads higher'}</Cell>
+            </Row>
           ))}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </section>
   )
 }
@@ -53,7 +53,7 @@ export const Pulses = () => {
   return (
     <section aria-labelledby="pulses">
       <h2 id="pulses">Pulses</h2>
-      <table className="ruled">
+      <Table>
         <Columns
           of={[
             'Line',
@@ -65,40 +65,40 @@ export const Pulses = () => {
             right('One step'),
           ]}
         />
-        <tbody>
+        <Body>
           {pwms.map((p) => (
-            <tr key={p.wire.signal.id}>
-              <td>{p.wire.signal.name}</td>
-              <td>
+            <Row key={p.wire.signal.id}>
+              <Cell>{p.wire.signal.name}</Cell>
+              <Cell>
                 <span className="mono">{shortPlace(p.wire.pin)}</span>, {p.wire.unit!.name} {p.wire.line}
-              </td>
-              <td className="right">
+              </Cell>
+              <Cell align="right">
                 <Quantity value={p.wanted} unit="Hz" />
-              </td>
+              </Cell>
               {p.actual && p.prescaler && p.steps && p.stepTime ? (
                 <>
-                  <td className="right">
+                  <Cell align="right">
                     <Num worked={p.actual} digits={4} />
-                  </td>
-                  <td className="right">
+                  </Cell>
+                  <Cell align="right">
                     <Num worked={p.prescaler} digits={8} />
-                  </td>
-                  <td className="right">
+                  </Cell>
+                  <Cell align="right">
                     <Num worked={p.steps} digits={8} />
-                  </td>
-                  <td className="right">
+                  </Cell>
+                  <Cell align="right">
                     <Num worked={p.stepTime} />
-                  </td>
+                  </Cell>
                 </>
               ) : (
-                <td colSpan={4} className="stops">
+                <Cell colSpan={4} className="stops">
                   no division of this clock reaches it
-                </td>
+                </Cell>
               )}
-            </tr>
+            </Row>
           ))}
-        </tbody>
-      </table>
+        </Body>
+      </Table>
     </section>
   )
 }

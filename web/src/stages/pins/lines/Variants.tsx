@@ -2,7 +2,7 @@
 
 import type { Design } from '@root-board/core/design'
 import { Button } from '@mui/material'
-import { Columns, hidden } from '../../../shared/Columns'
+import { Body, Cell, Columns, Row, Table, hidden } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../../shared/use-asked'
 import { questions } from '../../../worker/client'
@@ -23,17 +23,17 @@ export const Variants = () => {
       {failed && <QuestionFailed why={failed} />}
       {!verdicts && !failed && <p className="faint">Checking every version …</p>}
       {verdicts && (
-        <table className="ruled">
+        <Table>
           <Columns of={['Device', 'Version you may meet', 'Does the plan hold?', hidden('Use it')]} />
-          <tbody>
+          <Body>
             {verdicts.map((v) => (
-              <tr key={`${v.need} ${v.variant}`}>
-                <td>{v.name}</td>
-                <td>
+              <Row key={`${v.need} ${v.variant}`}>
+                <Cell>{v.name}</Cell>
+                <Cell>
                   {v.label}
                   {!v.tried && <span className="faint">, untried</span>}
-                </td>
-                <td>
+                </Cell>
+                <Cell>
                   {v.findings.length === 0 ? (
                     <span className="settled">holds</span>
                   ) : (
@@ -43,19 +43,19 @@ export const Variants = () => {
                       </div>
                     ))
                   )}
-                </td>
-                <td className="right">
+                </Cell>
+                <Cell align="right">
                   <Button
                     aria-label={`Plan for ${v.name}, ${v.label}`}
                     onClick={() => edit({ kind: 'setVariant', id: v.need, variant: v.variant ?? null })}
                   >
                     Plan for it
                   </Button>
-                </td>
-              </tr>
+                </Cell>
+              </Row>
             ))}
-          </tbody>
-        </table>
+          </Body>
+        </Table>
       )}
     </section>
   )

@@ -1,0 +1,2 @@
+export * from './sketch'
+export { readSketch, type ReadSketch } from './read-line'
