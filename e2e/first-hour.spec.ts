@@ -9,6 +9,7 @@ test('a new project puts the cursor where one types; a pump that nobody knows is
   page,
 }) => {
   await page.goto('/')
+  await expect(page.getByLabel('What will it be called?')).toBeFocused()
   await page.keyboard.type('Plant waterer')
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('What does it have?')).toBeFocused()
@@ -64,6 +65,29 @@ test('the evidence folds while it has nothing to say, opens by itself for what i
   await expect(evidence.getByTitle('1: stops the work')).toBeVisible()
   await page.keyboard.press('ControlOrMeta+z')
   await expect(evidence).toContainText('Nothing speaks against this project')
+})
+
+test('in the drawing of a chip nothing lies over its neighbour: each leg’s words are in its own row', async ({
+  page,
+}) => {
+  await openDemo(page, 'pins')
+  const legs = page.locator('.leg')
+  expect(await legs.count()).toBe(28)
+  const astray = await legs.evaluateAll((all) =>
+    all.flatMap((leg) => {
+      const row = leg.getBoundingClientRect()
+      return [...leg.querySelectorAll('span')]
+        .map((e) => [e.textContent, e.getBoundingClientRect()] as const)
+        .filter(([text, box]) => text && (box.top < row.top - 2 || box.bottom > row.bottom + 2))
+        .map(([text]) => text)
+    }),
+  )
+  expect(astray).toEqual([])
+  // One under the other, at one distance: the left side of a DIP has legs 1 to 14 from the top.
+  const tops = await legs.evaluateAll((all) =>
+    all.map((e) => Math.round(e.getBoundingClientRect().top)).sort((a, b) => a - b),
+  )
+  expect(new Set(tops).size).toBe(14)
 })
 
 test('a sample is copied and left as it is', async ({ page }) => {

@@ -1,6 +1,6 @@
 // Routes, theme and toasts. Every route is loaded when it is first asked for.
 
-import { ThemeProvider } from '@mui/material'
+import { StyledEngineProvider, ThemeProvider } from '@mui/material'
 import { SnackbarProvider } from 'notistack'
 import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
@@ -48,19 +48,22 @@ export const App = () => {
   const { mode } = useMode()
   const theme = useMemo(() => themeFor(mode), [mode])
   return (
-    <ThemeProvider theme={theme}>
-      <Look />
-      <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-        <Suspense
-          fallback={
-            <p className="faint" style={{ padding: 24 }}>
-              Loading …
-            </p>
-          }
-        >
-          <RouterProvider router={router} />
-        </Suspense>
-      </SnackbarProvider>
-    </ThemeProvider>
+    // First, so that the drawings’ style sheets say the last word.
+    <StyledEngineProvider injectFirst>
+      <ThemeProvider theme={theme}>
+        <Look />
+        <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+          <Suspense
+            fallback={
+              <p className="faint" style={{ padding: 24 }}>
+                Loading …
+              </p>
+            }
+          >
+            <RouterProvider router={router} />
+          </Suspense>
+        </SnackbarProvider>
+      </ThemeProvider>
+    </StyledEngineProvider>
   )
 }

@@ -1,6 +1,7 @@
 // The words of a clash, by hand: who, what of, and why not.
 
 import type { SignalNeed, WiringChoice } from '../needs'
+import type { ClashRule } from '../legs'
 import { clashWords } from './clash'
 import type { Demand } from './demand'
 
@@ -53,6 +54,70 @@ test.each<[string, SignalNeed[], WiringChoice[], number[][], string]>([
 ])('%s', (_, clash, choices, pins, words) =>
   expect(clashWords(demand(clash, pins), clash, choices, [])).toBe(words),
 )
+
+// Two groups of 100 mA, a second board; LEDs as the builder set them.
+test.each<[ClashRule[], string]>([
+  [[], '2 outputs are asked for together, and no unit and legs serve them all at once'],
+  [['radio'], '2 outputs can’t be served together while the radio is on'],
+  [['boards'], '2 outputs can’t be served together on Chip and Other at the same positions'],
+  [
+    ['currents'],
+    '2 outputs can’t be served together within what groups of legs may carry (20 mA and 5 mA; left 100 mA and right 80 mA)',
+  ],
+  [['locks'], '2 outputs can’t be served together with the locks as they are'],
+  [['kept-free'], '2 outputs can’t be served together with the legs kept free'],
+  [
+    ['locks', 'kept-free'],
+    '2 outputs can’t be served together with the locks as they are, or with the legs kept free',
+  ],
+])('%j: %s', (rules, words) => {
+  const lamp = (id: string, settings: object) =>
+    ({
+      ...signal(id, id, 'digital-out'),
+      ends: [
+        {
+          instance: { need: { settings } },
+          signal: { id: 'light', electrical: { kind: 'led', current: 5e-3 } },
+        },
+      ],
+    }) as unknown as SignalNeed
+  const lamps = [lamp('x', { 'light.current': 20e-3 }), lamp('y', {})]
+  const asked = demand(lamps, [[1], [2]])
+  const chip = {
+    ...asked.chip,
+    alsoOn: [{ name: 'Other' }],
+    limits: {
+      groups: [
+        // What is recommended counts before what it stands.
+        { name: 'left', pins: [], recommended: { max: 0.1 }, absolute: { max: 0.2 } },
+        { name: 'right', pins: [], absolute: { max: 0.08 } },
+      ],
+    },
+  } as unknown as Demand['chip']
+  expect(clashWords({ ...asked, chip }, lamps, [], rules)).toBe(words)
+})
+test('three of a load are counted, and one signal is not served at all', () => {
+  const led = (id: string) =>
+    ({
+      ...signal(id, id, 'digital-out'),
+      ends: [{ instance: { need: {} }, signal: { id: 'light', electrical: { kind: 'led', current: 5e-3 } } }],
+    }) as unknown as SignalNeed
+  const three = ['p', 'q', 'r'].map(led)
+  const groups = { groups: [{ name: 'all', pins: [], absolute: { max: 0.01 } }] }
+  const of = (clash: SignalNeed[]) => {
+    const asked = demand(
+      clash,
+      clash.map((_, n) => [n]),
+    )
+    return clashWords({ ...asked, chip: { ...asked.chip, limits: groups as never } }, clash, [], ['currents'])
+  }
+  expect(of(three)).toBe(
+    '3 outputs can’t be served together within what groups of legs may carry (3 × 5 mA; all 10 mA)',
+  )
+  expect(of([three[0]!])).toBe(
+    '1 output can’t be served at all within what groups of legs may carry (5 mA; all 10 mA)',
+  )
+})
 
 test('boards that sit on one another: which two, and on what header', () => {
   const [x, y, z] = [

@@ -230,6 +230,26 @@ describe('reach', () => {
     expect(entries.find((e) => e.pin === 'PA4')?.reason).toBe('I2C SDA has no other leg')
     expect(entries.find((e) => e.pin === 'PA5')?.reason).toBe('I2C SCL has no other leg')
   })
+  test('of a line that only one of two wirings has: what that wiring costs with it there, on each leg', () => {
+    const face = (wiring?: string) =>
+      project({ chip: 'td8-28-dip', devices: [['glow-display', 'Face', wiring]] })
+    const either = analyse(face(), library)
+    expect(either.pins.plan!.wirings[0]!.wiring.id).toBe('i2c')
+    const own = chipOf('td8-28-dip')
+    const kept = either.pins.assignment
+    const { taken } = either.pins
+    const needs = resolveNeeds(face(), library).open
+    const entries = reachOf({ chip: own, needs, choices: open, taken }, 'd1.1.CS', kept)
+    const spi = resolveNeeds(face('spi'), library).open
+    const costs = own.pins.map((p) => {
+      const choices = { locks: { 'd1.1.CS': p.id }, excluded: [], kept }
+      const there = planPins({ chip: own, needs: spi, choices, taken })
+      return there.status === 'proven' && !there.wires.some((w) => w.impossible) ? there.cost : undefined
+    })
+    const best = Math.min(...costs.map((c) => c ?? Infinity))
+    expect(entries.map((e) => e.extra)).toEqual(costs.map((c) => (c === undefined ? undefined : c - best)))
+    expect(entries.filter((e) => e.extra !== undefined).length).toBeGreaterThan(10)
+  })
   test('an unknown signal reaches nothing', () =>
     expect(
       reachOf(

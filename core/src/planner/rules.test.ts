@@ -5,7 +5,7 @@ import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { applyEdits, type Design } from '../design'
 import { textReport } from '../formats'
-import { findPart, type Library, partsOfKind } from '../parts'
+import { type Device, findPart, type Library, partsOfKind } from '../parts'
 import { isPlanned } from '../legs'
 import { legGrade, legLoads, loadSums, swapTo, swapWords } from '../pins'
 import { steps } from '../patience'
@@ -163,6 +163,22 @@ describe('bytes', () => {
     // Whichever wiring is chosen has its one byte, in order, and the other costs nothing.
     expect(open.bytes.map((b) => b.wires.length)).toEqual([open.plan!.wirings[0]!.wiring.byte!.length])
     expect(open.plan!.cost).toBeLessThan(8)
+  })
+  test('a bit locked where it can’t be is planned around: the others are no byte, and pay nothing for that', () => {
+    const of = (byte: boolean) => {
+      const part = structuredClone(library.parts['line-display']!) as Device
+      if (!byte) for (const w of part.wirings) Reflect.deleteProperty(w, 'byte')
+      return analyse(
+        project({
+          ...display,
+          devices: [['line-display', 'Text', 'byte']],
+          locks: { 'd1.1.D0': 'VDD1', 'd1.1.D1': 'PA3', 'd1.1.D7': 'PB3' },
+        }),
+        { parts: { ...library.parts, [part.id]: part } },
+      ).pins.plan!
+    }
+    expect(of(true).wires.find((w) => w.impossible)?.signal.id).toBe('d1.1.D0')
+    expect(of(true).cost).toBe(of(false).cost)
   })
   test('one that is scattered says its legs, bit by bit', () => {
     const design = project({

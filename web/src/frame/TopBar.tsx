@@ -125,7 +125,10 @@ export const TopBar = () => {
         onClick={() => frame.set({ evidence: !evidence })}
         aria-pressed={evidence}
       >
-        Evidence <Marks findings={analysis.findings} />
+        Evidence
+        <span className="its-marks">
+          <Marks findings={analysis.findings} />
+        </span>
       </Button>
       <Button onClick={() => frame.set({ help: true })} aria-label="Keys">
         <kbd>?</kbd>
