@@ -4,6 +4,8 @@ import { ButtonBase, type ButtonBaseProps, styled } from '@mui/material'
 
 export const Flat = styled((props: ButtonBaseProps) => <ButtonBase disableRipple {...props} />)({
   display: 'inline',
+  justifyContent: 'normal',
+  alignItems: 'normal',
   font: 'inherit',
   color: 'inherit',
   textAlign: 'left',

@@ -287,9 +287,9 @@ const Levels = ({ pin }: { pin: ChipPin }) => {
                   {f.worked && (
                     <>
                       {' '}
-                      <Num worked={f.worked}>
-                        <span className="faint">working</span>
-                      </Num>
+                      <span className="in-brackets">
+                        (<Num worked={f.worked} show="range" />)
+                      </span>
                     </>
                   )}
                 </li>
