@@ -10,6 +10,7 @@ export type Caution =
   | 'lithium'
   | 'heat'
   | 'eyes'
+  | 'light'
   | 'motor'
   | 'children'
   | 'joined-grounds'
@@ -26,6 +27,8 @@ export const cautionWords: Record<Caution, string> = {
     'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
   heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
   eyes: 'Wear eye protection when clipping leads: the ends fly.',
+  light:
+    'This light can harm eyes, also where it can’t be seen. Never look into it nor point it at anyone, and keep to its label and the local rules for it.',
   motor: 'A motor starts without warning when power returns. Keep fingers and hair away.',
   'joined-grounds':
     'Two supplies feed this project: only their grounds are joined, never their plus. Unplug both before a wire is moved.',

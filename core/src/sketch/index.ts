@@ -1,2 +1,2 @@
 export * from './sketch'
-export { readSketch, type ReadSketch } from './read-line'
+export { hazardsIn, readSketch, touchable, type ReadSketch } from './read-line'

@@ -4,6 +4,7 @@ import fc from 'fast-check'
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
+import { cautionWords } from '../blocks'
 import { type Device, readPart } from '../parts'
 import { readSketch, type Sketch, sketchedPart, sketchSorts, type SketchSort } from '.'
 
@@ -30,13 +31,25 @@ test.each<[string, Partial<Sketch>, string[]]>([
   // Seven bits are all that an address has; what is said twice is not taken twice.
   ['x: i2c 0x80 5 V 12 V', { sort: 'two-wire', supply: 5 }, ['0x80', '12V']],
   ['thing', { name: 'thing', sort: 'module' }, []],
+  // Without a colon the numbers are read all the same, in capitals or not.
+  ['pump 12v 400ma', { name: 'pump', sort: 'motor', supply: 12, work: 0.4 }, []],
+  ['3 x fan 5 v', { name: 'fan', sort: 'motor', supply: 5 }, []],
+  // The last word says what it is.
+  ['motor driver', { sort: 'module' }, []],
+  ['x: motor driver 5 V', { sort: 'module', supply: 5 }, []],
+  ['x: module 5 V 1 A 2 A 3 A', { work: 2, rest: 1 }, ['3A']],
+  // What can hurt is heard wherever it stands.
+  ['plug: relay 5 V 80 mA mains', { sort: 'motor', hazards: ['mains'] }, ['mains']],
+  ['hotplate: heater 230 V 4 A', { sort: 'load', supply: 230, hazards: ['mains', 'heat'] }, []],
+  ['feed: load 61 V', { hazards: ['mains'] }, []],
+  ['feed: load 60 V', { hazards: [] }, []],
+  ['pack: charger 5 V 1 A', { hazards: ['lithium'] }, ['charger']],
+  ['pointer: laser 5 V', { hazards: ['light'] }, ['laser']],
 ])('%s', (line, expected, unread) => {
   const read = readSketch(line)
   expect(read.sketch).toMatchObject(expected)
   expect(read.unread).toEqual(unread)
 })
-test('whether the sort was said or is only the plainest', () =>
-  expect(['pump', 'thing', 'thing: spi'].map((l) => readSketch(l).sortSaid)).toEqual([true, false, true]))
 
 const library = shippedLibrary()
 const made = (sketch: Sketch) => {
@@ -163,15 +176,55 @@ test('a pump of 0.4 A stalls at 2 A: a strong transistor and diode, the caution 
   const small = made({ name: 'Lock', sort: 'motor', work: 0.03 }).part.wirings[0]!.signals[0]!.electrical
   expect(small).toMatchObject({ transistor: 'nfet-small', diode: 'diode-small' })
   const bulb = made({ name: 'Bulb', sort: 'load', work: 2 }).part
+  // A load turns its current into heat.
   expect([bulb.wirings[0]!.signals[0]!.electrical, bulb.cautions]).toEqual([
     expect.not.objectContaining({ diode: expect.anything() }),
-    undefined,
+    ['heat'],
   ])
+  // Neither may twitch before the program runs: a pull-down holds the gate.
+  for (const sort of ['motor', 'load', 'strip'] as const)
+    expect([sort, made({ name: 'X', sort }).part.wirings[0]!.signals[0]!.quiet]).toEqual([sort, true])
+  const switches = made({ name: 'Plug', sort: 'motor', hazards: ['mains'] }).part
+  expect(switches.cautions).toEqual(['mains', 'motor'])
 })
 test('a module of which no line is known has one, and says so', () => {
   const { part, assumed } = made({ name: 'Thing', sort: 'module' })
   expect(part.wirings[0]!.signals.map((s) => [s.terminal, s.kind])).toEqual([['LINE', 'digital-out']])
   expect(assumed.map((a) => a.words)).toContain('one line, which the chip drives')
+})
+test('what is worked out has no more digits than what was said: 24 V by a tenth is 26.4 V, five times 0.43 A 2.15 A', () => {
+  const { part } = made({ name: 'Lamp', sort: 'motor', supply: 24, work: 0.43 })
+  expect([part.supply!.min, part.supply!.max, part.modes[1]!.current.max]).toEqual([21.6, 26.4, 2.15])
+})
+test('a sensor on 5 V reaches further than the converter of a chip on 3.3 V, and that is told', () => {
+  const { part } = made({ name: 'Level', sort: 'sensor', supply: 5, work: 1e-3 })
+  const { findings } = analyse(
+    project({
+      chip: 'mw2-module',
+      source: 'usb-port',
+      regulator: 'bl33-low',
+      devices: [[part.id, 'Level', undefined, { fedBy: 'source' }]],
+    }),
+    { parts: { ...library.parts, [part.id]: part } },
+  )
+  expect(findings.map((f) => f.check)).toContain('pins.level')
+})
+test('what can hurt stands at the step in which it is joined: a laser’s light, what moves', () => {
+  const { part } = made(readSketch('pointer: module laser 5 V 30 mA').sketch)
+  const { build } = analyse(
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-9v',
+      regulator: 'bl5-low',
+      devices: [[part.id, 'Pointer']],
+    }),
+    { parts: { ...library.parts, [part.id]: part } },
+  )
+  const step = build.steps.find((s) => s.title === 'Pointer')!
+  expect(step.cautions).toContain('light')
+  expect(cautionWords.light).toMatch(/[Nn]ever look into it/)
+  // Clipped leads are another matter.
+  expect(step.cautions).not.toContain('eyes')
 })
 test('the less is said the more is told as assumed, and what is said is not', () => {
   const words = (more: Partial<Sketch>) =>

@@ -30,6 +30,9 @@ export const sortWords: Record<SketchSort, string> = {
   module: 'module with plain lines',
 }
 
+/** What can hurt someone with it. */
+export type Hazard = 'mains' | 'lithium' | 'heat' | 'motor' | 'light'
+
 export interface Sketch {
   name: string
   sort: SketchSort
@@ -43,6 +46,8 @@ export interface Sketch {
   /** Of a module: lines that the chip drives, and those that it reads. */
   drives?: readonly string[]
   reads?: readonly string[]
+  /** Those that its words name; what moves or may get hot by its sort is added. */
+  hazards?: readonly Hazard[]
 }
 
 export interface Assumed {
@@ -57,6 +62,11 @@ const amps = (i: number) => formatQuantity(i, 'A', 3)
 
 /** Small motors with brushes stall at three to ten times the current that they run at. */
 const stall = 5
+/** By its sort: what moves, and what turns its current into heat. */
+const hazardsOf: Partial<Record<SketchSort, readonly Hazard[]>> = { motor: ['motor'], load: ['heat'] }
+
+/** Without the last digit of a product of two fractions. */
+const plain = (value: number) => Number(value.toPrecision(12))
 /** How far off its rated voltage a thing may run, where its sheet has not been read. */
 const slack = 0.1
 /** Of modules and sensors, A: more than most take. */
@@ -205,21 +215,23 @@ const terminalsOf = (sort: SketchSort, signals: readonly Json[]): Json[] => {
 }
 
 /** The part file of a sketch under an id of its own, and what it assumes. */
-export const sketchedPart = (sketch: Sketch, id: string): { file: Json; assumed: Assumed[] } => {
+export const sketchedPart = (
+  sketch: Sketch,
+  id: string,
+): { file: Json; assumed: Assumed[]; cautions: Hazard[] } => {
   const { name, sort, rest } = sketch
   const assumed: Assumed[] = []
   const assume = (field: string, words: string) => assumed.push({ field, words })
   const supply = sketch.supply ?? 5
+  const [low, high] = [plain(supply * (1 - slack)), plain(supply * (1 + slack))]
   if (!isPassive(sort)) {
     if (sketch.supply === undefined) assume('supply', `it runs on ${volts(supply)}`)
-    assume(
-      'supply',
-      `from ${volts(supply * (1 - slack))} to ${volts(supply * (1 + slack))}, a tenth around that`,
-    )
+    assume('supply', `from ${volts(low)} to ${volts(high)}, a tenth around that`)
   }
   const work = sketch.work ?? (sort === 'contact' ? 0 : usualWork[sort])
   if (sketch.work === undefined && sort !== 'contact') assume('modes.work', `it takes ${amps(work)} at work`)
-  const most = sort === 'motor' ? work * stall : work
+  const most = sort === 'motor' ? plain(work * stall) : work
+  const cautions = [...new Set([...(sketch.hazards ?? []), ...(hazardsOf[sort] ?? [])])]
   if (sort === 'motor')
     assume('modes.work', `starting or stalled it takes ${amps(most)}, five times what it runs at`)
   if (rest === undefined && !isPassive(sort))
@@ -230,13 +242,14 @@ export const sketchedPart = (sketch: Sketch, id: string): { file: Json; assumed:
   assume('price', 'its price is not known')
   return {
     assumed,
+    cautions,
     file: {
       format: 2,
       kind: 'device',
       id,
       name,
       group: sortWords[sort],
-      sheet: 'sketched, without a sheet',
+      sheet: 'a sketch, without a sheet',
       price: 0,
       assumed: [...new Set(assumed.map(({ field }) => field.split('.')[0]!))],
       terminals: terminalsOf(sort, signals),
@@ -259,9 +272,7 @@ export const sketchedPart = (sketch: Sketch, id: string): { file: Json; assumed:
               },
             },
           ],
-      ...(isPassive(sort)
-        ? {}
-        : { supply: { min: supply * (1 - slack), max: supply * (1 + slack), kind: 'assumed', source } }),
+      ...(isPassive(sort) ? {} : { supply: { min: low, max: high, kind: 'assumed', source } }),
       wirings: [
         {
           id: 'sketched',
@@ -271,7 +282,7 @@ export const sketchedPart = (sketch: Sketch, id: string): { file: Json; assumed:
         },
       ],
       memory: { program: 500, data: 20 },
-      ...(sort === 'motor' ? { cautions: ['motor'] } : {}),
+      ...(cautions.length > 0 ? { cautions } : {}),
     },
   }
 }

@@ -120,11 +120,7 @@ export const TopBar = () => {
       <Button onClick={toggle} title="Light or lamp-lit">
         {mode === 'dark' ? 'Daylight' : 'Lamp light'}
       </Button>
-      <Button
-        className="to-evidence"
-        onClick={() => frame.set({ evidence: !evidence })}
-        aria-pressed={evidence}
-      >
+      <Button onClick={() => frame.set({ evidence: !evidence })} aria-pressed={evidence}>
         Evidence
         <span className="its-marks">
           <Marks findings={analysis.findings} />

@@ -9,7 +9,6 @@ export const Table = styled(MuiTable)({
   '& th[scope="row"]': { color: 'inherit', fontWeight: 450, fontSize: 'inherit' },
 })
 export const Body = TableBody
-export const Head = TableHead
 export const Row = TableRow
 
 export const Cell = styled(TableCell)({

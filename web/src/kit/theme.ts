@@ -55,6 +55,7 @@ export const themeFor = (mode: Mode): Theme => {
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiButton: { defaultProps: { size: 'small', variant: 'outlined', color: 'inherit' } },
+      MuiTabs: { defaultProps: { variant: 'scrollable', scrollButtons: false } },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
       MuiCheckbox: {
         defaultProps: { size: 'small', color: 'primary' },

@@ -34,7 +34,7 @@ export const Differences = ({
     .filter((d) => !unimportant(d))
     .sort((a, b) => place(a) - place(b))
   const text = (path: string, value: unknown) =>
-    value === undefined ? <span className="faint">not stated</span> : factText(after.kind, path, value)
+    value === undefined ? <span className="faint">not stated</span> : factText(after.kind, path, value, after)
   if (found.length === 0) return <p className="settled">They say the same.</p>
   return (
     <Table className="differences">

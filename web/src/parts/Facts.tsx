@@ -81,13 +81,13 @@ export const Facts = ({ part }: { part: Part }) => {
           return (
             <Row key={path}>
               <Cell>{words}</Cell>
-              <Cell className="mono">{factText(part.kind, path, value)}</Cell>
-              <Cell className={guess ? 'risks' : ''}>{guess ? '○ assumed' : kindsOf(value)}</Cell>
+              <Cell className="mono">{factText(part.kind, path, value, part)}</Cell>
+              <Cell className={guess ? 'risks one-line' : ''}>{guess ? '○ assumed' : kindsOf(value)}</Cell>
               <Cell>{guess ? '' : sourceOf(value)}</Cell>
               <Cell>
                 {others.map((o, i) => (
                   <div key={i}>
-                    <span className="mono">{factText(part.kind, path, o)}</span>{' '}
+                    <span className="mono">{factText(part.kind, path, o, part)}</span>{' '}
                     {typeof o.source === 'string' && <span className="faint">{o.source}</span>}
                   </div>
                 ))}

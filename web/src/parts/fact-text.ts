@@ -48,20 +48,21 @@ const inWords = (path: string, value: number): string | undefined => {
 }
 const aside = new Set(['kind', 'source', 'why', 'others', 'at'])
 
-/** `1.8 V … 3.6 V`, `0.7 · V_DD`, `8 mA: max 0.4 V`. */
-export const factText = (kind: PartKind, path: string, value: unknown): string => {
-  if (typeof value === 'number') return inWords(path, value) ?? formatQuantity(value, unitAt(kind, path))
+/** `1.8 V … 3.6 V`, `0.7 · V_DD`, `8 mA: max 0.4 V`. `part`: the whole, where the unit of a field follows from its neighbours. */
+export const factText = (kind: PartKind, path: string, value: unknown, part?: unknown): string => {
+  if (typeof value === 'number')
+    return inWords(path, value) ?? formatQuantity(value, unitAt(kind, path, part))
   if (typeof value === 'string') return value
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (Array.isArray(value)) return value.map((v, i) => factText(kind, `${path}[${i}]`, v)).join('; ')
+  if (Array.isArray(value)) return value.map((v, i) => factText(kind, `${path}[${i}]`, v, part)).join('; ')
   if (!isObject(value)) return '—'
   if ('factor' in value) return shareText(value)
   if ('unit' in value && 'signal' in value)
     return `${String(value.unit)}.${String(value.signal)}${value.select === undefined ? '' : `@${plainText(value.select)}`}`
   // A current for each hertz of the clock: amperes, by a plain number in the file.
   if (path.endsWith('perHertz')) return ratedText(value, 'A')
-  if (isRated(value)) return ratedText(value, unitAt(kind, path))
-  const inner = (key: string) => factText(kind, `${path}.${key}`, value[key])
+  if (isRated(value)) return ratedText(value, unitAt(kind, path, part))
+  const inner = (key: string) => factText(kind, `${path}.${key}`, value[key], part)
   if ('drop' in value) return `${inner('current')}: ${inner('drop')}`
   return inOrder(kind, path, value)
     .filter(([key, v]) => v !== undefined && !aside.has(key) && !(key === 'id' && 'name' in value))

@@ -7,7 +7,7 @@ import { Link } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Expectation } from '../kit/Expectation'
 import './sheet.css'
-import { Body, Cell, Head, Row, Table } from '../kit/Table'
+import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 
 const BuildSheet = () => {
   const { analysis, design } = useStage()
@@ -68,14 +68,7 @@ const BuildSheet = () => {
       <section>
         <h2>Legs</h2>
         <Table>
-          <Head>
-            <Row>
-              <Cell component="th">{analysis.chip.chip?.board ? 'Position' : 'Leg'}</Cell>
-              <Cell component="th">Port</Cell>
-              <Cell component="th">Signal</Cell>
-              <Cell component="th">Through</Cell>
-            </Row>
-          </Head>
+          <Columns of={[analysis.chip.chip?.board ? 'Position' : 'Leg', 'Port', 'Signal', 'Through']} />
           <Body>
             {(pins.plan?.wires ?? []).map((w) => (
               <Row key={w.signal.id}>
@@ -91,15 +84,7 @@ const BuildSheet = () => {
       <section>
         <h2>Parts</h2>
         <Table>
-          <Head>
-            <Row>
-              <Cell component="th">Count</Cell>
-              <Cell component="th">Part</Cell>
-              <Cell component="th">Value</Cell>
-              <Cell component="th">References</Cell>
-              <Cell component="th">In hand</Cell>
-            </Row>
-          </Head>
+          <Columns of={['Count', 'Part', 'Value', 'References', 'In hand']} />
           <Body>
             {build.parts.map((r) => (
               <Row key={`${r.part} ${r.value}`}>
@@ -155,14 +140,7 @@ const BuildSheet = () => {
       <section>
         <h2>Wiring</h2>
         <Table>
-          <Head>
-            <Row>
-              <Cell component="th">Net</Cell>
-              <Cell component="th">From</Cell>
-              <Cell component="th">To</Cell>
-              <Cell component="th">Done</Cell>
-            </Row>
-          </Head>
+          <Columns of={['Net', 'From', 'To', 'Done']} />
           <Body>
             {build.wiring.map((w, i) => (
               <Row key={i}>

@@ -197,7 +197,7 @@ const variant = object({
   source: optionalText(),
 }).exact()
 
-export const cautionKinds = ['mains', 'lithium', 'heat', 'motor', 'eyes'] as const
+export const cautionKinds = ['mains', 'lithium', 'heat', 'motor', 'eyes', 'light'] as const
 
 export const deviceSchema = object({
   ...head('device'),

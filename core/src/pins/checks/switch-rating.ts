@@ -7,7 +7,7 @@ import { switchOnLeg } from '../../support'
 
 /** What is wrong with a switched load, before it is said of which. */
 interface Fault extends Pick<Finding, 'severity' | 'text' | 'because'> {
-  what: 'off' | 'unknown' | 'weak' | 'current' | 'heat' | 'diode' | 'reverse'
+  what: 'off' | 'unknown' | 'weak' | 'current' | 'heat' | 'drain' | 'diode' | 'reverse'
 }
 type Switch = ReturnType<typeof switchOnLeg>
 
@@ -100,6 +100,44 @@ const loadFaults = (
   ]
 }
 
+/** Whether the transistor stands what is across it while the load is off: its supply, and above that what falls in a coil’s diode. */
+const drainFault = (
+  device: string,
+  transistor: Transistor,
+  diode: Diode | undefined,
+  supply: Worked | undefined,
+): Fault[] => {
+  const stands = fullRange(transistor.voltage).max
+  const over = diode ? Math.max(...diode.forward.map((p) => fullRange(p.voltage).max)) : 0
+  const highest = (supply?.value.max ?? -Infinity) + over
+  return highest > stands
+    ? [
+        {
+          what: 'drain',
+          severity: 'stops',
+          text: `${transistor.name} stands ${formatQuantity(stands, 'V')}; while ${device} is off it has up to ${formatQuantity(highest, 'V', 3)} across it.`,
+          because: [
+            {
+              text: `The supply of ${device} reaches ${formatQuantity(supply!.value.max, 'V', 3)}`,
+              worked: supply,
+            },
+            ...(diode
+              ? [
+                  {
+                    text: `When a coil is switched off, up to ${formatQuantity(over, 'V', 2)} more: what falls in ${diode.name}`,
+                  },
+                ]
+              : []),
+            {
+              text: `${transistor.sheet}: ${formatQuantity(stands, 'V')}`,
+              origin: partOrigin(transistor, 'voltage', transistor.voltage),
+            },
+          ],
+        },
+      ]
+    : []
+}
+
 /** Whether the diode across a coil stands its current, and the supply in reverse. */
 const diodeFaults = (device: string, most: number, diode: Diode, supply: Worked | undefined): Fault[] => {
   const [rated, stands] = [fullRange(diode.current).max, fullRange(diode.reverse).max]
@@ -141,7 +179,7 @@ export const switchRating: Check = {
   stage: 'pins',
   looksFor:
     'a load whose transistor is not turned on by its leg, or whose transistor or diode does not stand it',
-  rule: 'gate voltages of the channel, recommended current, heat at the project’s ambient',
+  rule: 'gate voltages of the channel, recommended current, absolute voltage, heat at the project’s ambient',
   run: ({ design, library, chip: { chip }, pins, power: { rail, supplies } }) => {
     if (!chip || !rail) return []
     return (pins.plan?.wires ?? []).flatMap((wire) => {
@@ -163,6 +201,7 @@ export const switchRating: Check = {
       return [
         ...gateFault(name, transistor, on),
         ...loadFaults(name, device, most, transistor, on),
+        ...drainFault(device, transistor, diode, supply),
         ...(diode ? diodeFaults(device, most, diode, supply) : []),
       ].map(({ what, ...fault }) => ({
         ...fault,

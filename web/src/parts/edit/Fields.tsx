@@ -184,7 +184,7 @@ const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }
       {others.map((o, i) => (
         <div key={i} className="other-source">
           <span className="faint">beside it</span>{' '}
-          <span className="mono">{factText(editing.kind, pathText(steps), o)}</span>{' '}
+          <span className="mono">{factText(editing.kind, pathText(steps), o, editing.data)}</span>{' '}
           <Text editing={editing} steps={[...steps, 'others', i, 'source']} label="its source" />
           <Button
             onClick={() => {

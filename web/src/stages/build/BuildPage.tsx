@@ -62,7 +62,7 @@ const BuildPage = () => {
             role="tabpanel"
             id={`view-${view.id}`}
             aria-labelledby={`tab-${view.id}`}
-            className="build-view"
+            className="build-view scroll-x"
           >
             <view.View />
           </div>

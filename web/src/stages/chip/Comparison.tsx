@@ -2,7 +2,7 @@ import { askedOf, compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
-import { Body, Cell, Head, Row, Table } from '../../kit/Table'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 
 /** Two to four carriers, what differs first. */
 export const Comparison = ({ chips }: { chips: Chip[] }) => {
@@ -17,18 +17,7 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
       </h2>
       <div className="scroll-x">
         <Table className="compare">
-          <Head>
-            <Row>
-              <Cell component="th" scope="col">
-                What differs
-              </Cell>
-              {chips.map((c) => (
-                <Cell component="th" scope="col" key={c.id}>
-                  {c.name}
-                </Cell>
-              ))}
-            </Row>
-          </Head>
+          <Columns of={['What differs', ...chips.map((c) => c.name)]} />
           <Body>
             {rows
               .filter((r) => r.differs)

@@ -4,12 +4,14 @@
 import { yupResolver } from '@hookform/resolvers/yup'
 import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
 import {
+  hazardsIn,
   readSketch,
   type Sketch,
   sketchedPart,
   type SketchSort,
   sketchSorts,
   sortWords,
+  touchable,
 } from '@root-board/core/sketch'
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, styled } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
@@ -17,13 +19,14 @@ import { type Control, Controller, useForm, useWatch } from 'react-hook-form'
 import { object, string } from 'yup'
 import { makeLibrary, type Part } from '@root-board/core/parts'
 import { api } from '../../api/client'
+import { Caution } from '../../kit/Caution'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Mark } from '../../kit/Mark'
 import { Labelled } from '../../kit/Labelled'
 import { useProject } from '../../store/project'
 
 /** Text that reads as a quantity within bounds, or nothing. */
-const quantity = (unit: Unit, min: number, max: number) =>
+const quantity = (unit: Unit, min: number, max: number, beyond?: string) =>
   string()
     .default('')
     .test('quantity', function (text) {
@@ -32,7 +35,10 @@ const quantity = (unit: Unit, min: number, max: number) =>
         const value = parseQuantity(text, unit)
         if (value >= min && value <= max) return true
         return this.createError({
-          message: `From ${formatQuantity(min, unit)} to ${formatQuantity(max, unit)}`,
+          message:
+            value > max && beyond
+              ? beyond
+              : `From ${formatQuantity(min, unit)} to ${formatQuantity(max, unit)}`,
         })
       } catch (error) {
         if (!(error instanceof QuantityError)) throw error
@@ -46,7 +52,12 @@ const names = string()
 const schema = object({
   name: string().trim().required('What is it called?').max(80, 'At most 80 letters'),
   sort: string<SketchSort>().oneOf(sketchSorts).required(),
-  supply: quantity('V', 0.5, 60),
+  supply: quantity(
+    'V',
+    0.5,
+    touchable,
+    `More than ${touchable} V is not for this board: it belongs behind a relay or a module, wired by a licensed electrician.`,
+  ),
   rest: quantity('A', 0, 20),
   work: quantity('A', 0, 20),
   address: string()
@@ -78,7 +89,8 @@ const valuesOf = ({ name, sort, supply, rest, work, address, drives = [], reads 
   drives: drives.join(', '),
   reads: reads.join(', '),
 })
-const sketchOf = (v: Values): Sketch => {
+/** `line`: what was typed, which may name what can hurt someone. */
+const sketchOf = (v: Values, line: string): Sketch => {
   const number = (t: string, unit: Unit) => (t.trim() === '' ? undefined : parseQuantity(t, unit))
   const list = (t: string) => t.split(/[\s,]+/).filter(Boolean)
   const fed = v.sort !== 'contact' && v.sort !== 'led'
@@ -89,6 +101,7 @@ const sketchOf = (v: Values): Sketch => {
     rest: fed ? number(v.rest, 'A') : undefined,
     work: v.sort === 'contact' ? undefined : number(v.work, 'A'),
     address: v.sort === 'two-wire' && v.address ? parseInt(v.address, 16) : undefined,
+    hazards: hazardsIn(`${line.replace(':', ' ')} ${v.name}`),
     ...(v.sort === 'module' ? { drives: list(v.drives), reads: list(v.reads) } : {}),
   }
 }
@@ -167,7 +180,7 @@ export const SketchForm = ({ line, taken, done }: Props) => {
   const queries = useQueryClient()
   const add = useMutation({
     mutationFn: async (v: Values) => {
-      const { file } = sketchedPart(sketchOf(v), freeId(v.name, taken))
+      const { file } = sketchedPart(sketchOf(v, line), freeId(v.name, taken))
       const { id } = await api.addPart(file)
       await queries.invalidateQueries({ queryKey: ['parts'] })
       // The project takes the facts of what is added from the library as it is now.
@@ -177,7 +190,7 @@ export const SketchForm = ({ line, taken, done }: Props) => {
     onSuccess: done,
   })
   const whole = schema.isValidSync(values)
-  const assumed = whole ? sketchedPart(sketchOf(values), 'x').assumed : []
+  const sketched = whole ? sketchedPart(sketchOf(values, line), 'x') : undefined
   const { sort } = values
   const fed = sort !== 'contact' && sort !== 'led'
   return (
@@ -242,9 +255,9 @@ export const SketchForm = ({ line, taken, done }: Props) => {
             )}
           </Grid>
           <h3 style={{ marginTop: 16 }}>What is assumed until its sheet is read</h3>
-          {whole ? (
+          {sketched ? (
             <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
-              {assumed.map((a) => (
+              {sketched.assumed.map((a) => (
                 <li key={a.words} className="risks">
                   {a.words}
                 </li>
@@ -253,6 +266,9 @@ export const SketchForm = ({ line, taken, done }: Props) => {
           ) : (
             <p className="faint">Shown once every field can be read.</p>
           )}
+          {sketched?.cautions.map((name) => (
+            <Caution key={name} name={name} />
+          ))}
           {add.error && (
             <Alert severity="error" icon={<Mark severity="stops" />}>
               It was not added: {add.error.message}. Nothing was changed.

@@ -8,7 +8,8 @@ import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { questions } from '../../worker/client'
-import { Body, Cell, Head, Row, Table } from '../../kit/Table'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import { Fragment } from 'react'
 import { Tick } from '../../kit/inputs'
 
 const ask = (design: Design) => questions.otherBoards(design)
@@ -71,18 +72,16 @@ export const BoardsView = () => {
               : `${changed.length} of ${rows.length} names in the program change`}
           </h2>
           <Table>
-            <Head>
-              <Row>
-                <Cell component="th" scope="col">
-                  Signal
-                </Cell>
-                {rows[0]!.names.map((n) => (
-                  <Cell component="th" scope="col" key={n.board}>
+            <Columns
+              of={[
+                'Signal',
+                ...rows[0]!.names.map((n) => (
+                  <Fragment key={n.board}>
                     {n.board} <span className="faint">printed, pin, in the program</span>
-                  </Cell>
-                ))}
-              </Row>
-            </Head>
+                  </Fragment>
+                )),
+              ]}
+            />
             <Body>
               {rows.map(({ wire, names }) => (
                 <Row key={wire.signal.id}>

@@ -4,7 +4,8 @@ import { seatsOf } from '@root-board/core/carrier'
 import type { Instance, Seat, SignalNeed } from '@root-board/core/needs'
 import { linksToSet } from '@root-board/core/planner'
 import { useStage } from '../../shared/analysis'
-import { Body, Cell, Head, Row, Table } from '../../kit/Table'
+import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import { Fragment } from 'react'
 import { Choice } from '../../kit/inputs'
 
 export const StackView = () => {
@@ -30,25 +31,19 @@ export const StackView = () => {
   return (
     <div className="stack-view">
       <Table>
-        <Head>
-          <Row>
-            <Cell component="th" scope="col">
-              {chip.name}
-            </Cell>
-            <Cell component="th" scope="col">
-              Pin
-            </Cell>
-            {boards.map((b, i) => (
-              <Cell component="th" scope="col" key={b.id}>
+        <Columns
+          of={[
+            chip.name,
+            'Pin',
+            ...boards.map((b, i) => (
+              <Fragment key={b.id}>
                 {b.name}{' '}
                 <span className="faint">{i === boards.length - 1 ? 'on top' : `storey ${i + 1}`}</span>
-              </Cell>
-            ))}
-            <Cell component="th" scope="col">
-              Wired by hand
-            </Cell>
-          </Row>
-        </Head>
+              </Fragment>
+            )),
+            'Wired by hand',
+          ]}
+        />
         {headers.map((header) => (
           <Body key={header}>
             <Row>
