@@ -1,6 +1,6 @@
 // A block of the support circuit: one file each, all of this form, listed in around.ts.
 
-import type { Stock, SupportPart } from '../circuit'
+import { netOf, type Stock, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
@@ -76,4 +76,15 @@ export const pinNet = (chip: Chip, id: string): string => {
   // Where a board is fed.
   if (pin.rail === 'IN') return 'VIN'
   return pin.id
+}
+
+/**
+ * The net of one of the chip’s legs: that of its signal (of two, the one that can be there), of the reset, or its own; the
+ * reference keeps its own, on which its capacitor is.
+ */
+export const legNet = (chip: Chip, { plan }: PinsResult, id: string): string => {
+  const here = plan?.wires.filter((w) => w.pin.id === id) ?? []
+  const wire = here.find((w) => !w.impossible) ?? here[0]
+  if (wire && wire.pin.type !== 'reference') return netOf(wire.signal.name)
+  return id === chip.support.reset?.pin ? 'RESET' : pinNet(chip, id)
 }

@@ -1,7 +1,7 @@
-import { netOf, type SupportPart } from '../circuit'
+import { type SupportPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { partsOfKind } from '../parts'
-import { type BlockContext, pinNet, type SupportBlock } from './block'
+import { type BlockContext, legNet, type SupportBlock } from './block'
 import { joined } from './step'
 
 declare module '../circuit/support' {
@@ -20,9 +20,7 @@ const header = ({ chip, design, library, pins }: BlockContext): SupportPart[] =>
   const netAt = (at: string) => {
     if (at === 'supply') return 'VCC'
     if (at === 'ground') return 'GND'
-    const wire = pins.plan?.wires.find((w) => w.pin.id === at)
-    if (at === chip.support.reset?.pin && !wire) return 'RESET'
-    return wire ? netOf(wire.signal.name) : pinNet(chip, at)
+    return legNet(chip, pins, at)
   }
   return [
     {

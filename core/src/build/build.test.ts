@@ -14,6 +14,51 @@ const keysOf = (design: Design) =>
     .build.support.filter((s) => s.present)
     .map((s) => s.key)
 
+describe('the net of a leg', () => {
+  const netsAt = (a: ReturnType<typeof analyse>, part: RegExp, leg: RegExp) =>
+    a.build.placed
+      .filter((p) => part.test(p.name))
+      .flatMap((p) => p.legs.filter((l) => leg.test(l.name)).map((l) => l.net))
+
+  test('of two signals that are said to be on it, the one that is soldered there', () => {
+    const locked = project({
+      chip: 'qm32-32',
+      regulator: 'bl33-low',
+      devices: [
+        ['lamp-red', 'Lamp'],
+        ['push-button', 'Go'],
+      ],
+      locks: { 'd1.1.light': 'PA3' },
+    })
+    const a = analyse(
+      applyEdits(locked, [{ kind: 'solder', signal: 'd2.1.contact', name: 'Go', pin: 'PA3' }]),
+      library,
+    )
+    expect([netsAt(a, /^QM32/, / PA3$/), netsAt(a, /^Go$/, /1$/)]).toEqual([['GO'], ['GO']])
+  })
+  test('a reference locked onto a programming leg: header, leg and reference are on one net, whatever else is wrong', () => {
+    const a = analyse(
+      project({
+        chip: 'td8-28-dip',
+        source: 'adapter-5v',
+        devices: [['reference-2v5', 'Ref']],
+        locks: { 'd1.1.OUT': 'PC3' },
+      }),
+      library,
+    )
+    const nets = [
+      netsAt(a, /^TD8/, / PC3$/),
+      netsAt(a, /programming header/, /MISO/),
+      netsAt(a, /^Ref$/, /OUT/),
+    ].flat()
+    expect(nets).toHaveLength(3)
+    expect(new Set(nets).size).toBe(1)
+    expect(a.findings.map((f) => f.text)).toContainEqual(
+      expect.stringMatching(/^Ref can’t be on leg 20 \(PC3\)/),
+    )
+  })
+})
+
 describe('which support parts each stance asks for, as the design says', () => {
   const always = [
     'entry',

@@ -1,6 +1,6 @@
 // Everything that is on the board or hangs on it, with its reference and the net of each leg.
 
-import { type BoardPart, pinNet } from '../blocks'
+import { type BoardPart, legNet } from '../blocks'
 import { netOf, type Placed, type SupportPart } from '../circuit'
 import { railFor, type Supply } from '../supply'
 import type { Design } from '../design'
@@ -36,12 +36,7 @@ const legNames = (pin: ChipPin): string[] => {
 const chipLegs = (chip: Chip, pins: PinsResult, nets: Set<string>): Placed['legs'] =>
   chip.pins.flatMap((pin) => {
     const wire = pins.plan?.wires.find((w) => w.pin.id === pin.id)
-    const net =
-      wire && wire.signal.kind !== 'reference'
-        ? netOf(wire.signal.name)
-        : pin.id === chip.support.reset?.pin
-          ? 'RESET'
-          : pinNet(chip, pin.id)
+    const net = legNet(chip, pins, pin.id)
     const joined = wire || net === 'VIN' || pin.type === 'supply' || pin.type === 'ground' || nets.has(net)
     return joined ? legNames(pin).map((name) => ({ name, net })) : []
   })
@@ -85,9 +80,8 @@ const signalLeg = (
     s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
   )
   if (!need) return []
-  // The reference leg keeps its net, on which its capacitor is.
-  const reference = need.kind === 'reference' ? pins.assignment[need.id] : undefined
-  if (reference) return [{ name: signal.terminal, net: pinNet(chip, reference) }]
+  const leg = pins.assignment[need.id]
+  if (need.kind === 'reference' && leg) return [{ name: signal.terminal, net: legNet(chip, pins, leg) }]
   if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
     return [{ name: signal.terminal, net: farNet(need.name) }]
   const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''

@@ -167,8 +167,8 @@ export const highestOf = (end: End, rail: Worked, supply: Worked): Worked | unde
   if (electrical.kind !== 'analog') return undefined
   const label = `Highest level of ${end.instance.name}`
   if (electrical.max === undefined)
-    // A resistance divides the rail: open, or shorted, it gives all of it.
-    return asStated(label, 'V_sig', 'V', electrical.dividerTo ? rail : supply)
+    // A resistance divides what feeds it: open, or shorted, it gives all of that. With its partner at the supply that is our rail.
+    return asStated(label, 'V_sig', 'V', electrical.dividerTo === 'supply' ? rail : supply)
   return statedVoltage(label, 'V_sig', end, 'max', { typ: electrical.max, kind: 'guaranteed' })
 }
 

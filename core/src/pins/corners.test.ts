@@ -50,6 +50,19 @@ describe('levels', () => {
     // 3.4 V on a leg that stands 1.8 + 0.5 V
     expect(line.severity).toBe('stops')
   })
+  test('a resistance divides what feeds it: from 12.8 V at most, open at the other side, onto a leg that stands 4.9 + 0.5 V', () => {
+    const light: Project['devices'] = [['light-resistor', 'Dusk', undefined, { fedBy: 'source' }]]
+    const far = on({ ...td8, devices: light })
+    const [line] = far.pins.levels
+    expect(line!.reaches.value.max).toBeCloseTo(12.8, 9)
+    expect(line!.stands.value.min).toBeCloseTo(4.9, 9) // the converter's range ends below what the leg stands
+    expect(line!.severity).toBe('stops')
+    const finding = far.findings.find((f) => f.check === 'pins.level')!
+    expect(finding.text).toMatch(/up to 12\.8 V reaches .*, which stands 5\.4 V/)
+    expect(finding.fixes.map((f) => f.label)).toContain('Feed Dusk from the rail')
+    // On the rail it can give no more than the rail.
+    expect(on({ ...td8, devices: [['light-resistor', 'Dusk']] }).pins.levels[0]!.severity).toBeUndefined()
+  })
   test('fed from the source where there is no regulator: that is the rail, and nothing stops', () => {
     const devices: Project['devices'] = [['track-sensor', 'Gate', 'plain', { fedBy: 'source' }]]
     const { pins } = on({ chip: 'td8-28-dip', source: 'adapter-5v', devices })
@@ -410,6 +423,25 @@ describe('a switched load', () => {
   ])('its diode’s %s rating', (_, change, expected) =>
     expect(told(changed('diode-small', (d: object) => Object.assign(d, change)))).toEqual(expected),
   )
+  // While it is off: 5.1 V of the rail, and 1 V that the sheet’s last point of the diode drops. A heater has no diode.
+  test.each([
+    [6.09, [['drain', 'stops']]],
+    [6.11, []],
+  ])('a transistor that stands %d V, under a coil', (max, expected) =>
+    expect(told(changed('nfet-small', (t: Transistor) => (t.voltage = { max, kind: 'absolute' })))).toEqual(
+      expected,
+    ),
+  )
+  test.each([
+    [5.09, ['drain']],
+    [5.11, []],
+  ])('a transistor that stands %d V, under a plain load', (max, expected) => {
+    const strong = changed('nfet-strong', (t: Transistor) => (t.voltage = { max, kind: 'absolute' }))
+    const mat: Project['devices'] = [['heat-mat-12v', 'Mat']]
+    expect(told(strong, { devices: mat }).flatMap(([what]) => (what === 'drain' ? [what] : []))).toEqual(
+      expected,
+    )
+  })
   test('across a load on another supply the diode stands that one', () => {
     const diode = changed('diode-small', (d: object) =>
       Object.assign(d, { reverse: { max: 12, kind: 'absolute' } }),

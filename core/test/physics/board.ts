@@ -206,7 +206,7 @@ const chipOn = ({ add }: Board, a: Analysis, placed: Placed, chip: Chip, state: 
       continue
     }
     const id = `${placed.ref}.${leg.name}`
-    const wire = a.pins.plan?.wires.find((w) => w.pin.id === pin.id)
+    const wire = a.pins.plan?.wires.find((w) => w.pin.id === pin.id && !w.impossible)
     const drive = wire && state.drives[wire.signal.id]
     add(`${id}.reads`, { kind: 'resistor', resistance: listening }, leg.net, gnd)
     if (drive === 'high') add(`${id}.high`, outputOf(chip, pin, 'high'), vcc, leg.net)

@@ -21,6 +21,11 @@ export const prove = (
   if (!rail || !a.pins.plan || !a.chip.chip) return wrong
   const chip = a.chip.chip
   const wires = a.pins.plan.wires
+  const clash = a.findings.some((f) => f.check === 'pins.clash')
+  // What can’t be on its leg, and two on one leg, is told, and need not work.
+  const alone = wires.filter(
+    (w) => !w.impossible && wires.every((other) => other === w || other.pin !== w.pin || other.impossible),
+  )
   const solve = (state: Partial<State>) => solveBoard(a, library, placed, { drives: {}, ...state })
   const must = (what: string, ok: boolean, told: () => string) => {
     held[what] = (held[what] ?? 0) + 1
@@ -34,8 +39,11 @@ export const prove = (
   // In drop-out the rail is what the power stage says about drop-out, and no fixed number.
   const regulated = a.power.regulator ? (a.power.regulation?.margin.value.typ ?? 0) > 0 : !source?.resistance
   const stated = a.power.regulator ? typ(a.power.regulator.output) : source && typ(source.voltage)
-  // Only where a line brings more than its leg stands, and that is told, may current flow on into the rail and lift it.
-  const mayLift = a.findings.some((f) => f.check === 'pins.level' && f.severity === 'stops')
+  // Only where a line brings more than its leg stands, or a device is fed more than it stands, and that is told, may current flow
+  // on into the rail and lift it.
+  const mayLift = a.findings.some(
+    (f) => ['pins.level', 'power.device-supply'].includes(f.check) && f.severity === 'stops',
+  )
   const isLifted = mayLift && supply > rail.value.typ * 1.01
   // Without room: no less than what the power stage says is left with everything at work, which here it isn't; at rest
   // between what is told for a small load and for none.
@@ -131,9 +139,10 @@ export const prove = (
 
   // Every lamp, alone: as much as the page says, where the rail is what the page says it is.
   const steady = onBoard || regulated || Math.abs(supply - rail.value.typ) < 0.01 * rail.value.typ
-  for (const wire of wires) {
+  for (const wire of alone) {
     const led = a.pins.leds[wire.signal.id]
-    if (!led || !steady) continue
+    // Where not everything finds a leg, the other side of a lamp may hang in the air.
+    if (!led || !steady || clash) continue
     const digits = wires.filter((w) =>
       w.signal.ends.some(
         (e) => e.signal.electrical.kind === 'switched' && e.instance === wire.signal.ends[0]!.instance,
@@ -172,7 +181,7 @@ export const prove = (
   }
 
   // Loads behind a transistor: off while nobody drives the gate, on while the program does.
-  for (const wire of wires) {
+  for (const wire of alone) {
     const end = wire.signal.ends.find((e) => e.signal.electrical.kind === 'switched')
     const load = end && placed.find((p) => p.instance?.id === end.instance.id)
     const electrical = end?.signal.electrical
@@ -202,7 +211,7 @@ export const prove = (
   }
 
   // Contacts: high while open, low while closed.
-  for (const wire of wires)
+  for (const wire of alone)
     for (const end of wire.signal.ends) {
       if (end.signal.electrical.kind !== 'contact') continue
       const net = placed
@@ -220,14 +229,25 @@ export const prove = (
     }
 
   // Lines that only pull down rest high, and a leg that pulls low gets there.
-  for (const wire of wires) {
+  for (const wire of alone) {
     if (!wire.signal.ends.some((e) => e.signal.electrical.kind === 'open-drain')) continue
     const leg = placed
       .find((p) => p.part.kind === 'chip')
       ?.legs.find((l) => wire.pin.legs.includes(Number(l.name.split(' ')[0])))
     if (!leg) continue
     const high = rest.voltage(leg.net)
-    must('lines rest high', high > 0.9 * supply, () => `${wire.signal.name} rests at ${v(high)}`)
+    // As high as what pulls it up: a device's own pull-ups go to what feeds the device, ours to the rail.
+    const pulls = rest.elements.filter(
+      (e) =>
+        e.model.kind === 'resistor' &&
+        e.model.resistance < 1e6 &&
+        Object.values(e.terminals).includes(leg.net),
+    )
+    const ends = pulls
+      .flatMap((e) => Object.values(e.terminals))
+      .filter((net) => net !== leg.net && net !== 'GND')
+    const pulledTo = ends.length > 0 ? Math.min(...ends.map((net) => rest.voltage(net))) : supply
+    must('lines rest high', high > 0.9 * pulledTo, () => `${wire.signal.name} rests at ${v(high)}`)
     const low = solve({ drives: { [wire.signal.id]: 'low' } }).voltage(leg.net)
     must('lines go low', low < 0.3 * supply, () => `${wire.signal.name} only goes to ${v(low)}`)
   }
@@ -263,7 +283,11 @@ export const prove = (
     if (p.support?.key.startsWith('divider:') && !p.bridged) {
       const between = p.legs.map((l) => rest.voltage(l.net))
       const at = Math.max(...between)
-      must('dividers', at > 0.02 * supply && at < 0.98 * supply, () => `${p.name} at ${v(at)}`)
+      // One that is fed from more than the chip stands is told.
+      const told = a.findings.some(
+        (f) => f.check === 'pins.level' && f.severity === 'stops' && f.id.includes(p.support!.signal!),
+      )
+      must('dividers', at > 0.02 * supply && (at < 0.98 * supply || told), () => `${p.name} at ${v(at)}`)
     }
 
   // Reset: high, low while its button is pressed.
@@ -282,7 +306,8 @@ export const prove = (
   }
 
   // A plug of the other polarity.
-  if (polarity?.present && source) {
+  // A second plug is tried before anything hangs on it; here it would reverse as well.
+  if (polarity?.present && source && !a.power.feed) {
     const reversed = solve({ reversed: true, loads: true })
     const taken = Math.abs(reversed.current(sourceOf(reversed), '+'))
     must(

@@ -6,7 +6,9 @@ import { leak } from './linear'
 /** 0 ≤ a, 0 ≤ b, one of them nothing: 0 where that holds, as smooth as its corner allows. Slopes in a and in b. */
 const oneIsNothing = (a: number, b: number): [number, number, number] => {
   const root = Math.hypot(a - b, 2 * smooth)
-  return [(a + b - root) / 2, (1 - (a - b) / root) / 2, (1 + (a - b) / root) / 2]
+  // The same without taking nearly equal numbers from one another.
+  const least = a + b > 0 ? (2 * (a * b - smooth * smooth)) / (a + b + root) : (a + b - root) / 2
+  return [least, (1 - (a - b) / root) / 2, (1 + (a - b) / root) / 2]
 }
 /** How far from its corner the choice is rounded off, V. */
 const smooth = 1e-9

@@ -27,6 +27,9 @@ const squareLaw = (k: number, threshold: number, gs: number, ds: number): [numbe
     : [(k / 2) * over * over + leak * ds, k * over, leak]
 }
 
+/** Over its threshold by no more than this a gate may be looked at as off in the next step, V. */
+const slight = 0.1
+
 const body = ({ body: saturation = 1e-12 }: Mosfet) => saturation
 
 export const mosfet: Form<Mosfet> = {
@@ -50,16 +53,16 @@ export const mosfet: Form<Mosfet> = {
       slopes: [[0, 0, 0], slope, slope.map((x) => -x)],
     }
   },
+  // A step may throw a saturated drain volts beyond its source, since its current hardly hears of it, and with it the supply that
+  // sags, and the gate on that supply: the gate’s overdrive is halved at most, so that the channel is not lost on the way.
   limit: (p, v, last) => {
     const saturation = body(p)
-    if (saturation === 0) return [...v]
     const sign = p.polarity === 'n' ? 1 : -1
-    const now = sign * (v[2]! - v[1]!)
-    return [
-      v[0]!,
-      v[2]! - sign * limited(saturation, thermalVoltage(), now, sign * (last[2]! - last[1]!)),
-      v[2]!,
-    ]
+    const overdrive = (at: readonly number[]) => sign * (at[0]! - at[2]!) - p.threshold
+    const over = overdrive(last) > slight ? Math.max(overdrive(v), overdrive(last) / 2) : overdrive(v)
+    const [now, before] = [sign * (v[2]! - v[1]!), sign * (last[2]! - last[1]!)]
+    const back = saturation > 0 ? limited(saturation, thermalVoltage(), now, before) : now
+    return [v[2]! + sign * (over + p.threshold), v[2]! - sign * back, v[2]!]
   },
   joins: () => [[1, 2]],
 }

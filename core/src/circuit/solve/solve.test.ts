@@ -558,6 +558,139 @@ test(`${100 * times} random circuits of diodes and MOSFETs, against a solver of 
   expect(compared).toBeGreaterThan(60 * times)
 })
 
+test(`${200 * times} strong transistors that pull down the supply that drives them, against halving`, () => {
+  const drawn = fc.record({
+    k: fc.double({ min: -1, max: 2.5, noNaN: true }).map((e) => 10 ** e),
+    threshold: fc.double({ min: 0.7, max: 4, noNaN: true }),
+    load: fc.double({ min: 0, max: 2, noNaN: true }).map((e) => 10 ** e),
+    inside: fc.double({ min: -3, max: 1, noNaN: true }).map((e) => 10 ** e),
+    feed: fc.double({ min: 3, max: 15, noNaN: true }),
+    polarity: fc.constantFrom<('n' | 'p')[]>('n', 'p'),
+    diode: fc.boolean(),
+  })
+  fc.assert(
+    fc.property(drawn, ({ k, threshold, load, inside, feed, polarity, diode }) => {
+      const sign = polarity === 'n' ? 1 : -1
+      const across = (i: number) => (diode ? 0.05 * Math.log(1 + i / 1e-9) : 0)
+      // What is left between supply and return at a current, less what the load takes of it.
+      const supply = (i: number) => feed - i * inside - across(i)
+      const channel = (i: number) => {
+        const over = supply(i) - threshold
+        const ds = supply(i) - i * load
+        if (over <= 0 || ds <= 0) return -1
+        return (ds < over ? k * (over - ds / 2) * ds : (k / 2) * over * over) - i
+      }
+      // More current leaves less for everything, so there is one answer.
+      let [low, high] = [0, feed / load]
+      for (let n = 0; n < 200; n++) {
+        const middle = (low + high) / 2
+        if (channel(middle) > 0) low = middle
+        else high = middle
+      }
+      const point = operatingPoint([
+        V('feed', sign * feed, 'plug', inside),
+        diode
+          ? sign > 0
+            ? between('d', { kind: 'diode', saturation: 1e-9, emission: 0.05 / 0.0256926 }, 'plug', 's')
+            : between('d', { kind: 'diode', saturation: 1e-9, emission: 0.05 / 0.0256926 }, 's', 'plug')
+          : R('d', 1e-9, 'plug', 's'),
+        R('load', load, 's', 'low'),
+        between('q', { kind: 'mosfet', polarity, threshold, transconductance: k }, 's', 'low', 'GND'),
+        R('gate', 1e9, 's', 'GND'),
+      ])
+      expect(Math.abs(sign * point.current('q', 'drain') - low)).toBeLessThan(1e-4 * low + 1e-7)
+    }),
+    { seed, numRuns: 200 * times },
+  )
+})
+
+test(`${200 * times} random boards: plug either way round, diode, regulator, loads behind strong transistors`, () => {
+  const drawn = fc.record({
+    feed: fc.double({ min: 3, max: 15, noNaN: true }),
+    reversed: fc.boolean(),
+    points: fc.constantFrom<[number, number][][]>(
+      [
+        [0.01, 0.25],
+        [0.1, 0.32],
+        [1, 0.45],
+      ],
+      [
+        [0.1, 0.68],
+        [3, 0.92],
+      ],
+    ),
+    chip: fc.double({ min: 0, max: 0.3, noNaN: true }),
+    listening: fc.constantFrom(1e5, 1e9, 1e12),
+    loads: fc.array(
+      fc.record({
+        fed: fc.constantFrom('in', 'out'),
+        ohms: fc.double({ min: 0.5, max: 2, noNaN: true }).map((e) => 10 ** e),
+        k: fc.double({ min: -0.5, max: 2, noNaN: true }).map((e) => 10 ** e),
+        threshold: fc.double({ min: 0.8, max: 2.5, noNaN: true }),
+        on: fc.boolean(),
+        leg: fc.double({ min: 5, max: 60, noNaN: true }),
+      }),
+      { maxLength: 5 },
+    ),
+  })
+  const dropout: [number, number][] = [
+    [0, 0],
+    [0.01, 0.1],
+    [0.8, 1],
+  ]
+  fc.assert(
+    fc.property(drawn, ({ feed, reversed, points, chip, listening, loads }) => {
+      const elements = [
+        V('feed', reversed ? -feed : feed, 'plug', 1e-3),
+        between('d', { kind: 'curve', points }, 'plug', 'in'),
+        between('u', { kind: 'linear regulator', output: 5, dropout, quiescent: 5e-3 }, 'in', 'out', 'GND'),
+        between('chip', { kind: 'load', current: chip, full: 1 }, 'out', 'GND'),
+        R('hangs', listening, 'out', 'line'),
+        R('air', 1e12, 'line', 'GND'),
+        ...loads.flatMap(({ fed, ohms, k, threshold, on, leg }, n) => [
+          R(`load ${n}`, ohms, fed, `low ${n}`),
+          between(
+            `q ${n}`,
+            { kind: 'mosfet', polarity: 'n', threshold, transconductance: k },
+            `gate ${n}`,
+            `low ${n}`,
+            'GND',
+          ),
+          R(`gate ${n}`, listening, `gate ${n}`, 'GND'),
+          ...(on
+            ? [
+                between(
+                  `leg ${n}`,
+                  { kind: 'curve', points: [[0.01, 0.01 * leg]], bothWays: true },
+                  'out',
+                  `gate ${n}`,
+                ),
+              ]
+            : []),
+        ]),
+      ]
+      const point = operatingPoint(elements)
+      // Kirchhoff, at every net: what flows in flows out, but for what is left when voltages move by less than 1e-10 V.
+      const into = new Map<string, number>()
+      let most = 0
+      for (const { id, model, terminals } of elements)
+        for (const terminal of formOf(model).terminals) {
+          const i = point.current(id, terminal)
+          most = Math.max(most, Math.abs(i))
+          into.set(terminals[terminal]!, (into.get(terminals[terminal]!) ?? 0) + i)
+        }
+      for (const [net, sum] of into)
+        if (net !== 'GND') expect(Math.abs(sum)).toBeLessThan(1e-6 * most + 1e-11)
+      const given = -point.current('feed', '+')
+      if (reversed) expect(Math.abs(given)).toBeLessThan(1e-9)
+      else expect(given).toBeGreaterThan(0)
+      // A rail is never above what it should hold, nor above what feeds it (to the millivolt: hardly anything holds one that is not fed).
+      expect(point.voltage('out')).toBeLessThan(Math.min(5, Math.max(0, point.voltage('in'))) + 1e-3)
+    }),
+    { seed, numRuns: 200 * times },
+  )
+})
+
 describe('over time', () => {
   const worst = (times: number[], got: number[], exact: (t: number) => number, span: number) =>
     Math.max(...times.map((t, k) => Math.abs(got[k]! - exact(t)) / span))

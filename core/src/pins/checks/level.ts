@@ -58,9 +58,7 @@ const joins = (stages: Stages, { wire, end, direction }: LineLevel, wires: Wire[
   const names = wires.map((w) => w.signal.name).join(' and ')
   return [
     ...(need.fedBy &&
-    supply &&
-    rail.value.min >= supply.min &&
-    rail.value.max <= supply.max &&
+    (!supply || (rail.value.min >= supply.min && rail.value.max <= supply.max)) &&
     wires.every((w) => holds(fromRail(w, need.id), undefined))
       ? [
           {
