@@ -52,8 +52,8 @@ export const reachOf = (
   const able = chip.pins.flatMap((_, p) => (at.some((i) => base.reasons[i]![p] === undefined) ? [p] : []))
   /** A locked neighbour is asked to leave: the builder sees who would move. */
   const neighbourOn = (pin: string) => Object.keys(locks).find((s) => locks[s] === pin)
-  // A line that is wanted in any case, where nobody is locked: all legs in one go.
-  const simple = at.length === 1 && base.problem.signals[at[0]!]!.when === undefined
+  // A line that is wanted in any case (so there is one of it), where nobody is locked: all legs in one go.
+  const simple = base.problem.signals[at[0]!]!.when === undefined
   const alone = able.filter((p) => !neighbourOn(chip.pins[p]!.id))
   const together = simple
     ? new Map(solveAt(base.problem, at[0]!, alone, patience).map((r, i) => [alone[i]!, r]))

@@ -110,6 +110,34 @@ test('random projects on two or three boards: the plan is one of each board alon
   expect(planned).toBeGreaterThan(20)
 })
 
+test('a line of a unit is used once on each of the boards, however many ask for one', () => {
+  // On the 32-bit board many pairs of legs share one interrupt line, some a timer's channel: as many as can be had.
+  const asked = [...Array<string>(6).fill('motion-sensor'), ...Array<string>(4).fill('servo-small')]
+  let shared = 0
+  for (const [part, also] of [
+    ['trestle-32', ['trestle-radio']],
+    ['trestle-32', ['trestle-plain']],
+    ['trestle-radio', ['trestle-32']],
+    ['trestle-plain', ['trestle-32', 'trestle-radio']],
+  ] as const)
+    for (let n = 1; n <= asked.length; n++) {
+      const devices = asked.slice(0, n).map((d, k): Project['devices'][number] => [d, `D${k}`])
+      const d = project({ chip: part, source: 'adapter-9v', devices })
+      const { wires } = planOf({ ...d, chip: { part, also: [...also] } })
+      for (const id of [part, ...also]) {
+        const lines = wires.flatMap((w) => {
+          const way = id === part ? w : w.others!.find((o) => o.chip.id === id)!.way
+          return way.unit === undefined
+            ? []
+            : [`${typeof way.unit === 'string' ? way.unit : way.unit.id}.${way.line}`]
+        })
+        expect([id, n, ...new Set(lines)]).toEqual([id, n, ...lines])
+        shared += lines.length
+      }
+    }
+  expect(shared).toBeGreaterThan(50)
+})
+
 test('where each board alone has a plan but no positions serve both, the clash is said', () => {
   const d = project({
     chip: 'trestle-plain',

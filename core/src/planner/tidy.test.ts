@@ -49,6 +49,19 @@ test('no leg’s cost changes, no unit moves, and no rule is broken', () => {
   expect(legs(tidy([on('A', 9, 0, 3)], [[on('A', 2, 0, 3), on('A', 9, 0, 3)]], always))).toEqual([9])
 })
 
+test.each<[number[], number]>([
+  // from 4 it would span 4 to 9, one more than now
+  [[5, 9, 7], 4],
+  // at 10 it would span 5 to 10
+  [[9, 5, 7], 10],
+])(
+  'of three on %j, of which only the first can go, to %d, none goes: it would lie further apart',
+  (from, free) => {
+    const others = (plan: Offer[]) => plan[1]!.pin === from[1] && plan[2]!.pin === from[2]
+    expect(tidied(['A', 'A', 'A'], from, [free], others)).toEqual(from)
+  },
+)
+
 test('one that may not be moved yet is tried again once another has made room', () => {
   // 9 may go to 2 only when nobody is on 5 any more.
   const allowed = (plan: Offer[]) => !(legs(plan).includes(2) && legs(plan).includes(5))
