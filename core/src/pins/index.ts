@@ -1,4 +1,5 @@
 export { swapFix } from './checks/fixes'
+export { otherRegulators, straightFrom, suitsRail } from './checks/regulators'
 export { legGrade, legLoads, loadSums } from './drive'
 export { type PinsResult } from './resolve'
 export { pinsStage } from './stage'

@@ -970,6 +970,37 @@ describe('ways out, by hand', () => {
     const { power: fed } = applyEdits(project({ chip: chip.id, devices: [], ...hot }), edits)
     expect([fed.source, fed.regulator]).toEqual(['usb-port', undefined])
   })
+  test('three cells, 2.7 to 4.8 V: too little for a regulator of 5 V, and nothing that the chip could not live on as they are', () => {
+    const cells: Partial<Project> = {
+      source: 'cells-3-aa',
+      regulator: 'br5-small',
+      devices: [
+        ['push-button', 'Go'],
+        ['lamp-green', 'Lamp'],
+      ],
+    }
+    const label = 'Feed the rail straight from three AA cells'
+    for (const check of ['power.dropout', 'chip.supply-out-of-range'])
+      expect(offers(cells, check)).toContain(label)
+    // 12 V are more than the chip stands; where there is no regulator there is none to leave out.
+    expect(
+      offers(
+        {
+          ...cells,
+          source: 'adapter-12v',
+          regulator: 'br5-plain',
+          devices: [['relay-module', 'Relay', undefined, { count: 4 }]],
+        },
+        'power.regulator-too-hot',
+      ),
+    ).not.toContain('Feed the rail straight from 12 V adapter')
+    expect(
+      offers(
+        { ...cells, source: 'cells-2-aa', regulator: undefined, chip: 'mw2-48' },
+        'chip.supply-out-of-range',
+      ).filter((l) => /straight/.test(l)),
+    ).toEqual([])
+  })
   test('doing without the hungriest device, and never without the chip', () => {
     const weak: Library = {
       parts: {

@@ -14,6 +14,9 @@ export const projectRoutes = (projects: ProjectStore): Router => {
   router.get('/', async (_req, res) => {
     res.json(await projects.list())
   })
+  router.get('/away', async (_req, res) => {
+    res.json(await projects.list(true))
+  })
   router.post('/', async (req, res) => {
     send(res, await projects.create(readDesign(req.body, 'project')), 201)
   })

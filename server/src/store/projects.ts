@@ -42,16 +42,21 @@ export class ProjectStore {
     private readonly withFacts: (design: Design) => Promise<Design> = (design) => Promise.resolve(design),
   ) {}
 
-  private async rows(where: string, replacements: Record<string, unknown> = {}): Promise<StoredProject[]> {
+  private async rows(
+    where: string,
+    replacements: Record<string, unknown> = {},
+    away = false,
+  ): Promise<StoredProject[]> {
     const rows = await this.db.query<Row>(
-      `SELECT id, design, version, sample, changedAt FROM projects WHERE deletedAt IS NULL AND ${where} ORDER BY changedAt DESC, id`,
+      `SELECT id, design, version, sample, changedAt FROM projects WHERE deletedAt IS ${away ? 'NOT ' : ''}NULL AND ${where} ORDER BY ${away ? 'deletedAt' : 'changedAt'} DESC, id`,
       { type: QueryTypes.SELECT, replacements },
     )
     return rows.map(stored)
   }
 
-  async list(): Promise<ProjectLine[]> {
-    return (await this.rows('1 = 1')).map(({ id, design, sample, changedAt }) => ({
+  /** Those at hand, or those put away, the last one first. */
+  async list(away = false): Promise<ProjectLine[]> {
+    return (await this.rows('1 = 1', {}, away)).map(({ id, design, sample, changedAt }) => ({
       id,
       name: design.name,
       chip: design.chip.part,

@@ -97,6 +97,8 @@ const ask = async <T>(
 
 export const api = {
   projects: () => ask<ProjectLine[]>('/projects'),
+  /** Those put away. */
+  away: () => ask<ProjectLine[]>('/projects/away'),
   project: (id: string) => ask<StoredProject>(`/projects/${id}`),
   create: (design: unknown) => ask<StoredProject>('/projects', 'POST', design),
   save: (id: string, version: number, design: Design) =>

@@ -21,7 +21,7 @@ const list: [string, string][] = [
   ['Ctrl Shift Z', 'redo'],
   ['e', 'open or close the evidence'],
   ['t', 'jump to the table of this stage'],
-  ['Esc', 'close what is open'],
+  ['Esc', 'close what is open; leave a field, so that these keys count again'],
   ['?', 'this list'],
 ]
 
@@ -50,6 +50,11 @@ export const Keys = () => {
   useHotkeys('p', () => stepTo(-1), commandKeys, [findings, frame])
   useHotkeys('e', () => frame.set({ evidence: !evidence }), commandKeys, [evidence])
   useHotkeys('t', () => document.getElementById('table')?.focus(), commandKeys)
+  // Whatever the field had open has taken the key for itself.
+  useHotkeys('esc', () => (document.activeElement as HTMLElement | null)?.blur(), {
+    enableOnFormTags: true,
+    ignoreEventWhen: (e) => e.defaultPrevented,
+  })
   useHotkeys('mod+z', undo, { ...commandKeys, useKey: false, preventDefault: true })
   useHotkeys(['mod+shift+z', 'mod+y'], redo, { ...commandKeys, useKey: false, preventDefault: true })
   useHotkeys(

@@ -10,6 +10,7 @@ import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { api } from '../api/client'
+import { useGuided } from '../guide/guided'
 import { StageContext } from '../shared/analysis'
 import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
@@ -28,6 +29,7 @@ import './frame.css'
 
 /** Seldom needed, and all that names and prints a part’s facts comes with it. */
 const ChangedParts = lazy(() => import('./ChangedParts'))
+const Guide = lazy(() => import('../guide/Guide'))
 
 /** Without the facts that the worker has from the library in the same words. */
 const lean = (design: Design): Design => {
@@ -58,6 +60,7 @@ const ProjectPage = () => {
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts, staleTime: Infinity })
   const shelf = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
   const library = useMemo(() => shelf && design && libraryFor(design, shelf), [shelf, design])
+  const guided = useGuided((s) => s.project)
   const onSheet = pathname.endsWith('/sheet')
 
   useEffect(() => {
@@ -172,6 +175,11 @@ const ProjectPage = () => {
                 The analysis failed on the last change ({broken}). What is shown is from before it; undo it to
                 go on.
               </p>
+            )}
+            {guided === id && (
+              <Suspense fallback={null}>
+                <Guide />
+              </Suspense>
             )}
             <Boundary what="This page" key={pathname} anew={result.analysis}>
               <Suspense fallback={<p className="faint">Loading …</p>}>

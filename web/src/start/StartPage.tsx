@@ -1,18 +1,19 @@
 // The first page: one's projects, a new one, and bringing files in.
 
 import { emptyDesign } from '@root-board/core/design'
-import type { Part } from '@root-board/core/parts'
 import { Button, TextField } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { type DragEvent, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { Body, Cell, Columns, Row, Table, hidden, right } from '../kit/Table'
 import { api, Problem, type ProjectLine } from '../api/client'
 import { useMode } from '../kit/mode'
 import { importFile, type ImportFault } from './import-file'
 import './start.css'
 import { FileButton } from '../kit/FileButton'
+import { useGuided } from '../guide/guided'
+import { Away } from './Away'
+import { type ProjectDoes, ProjectTable } from './ProjectTable'
 
 const StartPage = () => {
   const projects = useQuery({ queryKey: ['projects'], queryFn: api.projects })
@@ -21,13 +22,15 @@ const StartPage = () => {
   const navigate = useNavigate()
   const { enqueueSnackbar } = useSnackbar()
   const { mode, toggle } = useMode()
+  const begin = useGuided((s) => s.begin)
   const [name, setName] = useState('')
   const [fault, setFault] = useState<ImportFault>()
   const [over, setOver] = useState(false)
 
   const create = useMutation({
-    mutationFn: (called: string) => api.create(emptyDesign(called)),
-    onSuccess: async (made) => {
+    mutationFn: ({ called }: { called: string; guided?: boolean }) => api.create(emptyDesign(called)),
+    onSuccess: async (made, { guided }) => {
+      if (guided) begin(made.id)
       await queries.invalidateQueries({ queryKey: ['projects'] })
       await navigate(`/projects/${made.id}/needs`)
     },
@@ -76,6 +79,19 @@ const StartPage = () => {
       await navigate(`/projects/${made.id}/needs`)
     },
   })
+  const rename = useMutation({
+    mutationFn: async ({ id, to }: { id: string; to: string }) => {
+      const { design, version } = await api.project(id)
+      return api.save(id, version, { ...design, name: to })
+    },
+    onError: say,
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['projects'] }),
+  })
+  const does: ProjectDoes = {
+    copy: copy.mutate,
+    remove: remove.mutate,
+    rename: (line, to) => rename.mutate({ id: line.id, to }),
+  }
   const [own, samples] = [false, true].map((sample) =>
     (projects.data ?? []).filter((p) => p.sample === sample),
   ) as [ProjectLine[], ProjectLine[]]
@@ -115,7 +131,7 @@ const StartPage = () => {
         <form
           onSubmit={(e) => {
             e.preventDefault()
-            if (name.trim()) create.mutate(name.trim())
+            if (name.trim()) create.mutate({ called: name.trim() })
           }}
         >
           <TextField
@@ -135,6 +151,16 @@ const StartPage = () => {
             Begin
           </Button>
         </form>
+        <p className="faint">
+          The first time?{' '}
+          <Button
+            disabled={create.isPending}
+            onClick={() => create.mutate({ called: 'A first board', guided: true })}
+          >
+            Build a first board step by step
+          </Button>{' '}
+          A lamp and a button, in five steps; you can leave them at any time.
+        </p>
         {create.error && (
           <p className="stops" role="alert">
             {create.error.message}. Nothing was made; try again.
@@ -155,15 +181,14 @@ const StartPage = () => {
             None yet. Give one a name above, drop a project file here, or take a copy of a sample.
           </p>
         )}
-        {own.length > 0 && (
-          <ProjectTable lines={own} parts={parts.data} copy={copy.mutate} remove={remove.mutate} />
-        )}
+        {own.length > 0 && <ProjectTable lines={own} parts={parts.data} does={does} />}
+        <Away bringBack={restore} />
       </section>
       {samples.length > 0 && (
         <section aria-labelledby="samples">
           <h2 id="samples">Samples</h2>
           <p className="faint">To look around in. What is changed in a copy leaves the sample as it is.</p>
-          <ProjectTable lines={samples} parts={parts.data} copy={copy.mutate} remove={remove.mutate} />
+          <ProjectTable lines={samples} parts={parts.data} does={does} />
         </section>
       )}
 
@@ -205,46 +230,5 @@ const StartPage = () => {
     </main>
   )
 }
-
-interface TableProps {
-  lines: readonly ProjectLine[]
-  parts: readonly Part[] | undefined
-  copy: (line: ProjectLine) => void
-  remove: (line: ProjectLine) => void
-}
-
-const ProjectTable = ({ lines, parts, copy, remove }: TableProps) => (
-  <Table>
-    <Columns of={['Name', 'Chip', right('Devices'), 'Changed', hidden('Copy, put away')]} />
-    <Body>
-      {lines.map((p) => (
-        <Row key={p.id}>
-          <Cell>
-            <Link to={`/projects/${p.id}/needs`}>{p.name}</Link>
-          </Cell>
-          <Cell>
-            {parts?.find((part) => part.id === p.chip)?.name ?? p.chip ?? (
-              <span className="faint">none yet</span>
-            )}
-          </Cell>
-          <Cell align="right" className="mono">
-            {p.devices}
-          </Cell>
-          <Cell>
-            {new Date(p.changedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-          </Cell>
-          <Cell align="right">
-            <Button aria-label={`Copy ${p.name}`} onClick={() => copy(p)}>
-              Copy
-            </Button>{' '}
-            <Button aria-label={`Put ${p.name} away`} onClick={() => remove(p)}>
-              Put away
-            </Button>
-          </Cell>
-        </Row>
-      ))}
-    </Body>
-  </Table>
-)
 
 export default StartPage

@@ -1,5 +1,5 @@
 import type { Check } from '../../findings'
-import { swapFix } from '../../pins'
+import { otherRegulators, swapFix } from '../../pins'
 import { formatQuantity, fullRange } from '../../quantity'
 
 export const supplyOutOfRange: Check = {
@@ -20,10 +20,6 @@ export const supplyOutOfRange: Check = {
     const guess = chip.supply.recommended.kind === 'assumed'
     const dead = rail.max > absolute.max && !guess
     const other = stages.fitting()
-    const regulators = stages
-      .regulators()
-      .filter((r) => r.no.length === 0 && !r.chosen)
-      .slice(0, 2)
     return [
       {
         id: 'chip.supply-out-of-range',
@@ -38,13 +34,7 @@ export const supplyOutOfRange: Check = {
             text: `${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
           },
         ],
-        fixes: [
-          ...regulators.map((r) => ({
-            label: `Use ${r.regulator.name}`,
-            edits: [{ kind: 'chooseRegulator' as const, part: r.regulator.id, name: r.regulator.name }],
-          })),
-          ...(other ? [swapFix(stages, other)] : []),
-        ],
+        fixes: [...otherRegulators(stages, 2), ...(other ? [swapFix(stages, other)] : [])],
       },
     ]
   },

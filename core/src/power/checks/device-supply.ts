@@ -1,7 +1,8 @@
 import type { Check } from '../../findings'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
-import { otherFeeders, otherRegulators } from './ways-out'
+import { otherRegulators } from '../../pins'
+import { otherFeeders } from './ways-out'
 
 export const deviceSupply: Check = {
   id: 'power.device-supply',

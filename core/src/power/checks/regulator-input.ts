@@ -1,7 +1,8 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
-import { otherRegulators, otherSources } from './ways-out'
+import { otherRegulators } from '../../pins'
+import { otherSources } from './ways-out'
 
 export const regulatorInput: Check = {
   id: 'power.regulator-input',

@@ -1,7 +1,7 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
-import { otherRegulators } from './ways-out'
+import { otherRegulators } from '../../pins'
 
 export const regulatorOverloaded: Check = {
   id: 'power.regulator-overloaded',

@@ -1,6 +1,7 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
-import { otherRegulators, otherSources, withoutHungriest } from './ways-out'
+import { otherRegulators } from '../../pins'
+import { otherSources, withoutHungriest } from './ways-out'
 
 /** What no sheet is exact to, volts. */
 const hair = 0.01

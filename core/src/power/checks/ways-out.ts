@@ -6,17 +6,9 @@ import type { Fix, Stages } from '../../findings'
 import { partsOfKind, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { behindPlug, polarityOf, voltageFor } from '../../supply'
+import { straightFrom, suitsRail } from '../../pins'
 import { objections, regulate } from '../regulate'
 import { hungriest } from './hungriest'
-
-export const otherRegulators = ({ regulators }: Stages, most = 3): Fix[] =>
-  regulators()
-    .filter((r) => r.no.length === 0 && !r.chosen)
-    .slice(0, most)
-    .map((r) => ({
-      label: `Use ${r.regulator.name}`,
-      edits: [{ kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name }],
-    }))
 
 /** Whether the present regulator has nothing against this source. */
 const suitsRegulator = ({ design, library, power }: Stages, source: Source): boolean => {
@@ -34,18 +26,6 @@ const suitsInput = ({ chip }: Stages, source: Source): boolean => {
   const input = chip.chip?.board && fullRange(chip.chip.board.input)
   const voltage = fullRange(source.voltage)
   return !input || (voltage.min >= input.min && voltage.max <= input.max)
-}
-
-/** Whether chip and devices can live on this source without a regulator. */
-const suitsRail = ({ chip, needs }: Stages, source: Source): boolean => {
-  if (chip.chip?.board) return false
-  const voltage = fullRange(source.voltage)
-  const fed = needs.instances.filter((i) => !i.need.fedBy).map((i) => i.part.supply)
-  return [chip.chip?.supply.recommended, ...fed].every((rated) => {
-    if (!rated) return true
-    const supply = fullRange(rated)
-    return voltage.min >= supply.min && voltage.max <= supply.max
-  })
 }
 
 /** Sources strong enough, with the present regulator or without any. */
@@ -67,7 +47,7 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
         return [
           {
             label: `${label}, without a regulator`,
-            edits: [choose, { kind: 'chooseRegulator', part: null, name: '' }],
+            edits: [choose, straightFrom],
           },
         ]
       return []
