@@ -144,7 +144,7 @@ export const clashWords = (
   }
   const are = clash.length > 1 ? 'are' : 'is'
   if (legs.size < clash.length)
-    return `${listed} ${are} asked for, and only ${legs.size} ${legs.size > 1 ? 'legs' : 'leg'} can serve ${clash.length > 1 ? 'them' : 'it'}${because}`
+    return `${listed} ${are} asked for, and only ${legs.size} ${legs.size > 1 ? 'legs' : 'leg'} can serve them${because}`
   const frequencies = new Set(clash.map((s) => s.frequency).filter((f) => f !== undefined))
   if (frequencies.size > 1)
     return `${listed} need ${frequencies.size} frequencies, and too few timers reach their legs`

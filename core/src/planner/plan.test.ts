@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { alone, signalsOf } from '../../test/signals'
-import { analyse } from '../analysis'
+import { analyse, nextPlansOf } from '../analysis'
 import { applyEdits, type Design, type Edit } from '../design'
 import { resolveNeeds } from '../needs'
 import { type Chip, findPart } from '../parts'
@@ -181,6 +181,21 @@ test('on a shared line is only what is wired by it: the colour head goes by seri
   expect(plan!.wirings.map((w) => w.wiring.id)).toEqual(['serial'])
   const ends = (id: string) => plan!.wires.find((w) => w.signal.id === id)!.signal.ends
   for (const line of ['i2c.SDA', 'i2c.SCL']) expect(ends(line).map((e) => e.instance.name)).toEqual(['Air'])
+})
+
+test('next best plans: one rare ability spent is no other plan, two are, a crystal’s leg and a programmer’s too', () => {
+  // One button on 28 legs, at best on one that costs nothing. By the prices of the costs: two rare abilities 2 points, a leg
+  // that a crystal may want 4, a programmer’s leg 9 with one rare ability.
+  const d = project({ chip: 'td8-28-dip', source: 'usb-port', devices: [['push-button', 'Go']] })
+  const { plan } = analyse(d, library).pins
+  expect(plan!.cost).toBe(0)
+  const { plans } = nextPlansOf(d, library)
+  expect(plans.map((p) => p.extra)).toEqual([2, 4, 10])
+  expect(plans.map((p) => p.givesUp.join())).toEqual([
+    expect.stringMatching(/it could be .*, of which there are few/),
+    expect.stringMatching(/a crystal can be fitted later/),
+    expect.stringMatching(/loads the programmer’s/),
+  ])
 })
 
 describe('reach', () => {

@@ -72,12 +72,6 @@ class Layout {
   private firstLeg = 0
   private second = -1
   private secondLeg = 0
-  // When something last changed about a signal (its leg, its devices') and about who is on a leg, and when a signal was last
-  // tried everywhere: what has not changed since is not asked again.
-  private clock = 0
-  private readonly changed: number[]
-  private readonly moved = new Map<number, number>()
-  private readonly tried: number[]
 
   constructor(
     chosen: Offer[],
@@ -101,52 +95,34 @@ class Layout {
     )
     this.offersAt = offers.map((list, i) => (this.plain[i] ? firstByPin(list) : undefined))
     this.at = new Map(best.map((o, i) => [o.pin, i]))
-    this.changed = best.map(() => 0)
-    this.tried = best.map(() => -1)
   }
 
+  /** Each move makes the plan tidier, so there is an end. */
   tidied(): Offer[] {
-    for (let pass = 0, improved = true; improved && pass < passes; pass++) {
-      improved = false
-      for (let i = 0; i < this.best.length; i++) if (this.plain[i] && this.improve(i)) improved = true
-    }
+    while (this.pass());
     return this.best
+  }
+
+  /** Every signal once. Whether one has moved. */
+  private pass(): boolean {
+    return this.best.map((_, i) => this.plain[i]! && this.improve(i)).includes(true)
   }
 
   /** One signal to wherever it makes the plan tidier. Whether it has moved. */
   private improve(i: number): boolean {
-    const began = ++this.clock
     let improved = false
-    let refused = false
     for (const offer of this.offers[i]!) {
-      if (!this.isNew(i, offer.pin)) continue
+      if (this.at.get(offer.pin) === i) continue
       const back = this.considered(i, offer)
       if (back === undefined || !this.isTidier()) continue
       const next = [...this.best]
       next[i] = offer
       if (back) next[this.second] = back
-      if (!this.allowed(next)) {
-        // Another plan may allow it.
-        refused = true
-        continue
-      }
+      if (!this.allowed(next)) continue
       this.move(i, offer, back)
       improved = true
     }
-    this.tried[i] = refused ? -1 : began
     return improved
-  }
-
-  /** Whether something has changed since this signal was last tried there. */
-  private isNew(i: number, pin: number): boolean {
-    const there = this.at.get(pin)
-    if (there === i) return false
-    const since = this.tried[i]!
-    return (
-      this.changed[i]! >= since ||
-      (this.moved.get(pin) ?? 0) >= since ||
-      (there !== undefined && this.changed[there]! >= since)
-    )
   }
 
   /**
@@ -207,9 +183,7 @@ class Layout {
 
   private move(i: number, offer: Offer, back: Offer | null): void {
     const own = this.best[i]!
-    this.clock++
     this.at.delete(own.pin)
-    this.moved.set(own.pin, this.clock)
     this.put(i, offer)
     if (back) this.put(this.second, back)
   }
@@ -217,18 +191,12 @@ class Layout {
     this.best[k] = offer
     this.legOf[k] = offer.chipPin.legs[0]!
     this.at.set(offer.pin, k)
-    this.moved.set(offer.pin, this.clock)
-    this.changed[k] = this.clock
     for (const d of this.devicesOf[k]!) {
       this.lies[d] = untidiness(this.devices[d]!, this.now)
       this.ends[d] = endsOf(this.devices[d]!, this.legOf)
-      for (const m of this.devices[d]!) this.changed[m] = this.clock
     }
   }
 }
-
-/** Passes over all signals; each makes the plan tidier, so that a few are enough. */
-const passes = 20
 
 /**
  * `offers`: for each signal, in the order of `chosen`, everything it could take. `allowed` says whether a changed plan
