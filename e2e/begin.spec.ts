@@ -119,3 +119,22 @@ test('from the last device to a chip that fits with its pins planned: no more th
   await expect(page.getByText('Every signal has a leg')).toBeVisible()
   expect(keys).toBeLessThanOrEqual(20)
 })
+
+test('the kit in every state: nothing that can’t be read or reached, by day, by lamp, and on a phone', async ({
+  page,
+}) => {
+  await page.goto('/kit')
+  await page.getByRole('button', { name: 'Lamp light' }).waitFor()
+  for (const width of [1280, 390])
+    for (const light of ['by day', 'by lamp']) {
+      await page.setViewportSize({ width, height: 800 })
+      await isAccessible(page, `kit ${light} ${width}`)
+      // Nothing runs out at the side.
+      const main = page.locator('main')
+      expect(await main.evaluate((e) => e.scrollWidth - e.clientWidth)).toBeLessThanOrEqual(0)
+      await page.getByRole('button', { name: /^(Lamp light|Daylight)$/ }).click()
+    }
+  await page.getByRole('button', { name: '2.55 mA' }).first().click()
+  await expect(page.getByRole('dialog')).toContainText('V / R')
+  await isAccessible(page, 'a working')
+})

@@ -28,7 +28,8 @@ const expectWiring = (csv: string) => {
 
 test('the sample, stage by stage, to its exports', async ({ page }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'Darkroom timer' }).first().click()
+  // Others are testing on projects of this name at the same time.
+  await page.getByRole('region', { name: 'Samples' }).getByRole('link', { name: 'Darkroom timer' }).click()
   await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
   await expect(
     page.getByRole('row', { name: /inputs 5 Dial A, Dial B, Dial SW, Start, Focus/ }),

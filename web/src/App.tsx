@@ -17,6 +17,7 @@ const PartsPage = lazy(() => import('./parts/PartsPage'))
 const PartPage = lazy(() => import('./parts/PartPage'))
 const EditPage = lazy(() => import('./parts/edit/EditPage'))
 const PastePage = lazy(() => import('./parts/paste/PastePage'))
+const KitPage = lazy(() => import('./kit/KitPage'))
 const stages = {
   needs: lazy(() => import('./stages/needs/NeedsPage')),
   chip: lazy(() => import('./stages/chip/ChipPage')),
@@ -40,6 +41,7 @@ const pages: RouteObject[] = [
   { path: '/parts/from-sheet', element: <PastePage /> },
   { path: '/parts/:id', element: <PartPage /> },
   { path: '/parts/:id/edit', element: <EditPage /> },
+  { path: '/kit', element: <KitPage /> },
   { path: '*', element: <Navigate to="/" replace /> },
 ]
 const router = createBrowserRouter(pages.map((p) => ({ ...p, errorElement: <PageFailed /> })))

@@ -35,7 +35,12 @@ export const Fold = ({ title, open, onOpen, children }: Props) => (
     square
     expanded={open}
     onChange={(_, expanded) => onOpen(expanded)}
-    slotProps={{ transition: { unmountOnExit: true, timeout: 0 }, heading: { component: 'div' } }}
+    // Not each fold is a landmark of the page.
+    slotProps={{
+      region: { role: undefined },
+      transition: { unmountOnExit: true, timeout: 0 },
+      heading: { component: 'div' },
+    }}
   >
     <AccordionSummary
       expandIcon={

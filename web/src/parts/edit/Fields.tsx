@@ -396,7 +396,7 @@ export const Field = ({ editing, steps, required, label }: FieldProps) => {
           role={name === '' ? undefined : 'group'}
           aria-label={name || undefined}
         >
-          {name !== '' && <h3>{name}</h3>}
+          {name !== '' && <h2>{name}</h2>}
           {form.fields
             .filter((f) => !(steps.length === 0 && hiddenFields.has(f.name)))
             .map((f) => (

@@ -39,7 +39,7 @@ export const SignalList = ({
     <nav className="signals" aria-label="Signals" onKeyDown={onArrowKeys}>
       {[...groups].map(([group, list]) => (
         <section key={group}>
-          {(list.length > 1 || list[0]!.name !== group) && <h3>{group}</h3>}
+          {(list.length > 1 || list[0]!.name !== group) && <h2>{group}</h2>}
           <ul>
             {list.map((s) => {
               const wire = wireOf.get(s.id)
