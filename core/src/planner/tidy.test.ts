@@ -1,5 +1,7 @@
 // Moves among plans of equal cost, each by hand.
 
+import { firstSeed } from '../../test/share'
+import { seeded } from '../../test/seeded'
 import type { Offer } from './demand'
 import { tidy } from './tidy'
 
@@ -66,4 +68,57 @@ test('one that may not be moved yet is tried again once another has made room', 
   // 9 may go to 2 only when nobody is on 5 any more.
   const allowed = (plan: Offer[]) => !(legs(plan).includes(2) && legs(plan).includes(5))
   expect(tidied(['A', 'B'], [9, 5], [2, 3], allowed)).toEqual(expect.not.arrayContaining([9]))
+})
+
+test('300 random layouts, of devices that share lines too: no move and no exchange would be tidier, and nothing is lost', () => {
+  const random = seeded(firstSeed('tidy', 5))
+  const below = (n: number) => Math.floor(random() * n)
+  // In this order: what the devices span, neighbours in another order than at the device, all legs, late signals on low ones.
+  const measure = (devices: number[][], at: number[]): number[] => [
+    devices.reduce(
+      (sum, m) => sum + Math.max(...m.map((i) => at[i]!)) - Math.min(...m.map((i) => at[i]!)),
+      0,
+    ),
+    devices.reduce((sum, m) => sum + m.filter((i, k) => k > 0 && at[i]! < at[m[k - 1]!]!).length, 0),
+    at.reduce((sum, leg) => sum + leg, 0),
+    -at.reduce((sum, leg, i) => sum + i * leg, 0),
+  ]
+  const isLess = (a: number[], b: number[]) => {
+    const k = a.findIndex((x, n) => x !== b[n])
+    return k >= 0 && a[k]! < b[k]!
+  }
+  for (let n = 0; n < 300; n++) {
+    const count = 2 + below(7)
+    const names = Array.from({ length: count }, () =>
+      random() < 0.2 ? ['A', 'B'] : [['A', 'B', 'C'][below(3)]!],
+    )
+    const legsThere = Array.from({ length: count + below(5) }, (_, k) => k + 1).sort(() => random() - 0.5)
+    const offer = (i: number, leg: number): Offer =>
+      ({
+        pin: leg,
+        cost: 0,
+        units: [-1],
+        chipPin: { legs: [leg] },
+        signal: { ends: names[i]!.map((id) => ({ instance: { id } })) },
+      }) as unknown as Offer
+    const from = legsThere.slice(0, count)
+    const to = legs(
+      tidy(
+        from.map((leg, i) => offer(i, leg)),
+        names.map((_, i) => legsThere.map((leg) => offer(i, leg))),
+        always,
+      ),
+    )
+    const devices = ['A', 'B', 'C']
+      .map((d) => names.flatMap((own, i) => (own.includes(d) ? [i] : [])))
+      .filter((m) => m.length > 1)
+    const reached = measure(devices, to)
+    expect(new Set(to).size).toBe(count)
+    expect(isLess(measure(devices, from), reached)).toBe(false)
+    for (let i = 0; i < count; i++)
+      for (const leg of legsThere) {
+        const moved = to.map((l, k) => (k === i ? leg : l === leg ? to[i]! : l))
+        expect([n, from, moved, isLess(measure(devices, moved), reached)]).toEqual([n, from, moved, false])
+      }
+  }
 })

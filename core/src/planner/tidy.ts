@@ -3,26 +3,6 @@
 
 import type { Offer } from './demand'
 
-/** How untidy a device lies: by how far its legs are spread, then by how many lie in another order than at the device. */
-interface Untidiness {
-  spread: number
-  turned: number
-}
-const untidiness = (members: readonly number[], legAt: (member: number) => number): Untidiness => {
-  let low = Infinity
-  let high = -Infinity
-  let before = -Infinity
-  let turned = 0
-  for (const member of members) {
-    const leg = legAt(member)
-    if (leg < low) low = leg
-    if (leg > high) high = leg
-    if (leg < before) turned++
-    before = leg
-  }
-  return { spread: high - low, turned }
-}
-
 /** The two lowest and the two highest legs of a device: what the others span when one goes elsewhere. */
 interface Ends {
   low: number
@@ -54,13 +34,18 @@ const firstByPin = (offers: Offer[]): Map<number, Offer> => {
 /** Whether a changed plan still keeps the rules that look at several legs at once. */
 type Allowed = (plan: Offer[]) => boolean
 
+/** Which of a device’s signals one is, counted from 0 in the order at the device. */
+interface Membership {
+  device: number
+  at: number
+}
+
 class Layout {
   private readonly best: Offer[]
   private readonly legOf: number[]
   /** Signals of each device that has several, and devices of each signal. */
   private readonly devices: number[][]
-  private readonly devicesOf: number[][]
-  private readonly lies: Untidiness[]
+  private readonly devicesOf: Membership[][]
   private readonly ends: Ends[]
   /** Signals that may move at all, and what each could take on which pin. */
   private readonly plain: boolean[]
@@ -87,8 +72,7 @@ class Layout {
     })
     this.devices = [...members.values()].filter((m) => m.length > 1)
     this.devicesOf = best.map(() => [])
-    this.devices.forEach((m, d) => m.forEach((i) => this.devicesOf[i]!.push(d)))
-    this.lies = this.devices.map((m) => untidiness(m, this.now))
+    this.devices.forEach((m, device) => m.forEach((i, at) => this.devicesOf[i]!.push({ device, at })))
     this.ends = this.devices.map((m) => endsOf(m, this.legOf))
     this.plain = best.map(
       (o, i) => o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1,
@@ -143,7 +127,6 @@ class Layout {
     return back
   }
 
-  private readonly now = (i: number) => this.legOf[i]!
   private readonly then = (i: number) =>
     i === this.first ? this.firstLeg : i === this.second ? this.secondLeg : this.legOf[i]!
 
@@ -157,28 +140,45 @@ class Layout {
     if (rise + other !== 0) return rise + other < 0
     return this.first * rise + this.second * other > 0
   }
-  /** How much more the devices of those that would move are spread then; one with both of them is looked at as a whole. */
+  /** How much more the devices of those that would move are spread then. Two of one device that change places leave it as it is. */
   private moreSpread(): number {
-    const { first, second, devicesOf, legOf, lies, ends } = this
+    const { first, second, firstLeg, secondLeg } = this
     let change = 0
-    for (const d of devicesOf[first]!)
-      change +=
-        (second >= 0 && devicesOf[second]!.includes(d)
-          ? untidiness(this.devices[d]!, this.then).spread
-          : spreadWith(ends[d]!, legOf[first]!, this.firstLeg)) - lies[d]!.spread
+    for (const { device } of this.devicesOf[first]!)
+      if (this.placeIn(device, second) < 0) change += this.spreadMore(device, first, firstLeg)
     if (second >= 0)
-      for (const d of devicesOf[second]!)
-        if (!devicesOf[first]!.includes(d))
-          change += spreadWith(ends[d]!, legOf[second]!, this.secondLeg) - lies[d]!.spread
+      for (const { device } of this.devicesOf[second]!)
+        if (this.placeIn(device, first) < 0) change += this.spreadMore(device, second, secondLeg)
     return change
   }
+  private spreadMore(device: number, member: number, leg: number): number {
+    const ends = this.ends[device]!
+    return spreadWith(ends, this.legOf[member]!, leg) - (ends.high - ends.low)
+  }
+  /** How many more lie in another order than at the device. */
   private moreTurned(): number {
-    const { first, second, devicesOf } = this
-    const more = (d: number) => untidiness(this.devices[d]!, this.then).turned - this.lies[d]!.turned
     let change = 0
-    for (const d of devicesOf[first]!) change += more(d)
-    if (second >= 0) for (const d of devicesOf[second]!) if (!devicesOf[first]!.includes(d)) change += more(d)
+    for (const { device, at } of this.devicesOf[this.first]!)
+      change += this.turnedMore(device, at) + this.turnedMore(device, at + 1)
+    if (this.second >= 0)
+      for (const { device, at } of this.devicesOf[this.second]!) {
+        const other = this.placeIn(device, this.first)
+        // What lies between two neighbours that both move is counted with the first.
+        if (other !== at - 1) change += this.turnedMore(device, at)
+        if (other !== at + 1) change += this.turnedMore(device, at + 1)
+      }
     return change
+  }
+  /** Of one of a device’s signals and the one before it. */
+  private turnedMore(device: number, at: number): number {
+    const members = this.devices[device]!
+    if (at < 1 || at >= members.length) return 0
+    const [before, after] = [members[at - 1]!, members[at]!]
+    return Number(this.then(after) < this.then(before)) - Number(this.legOf[after]! < this.legOf[before]!)
+  }
+  /** Which of a device’s signals one is; −1 where it is none. */
+  private placeIn(device: number, signal: number): number {
+    return signal < 0 ? -1 : (this.devicesOf[signal]!.find((m) => m.device === device)?.at ?? -1)
   }
 
   private move(i: number, offer: Offer, back: Offer | null): void {
@@ -191,10 +191,7 @@ class Layout {
     this.best[k] = offer
     this.legOf[k] = offer.chipPin.legs[0]!
     this.at.set(offer.pin, k)
-    for (const d of this.devicesOf[k]!) {
-      this.lies[d] = untidiness(this.devices[d]!, this.now)
-      this.ends[d] = endsOf(this.devices[d]!, this.legOf)
-    }
+    for (const { device } of this.devicesOf[k]!) this.ends[device] = endsOf(this.devices[device]!, this.legOf)
   }
 }
 
