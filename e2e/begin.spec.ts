@@ -1,7 +1,7 @@
 // Beginnings: a first board step by step, the start page with many projects, and how few keys lead to a useful answer.
 
 import { expect } from '@playwright/test'
-import { emptyProject, isAccessible, saved } from './pages'
+import { beginByKeys, emptyProject, isAccessible, saved } from './pages'
 import { test } from './server'
 
 test('a first board, step by step: each step says what to do, is seen to be done, and the way on is offered', async ({
@@ -91,11 +91,7 @@ test('many projects: found by a word, renamed in place, put away and brought bac
 test('from the last device to a chip that fits with its pins planned: no more than twenty keys', async ({
   page,
 }) => {
-  await page.goto('/')
-  await expect(page.getByLabel('What will it be called?')).toBeFocused()
-  await page.keyboard.type('Counter')
-  await page.keyboard.press('Enter')
-  await expect(page.getByLabel('What does it have?')).toBeFocused()
+  await beginByKeys(page, 'Counter')
   for (const device of ['3 push buttons', '2 green lamps', 'servo', 'humidity two-wire']) {
     await page.keyboard.type(device)
     await page.keyboard.press('Enter')

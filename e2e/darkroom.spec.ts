@@ -1,7 +1,17 @@
 // The darkroom timer from a list of needs to a wiring table: the sample by mouse, and the same typed in by keyboard alone.
 
 import { readFileSync } from 'node:fs'
-import { downloadText, isAccessible, openDemo, opensWorking, pickByKeys, rowsOf, saved, tabTo } from './pages'
+import {
+  beginByKeys,
+  downloadText,
+  isAccessible,
+  openDemo,
+  opensWorking,
+  pickByKeys,
+  rowsOf,
+  saved,
+  tabTo,
+} from './pages'
 import { expect, test } from './server'
 
 const wiring = JSON.parse(
@@ -86,12 +96,7 @@ test('the sample, stage by stage, to its exports', async ({ page }) => {
 })
 
 test('from an empty project by keyboard alone, to the same wiring table', async ({ page }) => {
-  await page.goto('/')
-  await expect(page.getByLabel('What will it be called?')).toBeFocused()
-  await page.keyboard.type('Typed timer')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
-  await expect(page.getByLabel('What does it have?')).toBeFocused()
+  await beginByKeys(page, 'Typed timer')
   await page.keyboard.type(
     '4-digit display two-wire, rotary encoder, 1 push button, button push, magnetic buzzer, relay module, red led, light-dependent resistor',
   )

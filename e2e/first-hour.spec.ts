@@ -2,17 +2,13 @@
 // and the same on a phone.
 
 import { expect } from '@playwright/test'
-import { emptyProject, isAccessible, openDemo, saved } from './pages'
+import { beginByKeys, emptyProject, isAccessible, openDemo, saved } from './pages'
 import { test } from './server'
 
 test('a new project puts the cursor where one types; a pump that nobody knows is sketched in a line', async ({
   page,
 }) => {
-  await page.goto('/')
-  await expect(page.getByLabel('What will it be called?')).toBeFocused()
-  await page.keyboard.type('Plant waterer')
-  await page.keyboard.press('Enter')
-  await expect(page.getByLabel('What does it have?')).toBeFocused()
+  await beginByKeys(page, 'Plant waterer')
   await page.keyboard.type('2 pumps: motor 12 V 0.4 A blue')
   await expect(page.getByText('nothing like that in the library')).toBeVisible()
   await page.keyboard.press('Tab')

@@ -23,6 +23,15 @@ export const openDemo = async (
   return made.id
 }
 
+/** From the start page to an empty project, by keyboard; the cursor is then where one types what it has. */
+export const beginByKeys = async (page: Page, name: string) => {
+  await page.goto('/')
+  await expect(page.getByLabel('What will it be called?')).toBeFocused()
+  await page.keyboard.type(name)
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('What does it have?')).toBeFocused()
+}
+
 export const saved = (page: Page) => expect(page.locator('.top-bar [role=status]')).toHaveText('Saved')
 
 /** Opens the first number found in a place, checks that a working comes up, and closes it. */

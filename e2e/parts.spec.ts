@@ -3,7 +3,7 @@
 
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { downloadText, emptyProject, isAccessible, saved, tabTo } from './pages'
+import { beginByKeys, downloadText, emptyProject, isAccessible, saved, tabTo } from './pages'
 import { expect, test } from './server'
 
 const fixture = (name: string) => readFileSync(new URL(`./fixtures/${name}`, import.meta.url), 'utf8')
@@ -49,12 +49,7 @@ test('a 48-leg chip with a table of alternate functions, pasted, put in and plan
   await expect(page.getByRole('heading', { name: 'Bench 48', level: 1 })).toBeVisible()
   await expect(page).toHaveURL(/parts\/bench-48/)
 
-  await page.goto('/')
-  await expect(page.getByLabel('What will it be called?')).toBeFocused()
-  await page.keyboard.type('On my own chip')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'Needs', level: 1 })).toBeVisible()
-  await expect(page.getByLabel('What does it have?')).toBeFocused()
+  await beginByKeys(page, 'On my own chip')
   await page.keyboard.type('2 push button, red led, temperature sensor two-wire, light-dependent resistor')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()

@@ -76,8 +76,17 @@ test('put away and brought back', async () => {
   const { id } = await make('Away')
   await http().delete(`/api/projects/${id}`).expect(204)
   await http().get(`/api/projects/${id}`).expect(404)
+  // In one list or in the other, and the one put away last comes first.
+  const later = await make('Away too')
+  await http().delete(`/api/projects/${later.id}`).expect(204)
+  const names = async (path: string) =>
+    ((await http().get(path).expect(200)).body as { name: string }[]).map((p) => p.name)
+  expect((await names('/api/projects/away')).slice(0, 2)).toEqual(['Away too', 'Away'])
+  expect(await names('/api/projects')).not.toContain('Away')
   await http().post(`/api/projects/${id}/restore`).expect(200)
   await http().get(`/api/projects/${id}`).expect(200)
+  expect(await names('/api/projects/away')).not.toContain('Away')
+  expect(await names('/api/projects')).toContain('Away')
 })
 
 test('a part of one’s own is taken; a sample part can’t be overwritten', async () => {

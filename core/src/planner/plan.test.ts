@@ -198,6 +198,34 @@ test('next best plans: one rare ability spent is no other plan, two are, a cryst
   ])
 })
 
+test('next best plans: of two equal devices either may be the one that gives way, and that is one plan', () => {
+  const next = (name: string) =>
+    nextPlansOf(
+      project({
+        chip: 'td8-28-dip',
+        source: 'usb-port',
+        devices: [
+          ['push-button', 'Go'],
+          ['push-button', name],
+        ],
+      }),
+      library,
+    ).plans
+  // One of them on a leg with two rare abilities, both of them, one on a crystal’s leg: 2, 2 + 2, 4 points.
+  const plans = next('Stop')
+  expect(plans.map((p) => p.extra)).toEqual([2, 4, 4])
+  expect(
+    new Set(
+      plans.map((p) =>
+        p.givesUp
+          .map((g) => g.replace(/^\w+: /, ''))
+          .sort()
+          .join(),
+      ),
+    ).size,
+  ).toBe(3)
+})
+
 describe('reach', () => {
   const clean = analyse(timer, library)
   const chip = clean.chip.chip!

@@ -142,13 +142,14 @@ const supportOn = (
         }
         return
       }
-      const fed = first?.net === 'VFEED' ? feed : source
+      const second = first?.net === 'VFEED'
+      const fed = second ? feed : source
       if (fed && net('+') && net('−'))
         add(
           ref,
           {
             kind: 'source',
-            voltage: (state.reversed ? -1 : 1) * typ(fed.voltage),
+            voltage: (state.reversed && !second ? -1 : 1) * typ(fed.voltage),
             // A source that states no resistance inside gives its current at its voltage.
             resistance: fed.resistance ? typ(fed.resistance) : 1e-3,
           },

@@ -21,7 +21,6 @@ export const prove = (
   if (!rail || !a.pins.plan || !a.chip.chip) return wrong
   const chip = a.chip.chip
   const wires = a.pins.plan.wires
-  const clash = a.findings.some((f) => f.check === 'pins.clash')
   // What can’t be on its leg, and two on one leg, is told, and need not work.
   const alone = wires.filter(
     (w) => !w.impossible && wires.every((other) => other === w || other.pin !== w.pin || other.impossible),
@@ -141,8 +140,13 @@ export const prove = (
   const steady = onBoard || regulated || Math.abs(supply - rail.value.typ) < 0.01 * rail.value.typ
   for (const wire of alone) {
     const led = a.pins.leds[wire.signal.id]
-    // Where not everything finds a leg, the other side of a lamp may hang in the air.
-    if (!led || !steady || clash) continue
+    if (!led || !steady) continue
+    // Where not everything finds a leg, the other side of a digit’s lamps hangs in the air.
+    const other = wire.signal.ends[0]!.instance.wiring.signals.filter((s) => s.electrical.kind === 'switched')
+    const found = alone.flatMap((w) =>
+      w.signal.ends.filter((e) => e.instance === wire.signal.ends[0]!.instance),
+    )
+    if (other.some((s) => !found.some((e) => e.signal.id === s.id))) continue
     const digits = wires.filter((w) =>
       w.signal.ends.some(
         (e) => e.signal.electrical.kind === 'switched' && e.instance === wire.signal.ends[0]!.instance,
@@ -203,7 +207,7 @@ export const prove = (
     )
     // A gate that gets too little for its transistor is told.
     const weak = a.findings.some((f) =>
-      new RegExp(`^pins.switch-rating:(off|weak):.*${wire.signal.id}`).test(f.id),
+      ['off', 'weak'].some((what) => f.id === `pins.switch-rating:${what}:${wire.signal.id}`),
     )
     must(
       'loads work',
@@ -310,8 +314,7 @@ export const prove = (
   }
 
   // A plug of the other polarity.
-  // A second plug is tried before anything hangs on it; here it would reverse as well.
-  if (polarity?.present && source && !a.power.feed) {
+  if (polarity?.present && source) {
     const reversed = solve({ reversed: true, loads: true })
     const taken = Math.abs(reversed.current(sourceOf(reversed), '+'))
     must(

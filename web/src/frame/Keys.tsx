@@ -3,7 +3,7 @@
 import { Dialog } from '@mui/material'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
-import { commandKeys } from '../shared/keys'
+import { commandKeys, isTyping } from '../shared/keys'
 import { useProject } from '../store/project'
 import { useOrderedFindings } from './Evidence'
 import { useFrame } from './frame-state'
@@ -53,7 +53,7 @@ export const Keys = () => {
   // Whatever the field had open has taken the key for itself.
   useHotkeys('esc', () => (document.activeElement as HTMLElement | null)?.blur(), {
     enableOnFormTags: true,
-    ignoreEventWhen: (e) => e.defaultPrevented,
+    ignoreEventWhen: (e) => e.defaultPrevented || !isTyping(e),
   })
   useHotkeys('mod+z', undo, { ...commandKeys, useKey: false, preventDefault: true })
   useHotkeys(['mod+shift+z', 'mod+y'], redo, { ...commandKeys, useKey: false, preventDefault: true })

@@ -2,7 +2,6 @@
 
 import { type Stance, stances } from '@root-board/core/design'
 import { Button } from '@mui/material'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { useMode } from '../kit/mode'
 import { useStage } from '../shared/analysis'
@@ -11,7 +10,8 @@ import { type SaveState, useProject } from '../store/project'
 import { Marks } from '../kit/Mark'
 import { useFrame } from './frame-state'
 import { useEvidence } from './use-evidence'
-import { Choice, TextInput } from '../kit/inputs'
+import { Choice } from '../kit/inputs'
+import { NameInput } from '../kit/NameInput'
 
 const saveWords = (save: SaveState): string => {
   switch (save.kind) {
@@ -40,11 +40,6 @@ export const TopBar = () => {
   const { mode, toggle } = useMode()
   const frame = useFrame()
   const evidence = useEvidence(analysis.findings)
-  const [name, setName] = useState<string>()
-  const rename = () => {
-    if (name?.trim() && name.trim() !== design.name) edit({ kind: 'renameProject', name: name.trim() })
-    setName(undefined)
-  }
   return (
     <header className="top-bar">
       <Link to="/" aria-label="All projects" title="All projects">
@@ -58,16 +53,12 @@ export const TopBar = () => {
           />
         </svg>
       </Link>
-      <TextInput
+      <NameInput
         className="project-name"
         label="Project name"
-        value={name ?? design.name}
-        onChange={setName}
-        onBlur={rename}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') (e.target as HTMLElement).blur()
-          if (e.key === 'Escape') setName(undefined)
-        }}
+        value={design.name}
+        maxLength={120}
+        onRename={(name) => edit({ kind: 'renameProject', name })}
       />
       <span
         role="status"

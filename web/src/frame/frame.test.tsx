@@ -147,6 +147,20 @@ describe('keys', () => {
     press('3', {}, screen.getByLabelText('ticked'))
     expect(at()).toMatch(/pins$/)
   })
+  test('Esc leaves what one types into, so that keys count again, and nothing else', () => {
+    start()
+    const typed = screen.getByLabelText('typed')
+    act(() => typed.focus())
+    press('Escape', {}, typed)
+    expect(document.activeElement).toBe(document.body)
+    press('3')
+    expect(at()).toMatch(/pins$/)
+    // Where nothing is typed one would lose one’s place.
+    const ticked = screen.getByLabelText('ticked')
+    act(() => ticked.focus())
+    press('Escape', {}, ticked)
+    expect(document.activeElement).toBe(ticked)
+  })
   test('n and p go through the findings, worst first, round and round, and open the evidence', () => {
     start(troubled())
     act(() => useFrame.setState({ evidence: false }))

@@ -1,12 +1,13 @@
 // The controls of every page: what they are called, what they hand on, what they say when it is wrong.
 
-import { fireEvent, render, screen } from '@testing-library/react'
+import { act, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 import { Fold } from './Fold'
 import { FileButton } from './FileButton'
 import { Choice, TextInput, Tick } from './inputs'
 import { Labelled } from './Labelled'
 import { Marks } from './Mark'
+import { NameInput } from './NameInput'
 
 test('a choice of numbers hands on the number, and only one of its own', () => {
   const chosen: number[] = []
@@ -86,4 +87,37 @@ test('marks: how many of each, the worst first, nothing for none', () => {
     '1: stops the work',
     '2: worth knowing',
   ])
+})
+
+test('a name counts with Enter and when its field is left, once; not with Esc, and not when there is none', () => {
+  const names: string[] = []
+  let left = 0
+  render(
+    <NameInput
+      label="Name"
+      value="Pump"
+      maxLength={80}
+      onRename={(to) => names.push(to)}
+      onLeave={() => left++}
+    />,
+  )
+  const field = screen.getByRole<HTMLInputElement>('textbox', { name: 'Name' })
+  const type = (text: string) => {
+    act(() => field.focus())
+    fireEvent.change(field, { target: { value: text } })
+  }
+  type(' Fountain ')
+  fireEvent.keyDown(field, { key: 'Enter' })
+  expect([names, left, document.activeElement === field]).toEqual([['Fountain'], 1, false])
+  type('Not this')
+  fireEvent.keyDown(field, { key: 'Escape' })
+  expect([names, left, field.value]).toEqual([['Fountain'], 2, 'Pump'])
+  for (const same of ['  ', 'Pump ']) {
+    type(same)
+    act(() => field.blur())
+  }
+  expect([names, left, field.value]).toEqual([['Fountain'], 4, 'Pump'])
+  type('Well')
+  act(() => field.blur())
+  expect(names).toEqual(['Fountain', 'Well'])
 })

@@ -2,13 +2,11 @@
 
 const typing = new Set(['text', 'search', 'number', 'email', 'url', 'tel', 'password'])
 
-/** For useHotkeys: keys work everywhere but where they would be typed or would choose from a list. */
-export const commandKeys = {
-  useKey: true,
-  enableOnFormTags: true as const,
-  ignoreEventWhen: (event: KeyboardEvent): boolean => {
-    const target = event.target
-    if (target instanceof HTMLInputElement) return typing.has(target.type)
-    return target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement
-  },
-}
+/** Whether a key pressed there is typed, or chooses from a list. */
+export const isTyping = ({ target }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement
+    ? typing.has(target.type)
+    : target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement
+
+/** For useHotkeys: keys work everywhere but where they are typed. */
+export const commandKeys = { useKey: true, enableOnFormTags: true as const, ignoreEventWhen: isTyping }

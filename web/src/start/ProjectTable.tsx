@@ -2,10 +2,10 @@
 
 import type { Part } from '@root-board/core/parts'
 import { Button, TextField } from '@mui/material'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { ProjectLine } from '../api/client'
-import { TextInput } from '../kit/inputs'
+import { NameInput } from '../kit/NameInput'
 import { Body, Cell, Columns, hidden, right, Row, Table } from '../kit/Table'
 import { dayWords } from './day'
 
@@ -57,30 +57,28 @@ export const ProjectTable = ({ lines, parts, does }: TableProps) => {
 }
 
 const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; does: ProjectDoes }) => {
-  const [name, setName] = useState<string>()
-  const rename = () => {
-    const to = name?.trim()
-    if (to && to !== line.name) does.rename(line, to)
-    setName(undefined)
-  }
+  const [renaming, setRenaming] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
   return (
     <Row>
       <Cell>
-        {name === undefined ? (
-          <Link to={`/projects/${line.id}/needs`}>{line.name}</Link>
-        ) : (
-          <TextInput
+        {renaming ? (
+          <NameInput
             label={`New name of ${line.name}`}
-            value={name}
+            value={line.name}
             maxLength={120}
             autoFocus
-            onChange={setName}
-            onBlur={rename}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') rename()
-              if (e.key === 'Escape') setName(undefined)
+            onRename={(to) => does.rename(line, to)}
+            onLeave={() => {
+              setRenaming(false)
+              // Left by a key, and for nowhere else.
+              requestAnimationFrame(() => {
+                if (document.activeElement === document.body) button.current?.focus()
+              })
             }}
           />
+        ) : (
+          <Link to={`/projects/${line.id}/needs`}>{line.name}</Link>
         )}
       </Cell>
       <Cell>{chip ?? <span className="faint">none yet</span>}</Cell>
@@ -89,7 +87,7 @@ const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; do
       </Cell>
       <Cell>{dayWords(line.changedAt)}</Cell>
       <Cell align="right" className="one-line">
-        <Button aria-label={`Rename ${line.name}`} onClick={() => setName(line.name)}>
+        <Button ref={button} aria-label={`Rename ${line.name}`} onClick={() => setRenaming(true)}>
           Rename
         </Button>{' '}
         <Button aria-label={`Copy ${line.name}`} onClick={() => does.copy(line)}>

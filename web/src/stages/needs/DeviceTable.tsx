@@ -5,13 +5,14 @@ import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
 import { voltageFor } from '@root-board/core/supply'
 import { Button } from '@mui/material'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Choice, TextInput } from '../../kit/inputs'
+import { NameInput } from '../../kit/NameInput'
 
 export const DeviceTable = () => {
   const { design, analysis, library } = useStage()
@@ -67,7 +68,6 @@ const DeviceRow = ({
   signals: number
 }) => {
   const { analysis, edit } = useStage()
-  const [name, setName] = useState<string>()
   const [query] = useSearchParams()
   const asked = query.get('device') === need.id
   useEffect(() => {
@@ -77,22 +77,15 @@ const DeviceRow = ({
   const wiring =
     part?.wirings.find((w) => w.id === (need.wiring ?? chosenByPlan?.wiring.id)) ?? part?.wirings[0]
   const address = part?.variants?.find((v) => v.id === need.variant)?.address ?? wiring?.address
-  const rename = () => {
-    if (name?.trim() && name.trim() !== need.name)
-      edit({ kind: 'renameDevice', id: need.id, name: name.trim() })
-    setName(undefined)
-  }
   return (
     <Row>
       <Cell>
-        <TextInput
+        <NameInput
           id={`name-${need.id}`}
           label={`Name of ${need.name}`}
-          value={name ?? need.name}
+          value={need.name}
           maxLength={80}
-          onChange={setName}
-          onBlur={rename}
-          onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLElement).blur()}
+          onRename={(name) => edit({ kind: 'renameDevice', id: need.id, name })}
         />
       </Cell>
       <Cell>
