@@ -12,6 +12,7 @@ import {
   type Analysis,
   candidateOf,
   compareAnalyses,
+  gaugeChange,
   gaugeText,
   isBetter,
   nextPlansOf,
@@ -93,6 +94,16 @@ test('a runtime in hours and days, a price in euro, the rest with three digits a
   expect(gaugeText(g('runtime'), 3 * 86_400)).toBe('3 days')
   expect(gaugeText(g('price'), 3.1)).toBe('€ 3.10')
   expect(gaugeText(g('budget'), 0.012345)).toBe('12.3 mA')
+  expect(gaugeText(g('hottest'), 106.4)).toBe('106 °C')
+  // Nothing lives to be that hot: the sum goes on, the words don’t.
+  expect(gaugeText(g('hottest'), 6290)).toBe('far more than 300 °C')
+  expect([6000, -6000, 12, -12].map((by) => gaugeChange(g('hottest'), by))).toEqual([
+    'far hotter',
+    'far cooler',
+    '+12 °C',
+    '−12 °C',
+  ])
+  expect(gaugeChange(g('budget'), -0.5)).toBe('−500 mA')
 })
 
 describe('what a change does', () => {
@@ -128,6 +139,14 @@ describe('what a change does', () => {
     const line = lines.find((l) => l.includes('becomes') && l.startsWith('series resistor'))
     expect(line).toMatch(new RegExp(`^series resistor of Lamp ${marking} becomes \\S+$`))
     expect(lines.some((l) => l.startsWith('adds') || l.startsWith('removes'))).toBe(false)
+  })
+
+  test('another part in the same place, by its name', () => {
+    const on9 = project({ chip: 'td8-28-dip', source: 'adapter-9v', regulator: 'br5-small', devices: [] })
+    const { lines } = previewEdits(analyse(on9, library), library, [
+      { kind: 'chooseRegulator', part: 'bl5-cool', name: 'BL5 cool 5 V' },
+    ])
+    expect(lines).toContain('regulator: BR5 small 5 V becomes BL5 cool 5 V')
   })
 
   test('a wire put elsewhere: from where to where', () => {

@@ -2,7 +2,7 @@
 
 import type { Design } from '../design'
 import type { Results, Worked } from '../findings'
-import { durationWords, euro, formatQuantity } from '../quantity'
+import { celsiusWords, durationWords, euro, formatQuantity, isGone } from '../quantity'
 
 export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
 export interface Gauge {
@@ -61,9 +61,17 @@ export const gaugesOf = ({ design, chip, pins, power, build }: Results & { desig
   },
 ]
 
+/** By how much a gauge's value has changed. */
+export const gaugeChange = (gauge: Gauge, difference: number): string => {
+  if (gauge.id === 'hottest' && isGone(Math.abs(difference)))
+    return difference > 0 ? 'far hotter' : 'far cooler'
+  return `${difference > 0 ? '+' : '−'}${gaugeText(gauge, Math.abs(difference))}`
+}
+
 /** A gauge's value in words and units: hours and days for a runtime, euro for a price. */
 export const gaugeText = (gauge: Gauge, value: number): string => {
   if (gauge.id === 'runtime') return durationWords(value)
   if (gauge.id === 'price') return euro(value)
+  if (gauge.id === 'hottest') return celsiusWords(value)
   return formatQuantity(value, gauge.worked?.unit ?? '', 3)
 }

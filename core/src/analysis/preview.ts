@@ -1,6 +1,7 @@
 // What a change would do, before it is made: wires that move, parts that come and go, findings that clear or appear.
 
 import { applyEdits, type Edit, libraryFor } from '../design'
+import type { SupportPart } from '../circuit'
 import type { Finding } from '../findings'
 import type { Library } from '../parts'
 import type { Patience } from '../patience'
@@ -34,19 +35,18 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
   const [was, is] = [keys(before), keys(after)]
   const lines: string[] = []
   lines.push(...moves(before, after))
-  const support = (a: Analysis) =>
-    new Map(
-      a.build.support
-        .filter((s) => s.present)
-        .map((s) => [s.key, `${s.name}${s.value ? ` ${s.value.marking}` : ''}`]),
-    )
-  const [had, has] = [support(before), support(after)]
-  for (const [key, name] of has) {
+  const fitted = (a: Analysis) => new Map(a.build.support.filter((s) => s.present).map((s) => [s.key, s]))
+  const [had, has] = [fitted(before), fitted(after)]
+  const inFull = ({ name, value }: SupportPart) => `${name}${value ? ` ${value.marking}` : ''}`
+  for (const [key, part] of has) {
     const old = had.get(key)
-    if (old === undefined) lines.push(`adds the ${name}`)
-    else if (old !== name) lines.push(`${old} becomes ${name.split(' ').at(-1)}`)
+    if (!old) lines.push(`adds the ${inFull(part)}`)
+    else if (old.value?.marking !== part.value?.marking)
+      lines.push(`${inFull(old)} becomes ${part.value?.marking ?? part.part.name}`)
+    else if (old.part.id !== part.part.id)
+      lines.push(`${old.name}: ${old.part.name} becomes ${part.part.name}`)
   }
-  for (const [key, name] of had) if (!has.has(key)) lines.push(`removes the ${name}`)
+  for (const [key, part] of had) if (!has.has(key)) lines.push(`removes the ${inFull(part)}`)
   for (const gauge of after.gauges) {
     const old = before.gauges.find((g) => g.id === gauge.id)?.worked
     if (!old || !gauge.worked) continue

@@ -2,7 +2,7 @@
 
 import { fromDecision, fromPart, partOrigin, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
-import { exactly, formatQuantity, fullRange, type Unit } from '../quantity'
+import { celsiusWords, exactly, formatQuantity, fullRange, type Unit } from '../quantity'
 import { asVariable, dimensionOf, greatest, least, number, sum } from '../sums'
 import { dropoutOf, efficiencyOf } from '../supply'
 
@@ -166,7 +166,7 @@ export const objections = (
     })
   if (junction.value.max > limit)
     no.push({
-      text: `its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}, above ${formatQuantity(limit, '°C')}`,
+      text: `its junction reaches ${celsiusWords(junction.value.max)}, above ${formatQuantity(limit, '°C')}`,
       worked: junction,
     })
   return no

@@ -1,5 +1,21 @@
 // Quantities that read better in words than with prefixes.
 
+import { formatQuantity, type PrintedQuantity, printQuantity, type Unit } from './notation'
+
+/** °C: solder has melted and the part is gone; what the sum goes on to says no more. */
+const gone = 300
+export const isGone = (celsius: number): boolean => celsius > gone
+
+/** As printQuantity, for those who look at it: a temperature that nothing lives to is not spelt out. */
+export const printShown = (value: number, unit: Unit, significant = 3): PrintedQuantity =>
+  unit === '°C' && isGone(Math.abs(value))
+    ? { number: `${value > 0 ? '> ' : '< −'}${gone}`, unit }
+    : printQuantity(value, unit, significant)
+
+/** A temperature in a sentence. */
+export const celsiusWords = (value: number): string =>
+  isGone(value) ? `far more than ${gone} °C` : formatQuantity(value, '°C', 3)
+
 /** Seconds as a builder would say them: “4 h 20 min”, “37 days”. */
 export const durationWords = (seconds: number): string => {
   if (!Number.isFinite(seconds)) return 'no end'

@@ -236,3 +236,13 @@ test('the less is said the more is told as assumed, and what is said is not', ()
   expect(whole).not.toMatch(/runs on|at work|at rest|address/)
   expect(whole).toMatch(/2\.97 V to 3\.63 V/)
 })
+
+// The chips in a strip’s lamps are 5 V ones: 0.7 and 0.3 of what feeds them, or of the 5 V that they make from more.
+test.each([
+  [5, { factor: 0.7, offset: 0 }, { factor: 0.3, offset: 0 }],
+  [5.5, { factor: 0.7, offset: 0 }, { factor: 0.3, offset: 0 }],
+  [12, { factor: 0, offset: 3.5 }, { factor: 0, offset: 1.5 }],
+])('a strip of addressed lights on %p V reads its line against', (supply, high, low) => {
+  const { part } = made({ name: 'Strip', sort: 'strip', supply })
+  expect(part.wirings[0]!.signals[0]!.electrical).toMatchObject({ high, low })
+})

@@ -142,10 +142,20 @@ const signalsOf: Record<SketchSort, (of: Making, most: number) => Json[]> = {
     assume('wirings.light', 'a red LED, its resistor worked out for that current')
     return [signal('anode', 'digital-out', { kind: 'led', led: 'led-red', current: work, to: 'ground' })]
   },
-  strip: ({ assume }) => {
-    levels(assume)
+  strip: ({ assume, supply }) => {
+    // The chips in its lamps live on 5 V, whatever feeds the lamps.
+    const own = 5
+    const high = { factor: 0, offset: listens.high.factor * own }
+    const low = { factor: 0, offset: listens.low.factor * own }
+    if (supply <= own * (1 + slack)) levels(assume)
+    else
+      assume(
+        'wirings.levels',
+        `its chips make their own ${volts(own)}: high from ${volts(high.offset)}, low up to ${volts(low.offset)}`,
+      )
     assume('wirings.DIN', '800 kbit/s on one line, each bit good to 12 %')
-    return [signal('DIN', 'digital-out', listens, { quiet: true, rate: 800e3, timing: 0.12 })]
+    const reads = supply <= own * (1 + slack) ? listens : { ...listens, high, low }
+    return [signal('DIN', 'digital-out', reads, { quiet: true, rate: 800e3, timing: 0.12 })]
   },
   contact: ({ assume }) => {
     assume('wirings.contact', 'it closes to ground, and leaks at most 0.1 µA open')

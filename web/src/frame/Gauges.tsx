@@ -1,6 +1,6 @@
 // The five numbers that decide the project, always in sight; each opens its working and says what the last edit did to it.
 
-import { type Gauge, gaugeText } from '@root-board/core/analysis'
+import { type Gauge, gaugeChange, gaugeText } from '@root-board/core/analysis'
 import { useState } from 'react'
 import { useStage } from '../shared/analysis'
 import { Num, Quantity } from '../kit/Num'
@@ -30,7 +30,7 @@ const useChanges = (gauges: Gauge[]): Partial<Record<string, Change>> => {
       )
         continue
       changes[gauge.id] = {
-        text: `${difference > 0 ? '+' : '−'}${gaugeText(gauge, Math.abs(difference))}`,
+        text: gaugeChange(gauge, difference),
         label: label ?? 'the last change',
       }
     }

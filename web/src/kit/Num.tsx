@@ -1,7 +1,7 @@
 // A number that opens its working.
 
 import type { Shown } from '@root-board/core/findings'
-import { printQuantity, type Unit } from '@root-board/core/quantity'
+import { printShown, type Unit } from '@root-board/core/quantity'
 import { Popover, type PopoverActions, styled } from '@mui/material'
 import { lazy, type ReactNode, Suspense, useId, useRef, useState } from 'react'
 import { Flat } from './Flat'
@@ -19,7 +19,7 @@ const Printed = ({ number, unit }: { number: string; unit: string }) => (
 
 export const Quantity = ({ value, unit, digits = 3 }: { value: number; unit: Unit; digits?: number }) => (
   <span className="mono">
-    <Printed {...printQuantity(value, unit, digits)} />
+    <Printed {...printShown(value, unit, digits)} />
   </span>
 )
 
@@ -93,8 +93,8 @@ export const Num = ({ worked, show = worked.counts ?? 'typ', digits = 3, childre
 
 const RangeNumber = ({ worked, digits }: { worked: Shown; digits: number }) => {
   const { min, max } = worked.value
-  const a = printQuantity(min, worked.unit, digits)
-  const b = printQuantity(max, worked.unit, digits)
+  const a = printShown(min, worked.unit, digits)
+  const b = printShown(max, worked.unit, digits)
   if (a.number === b.number && a.unit === b.unit)
     return <Quantity value={max} unit={worked.unit} digits={digits} />
   return (

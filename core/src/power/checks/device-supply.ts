@@ -2,7 +2,7 @@ import type { Check } from '../../findings'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherRegulators } from '../../pins'
-import { otherFeeders } from './ways-out'
+import { eachItsVoltage, otherFeeders } from './ways-out'
 
 export const deviceSupply: Check = {
   id: 'power.device-supply',
@@ -37,6 +37,7 @@ export const deviceSupply: Check = {
           fixes: [
             ...(need.fedBy ? [] : otherRegulators(stages, 2)),
             ...otherFeeders(stages, need.id, need.name, supply),
+            ...(need.fedBy ? [] : eachItsVoltage(stages)),
           ],
           about: { device: need.id },
         },

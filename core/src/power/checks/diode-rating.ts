@@ -1,7 +1,7 @@
 import { polarityKey } from '../../supply'
 import { type Check, fromDecision, fromPart, partOrigin } from '../../findings'
 import { siliconJunction } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
+import { celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { sum } from '../../sums'
 
 /** What no small part gets hot by, watts. */
@@ -73,10 +73,8 @@ export const diodeRating: Check = {
         id: 'power.diode-rating',
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `${diode.name} reaches ${formatQuantity(junction.value.max, '°C', 3)}; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
-        because: [
-          { text: `Its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}`, worked: junction },
-        ],
+        text: `${diode.name} reaches ${celsiusWords(junction.value.max)}; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
+        because: [{ text: `Its junction reaches ${celsiusWords(junction.value.max)}`, worked: junction }],
         fixes: leave,
       },
     ]

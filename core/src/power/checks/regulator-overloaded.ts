@@ -2,6 +2,7 @@ import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
+import { eachItsVoltage } from './ways-out'
 
 export const regulatorOverloaded: Check = {
   id: 'power.regulator-overloaded',
@@ -24,7 +25,7 @@ export const regulatorOverloaded: Check = {
               text: `${regulator.sheet}, ${regulator.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
             },
           ],
-          fixes: otherRegulators(stages),
+          fixes: [...otherRegulators(stages), ...eachItsVoltage(stages)],
         },
       ]
     })

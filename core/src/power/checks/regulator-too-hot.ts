@@ -1,8 +1,8 @@
 import type { Check } from '../../findings'
-import { formatQuantity, fullRange } from '../../quantity'
+import { celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
-import { otherSources } from './ways-out'
+import { eachItsVoltage, otherSources } from './ways-out'
 
 export const regulatorTooHot: Check = {
   id: 'power.regulator-too-hot',
@@ -20,7 +20,7 @@ export const regulatorTooHot: Check = {
           id: `power.regulator-too-hot${reg.tail}`,
           severity: 'stops' as const,
           grade: reg.junction.value.typ > limit ? ('impossible' as const) : ('outside the sheet' as const),
-          text: `${reg.regulator.name} reaches ${formatQuantity(reg.junction.value.max, '°C', 3)} inside; its limit is ${formatQuantity(limit, '°C')}.`,
+          text: `${reg.regulator.name} reaches ${celsiusWords(reg.junction.value.max)} inside; its limit is ${formatQuantity(limit, '°C')}.`,
           because: [
             {
               text: `Its input is up to ${formatQuantity(reg.input.value.max, 'V', 3)}`,
@@ -35,7 +35,7 @@ export const regulatorTooHot: Check = {
               worked: reg.dissipation,
             },
             {
-              text: `In air of ${formatQuantity(design.needs.limits.ambient, '°C')} its junction reaches ${formatQuantity(reg.junction.value.max, '°C', 3)}`,
+              text: `In air of ${formatQuantity(design.needs.limits.ambient, '°C')} its junction reaches ${celsiusWords(reg.junction.value.max)}`,
               worked: reg.junction,
             },
             ...(reg.loadLimit
@@ -47,7 +47,7 @@ export const regulatorTooHot: Check = {
                 ]
               : []),
           ],
-          fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
+          fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2), ...eachItsVoltage(stages)],
         },
       ]
     })

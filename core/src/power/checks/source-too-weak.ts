@@ -1,7 +1,7 @@
 import type { Check } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { hungriest } from './hungriest'
-import { otherSources, withoutHungriest } from './ways-out'
+import { eachItsVoltage, otherSources, withoutHungriest } from './ways-out'
 
 export const sourceTooWeak: Check = {
   id: 'power.source-too-weak',
@@ -35,7 +35,7 @@ export const sourceTooWeak: Check = {
             text: `${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
           },
         ],
-        fixes: [...otherSources(stages), ...withoutHungriest(stages)],
+        fixes: [...otherSources(stages), ...eachItsVoltage(stages), ...withoutHungriest(stages)],
       },
     ]
   },

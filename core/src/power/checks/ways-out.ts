@@ -3,10 +3,11 @@
 
 import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages } from '../../findings'
-import { partsOfKind, type Source } from '../../parts'
+import { partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { behindPlug, polarityOf, voltageFor } from '../../supply'
-import { straightFrom, suitsRail } from '../../pins'
+import { otherRegulators, straightFrom, suitsRail } from '../../pins'
+import type { Consumer } from '../consumers'
 import { objections, regulate } from '../regulate'
 import { hungriest } from './hungriest'
 
@@ -90,3 +91,78 @@ export const otherFeeders = (
       ]
     : []
 }
+
+/**
+ * One way for all that runs on another voltage than the rail: each of them straight from one source, the present one
+ * first, and on the rail the cheapest regulator that carries what is left; a board has its own.
+ */
+export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
+  const { design, library, power, needs, chip, proposing } = stages
+  const { rail } = power
+  const board = chip.chip?.board
+  // Where one rail suits all, that is simpler.
+  if (!proposing || !rail || (!board && otherRegulators(stages, 1).length > 0)) return []
+  const rated = (id: string) => needs.instances.find((i) => i.need.id === id)?.part.supply
+  const suits = (v: Range, id: string) => {
+    const supply = fullRange(rated(id) ?? v)
+    return v.min >= supply.min && v.max <= supply.max
+  }
+  const elsewhere = design.needs.devices.filter(({ id, fedBy }) => !fedBy && !suits(rail.value, id))
+  if (elsewhere.length === 0) return []
+  const drawn = (of: readonly Consumer[]) => of.reduce((sum, c) => sum + c.work.value.max, 0)
+  const left = drawn(
+    power.consumers.filter((c) => c.from === power.supplies.own && !elsewhere.some((d) => d.id === c.id)),
+  )
+  return partsOfKind(library, 'source')
+    .filter(
+      (s) =>
+        elsewhere.every((d) => suits(fullRange(s.voltage), d.id)) &&
+        fullRange(s.current).max >= drawn(power.consumers) &&
+        suitsInput(stages, s),
+    )
+    .sort((a, b) => Number(b === power.source) - Number(a === power.source) || a.price - b.price)
+    .slice(0, most)
+    .flatMap((source) => {
+      const through = board ? power.regulator : coolest(stages, source, left)
+      if (!board && !through) return []
+      const rest = board || !through ? '' : `, the rest through ${through.name}`
+      return [
+        {
+          label: `Feed ${inWords(elsewhere.map((d) => d.name))} straight from ${source.name}${rest}`,
+          edits: [
+            ...(source === power.source
+              ? []
+              : [{ kind: 'chooseSource' as const, part: source.id, name: source.name }]),
+            ...elsewhere.map((d): Edit => ({ kind: 'setFedBy', id: d.id, by: 'source' })),
+            ...(!through || through === power.regulator
+              ? []
+              : [{ kind: 'chooseRegulator' as const, part: through.id, name: through.name }]),
+          ],
+        },
+      ]
+    })
+}
+
+/** The present regulator, or the cheapest, that gives the present rail from this source at this load and stays cool. */
+const coolest = ({ design, library, power }: Stages, source: Source, load: number): Regulator | undefined => {
+  const { rail, regulator: present } = power
+  const input = fullRange(source.voltage)
+  return partsOfKind(library, 'regulator')
+    .filter((r) => {
+      const out = fullRange(r.output)
+      const heat = load * (input.max - out.min)
+      const θ_JA = fullRange(r.package.thermalResistance ?? { typ: 100 }).max
+      return (
+        r.topology === 'linear' &&
+        Math.abs(out.typ - (rail?.value.typ ?? 0)) < 0.05 * out.typ &&
+        fullRange(r.current).max >= load &&
+        design.needs.limits.ambient + heat * θ_JA <= fullRange(r.junctionMax).max
+      )
+    })
+    .sort((a, b) => Number(b === present) - Number(a === present) || a.price - b.price)[0]
+}
+
+const inWords = (names: readonly string[]) =>
+  names.length > 3
+    ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+    : names.join(', ').replace(/, ([^,]*)$/, ' and $1')

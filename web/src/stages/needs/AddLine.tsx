@@ -3,7 +3,7 @@
 import { readTypedDevices, type TypedDevice } from '@root-board/core/needs'
 import { type Device, partsOfKind } from '@root-board/core/parts'
 import { Button } from '@mui/material'
-import { lazy, Suspense, useId, useMemo, useState } from 'react'
+import { lazy, Suspense, useId, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Body, Cell, Columns, Row, Table, hidden } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
@@ -18,6 +18,7 @@ export const AddLine = () => {
   const [all, setAll] = useState(false)
   const [sketching, setSketching] = useState<TypedDevice>()
   const id = useId()
+  const field = useRef<HTMLInputElement>(null)
   const devices = useMemo(
     () =>
       [...partsOfKind(library, 'device')].sort(
@@ -31,7 +32,8 @@ export const AddLine = () => {
     return part ? [{ ...r, part }] : []
   })
   const add = () => {
-    if (known.length === 0) return
+    // Where nothing of it is in the library, the way on is to sketch the first.
+    if (known.length === 0) return setSketching(read[0])
     edit({
       kind: 'addDevices',
       devices: known.map((k) => ({ part: k.part.id, name: capital(k.part.name), count: k.count })),
@@ -50,10 +52,16 @@ export const AddLine = () => {
       <div className="add-row">
         <TextInput
           id={id}
+          ref={field}
           value={line}
           placeholder="3 buttons, 1 buzzer, relay module, 4-digit display"
           onChange={setLine}
-          onKeyDown={(e) => e.key === 'Enter' && add()}
+          onKeyDown={(e) => {
+            if (e.key !== 'Enter') return
+            // The same key would send off the form that it opens.
+            e.preventDefault()
+            add()
+          }}
           describedBy={`${id}-read`}
           autoFocus={design.needs.devices.length === 0}
         />
@@ -99,6 +107,8 @@ export const AddLine = () => {
             taken={(part) => library.parts[part] !== undefined}
             done={(made) => {
               setSketching(undefined)
+              // The next one is typed where this one was, once the form is gone.
+              requestAnimationFrame(() => field.current?.focus())
               if (!made) return
               edit({
                 kind: 'addDevices',

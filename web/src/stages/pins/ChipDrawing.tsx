@@ -113,6 +113,17 @@ const shortNames = (pin: ChipPin): string => {
   return all.length > 1 ? `${all[0]} +${all.length - 1}` : (all[0] ?? '')
 }
 
+/** Cut in the middle where there is no room: what tells “Moisture probe 1” from its like is the end. */
+const EndKept = ({ text }: { text: string }) => {
+  const [, head, end] = /^(.*)( \S{1,5})$/.exec(text) ?? [undefined, text, '']
+  return (
+    <span className="end-kept">
+      <span>{head}</span>
+      <span>{end}</span>
+    </span>
+  )
+}
+
 const Leg = ({
   leg,
   pin,
@@ -166,11 +177,15 @@ const Leg = ({
               <span className="mono">
                 {entry.extra === 0 && !terse ? 'as good' : `${entry.unsure ? '≤' : ''}+${entry.extra}`}
               </span>
-              {wire && !terse && <span className="faint occupant">{wire.signal.name}</span>}
+              {wire && !terse && (
+                <span className="faint occupant">
+                  <EndKept text={wire.signal.name} />
+                </span>
+              )}
             </span>
           )
         ) : (
-          <span className="use">{use}</span>
+          <span className="use">{terse ? use : <EndKept text={use} />}</span>
         )}
         {wire?.locked && <span aria-hidden="true">{wire.soldered ? '⊨' : '⊢'}</span>}
       </span>
