@@ -144,7 +144,7 @@ test.describe('on a phone', () => {
     await evidenceOf(page).getByRole('button', { name: both }).tap()
     await evidenceOf(page).getByRole('button', { name: 'Do it' }).tap()
     await expect(stageOf(page, 'Power')).toContainText('settled')
-    await page.getByRole('button', { name: /^Evidence/ }).tap()
+    await evidenceOf(page).getByRole('button', { name: 'Fold away' }).tap()
     for (const stage of ['Needs', 'Chip', 'Pins', 'Power', 'Build']) {
       await stageOf(page, stage).tap()
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()

@@ -58,6 +58,15 @@ describe('the plan', () => {
     expect(wrong.status).toBe('proven')
     expect(wrong.wires.find((w) => w.signal.id === 'd8.1.level')?.impossible).toBe('it has no analog input')
     expect(wrong.wires.filter((w) => w.pin.id === 'PC0')).toHaveLength(1)
+    // Listed where its device is, wrong or right.
+    const listed = planPins({
+      chip,
+      needs: needs.open,
+      choices: { locks: { [needs.open.signals[0]!.id]: 'VCC' }, excluded: [], kept: {} },
+      taken,
+    })
+    expect(listed.wires[0]!.impossible).toBeDefined()
+    expect(listed.wires.map((w) => w.signal.id)).toEqual(needs.open.signals.map((s) => s.id))
   })
 
   test('two locks on one leg: the second is the mistake', () => {

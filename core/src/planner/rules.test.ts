@@ -946,6 +946,20 @@ describe('kinds of need', () => {
     expect(analyse(on('mw2-module', [['fan-tacho', 'Fan', 'measured']]), library).pins.plan!.status).toBe(
       'clash',
     )
+    // 50 Hz, 1 kHz and 2.7 kHz take its three timers, and T1 is the only one that measures.
+    const three: Project['devices'] = [
+      ['servo-small', 'Rudder'],
+      dimmed('Beacon', 1, 1e3),
+      ['buzzer-magnetic', 'Horn'],
+    ]
+    const receiver: Project['devices'][number] = ['remote-receiver', 'Receiver']
+    const status = (devices: Project['devices']) =>
+      analyse(on('td8-28-dip', devices), library).pins.plan!.status
+    expect([status(three), status([...three.slice(1), receiver]), status([...three, receiver])]).toEqual([
+      'proven',
+      'proven',
+      'clash',
+    ])
   })
   test('a line that both ends pull down never lies on an input-only leg', () => {
     const { plan } = analyse(on('mw2-module', [many('soil-probe', 'Probe', 20)]), library).pins

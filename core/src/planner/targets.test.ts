@@ -4,11 +4,11 @@
 import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
 import { seeded } from '../../test/seeded'
-import { analyse } from '../analysis'
+import { analyse, reachIn } from '../analysis'
 import { carrierOf } from '../carrier'
 import type { Design } from '../design'
 import { resolveNeeds } from '../needs'
-import { findPart, partsOfKind } from '../parts'
+import { type Board, findPart, partsOfKind } from '../parts'
 import { planPins } from './plan'
 import { takenPins } from './resolve'
 
@@ -168,4 +168,20 @@ test('a leg that could serve on the first board and not on the other says so, by
     taken: {},
   })
   expect(wrong.wires[0]!.impossible).toMatch(/on Trestle radio, D00 \(P02\): it has no analog input/)
+})
+
+test('a leg whose position another board has not is out of reach, and that board is named', () => {
+  const plain = library.parts['trestle-plain']! as Board
+  const without = {
+    ...plain,
+    headers: plain.headers.map((h) => ({ ...h, positions: h.positions.filter((p) => p.label !== 'S1') })),
+  }
+  const design = project({ chip: 'trestle-32', source: 'adapter-9v', devices: [['push-button', 'Go']] })
+  const reach = reachIn(
+    { ...design, chip: { part: 'trestle-32', also: ['trestle-plain'] } },
+    { parts: { ...library.parts, 'trestle-plain': without } },
+    'd1.1.contact',
+  )
+  const lost = reach.filter((r) => r.reason?.includes('has nothing at this position'))
+  expect(lost.map((r) => r.reason)).toEqual([`${plain.name} has nothing at this position`])
 })
