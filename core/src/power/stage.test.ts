@@ -904,6 +904,24 @@ describe('ways out, by hand', () => {
     expect(offers(onBoard, 'power.source-too-weak').filter((o) => o.includes('straight'))).toEqual([
       'Feed Valve, Horn and Pump straight from 12 V adapter, 5 A',
     ])
+    // A rail of 3.3 V stays one, though BR5 plain is cheaper; BL33 tiny stands 7 V at its input, BL33 low drop 20 V.
+    const on33V = { ...mixed, chip: 'qm32-48', regulator: 'bl33-tiny', devices: mixed.devices!.slice(1) }
+    expect(offers(on33V, 'power.device-supply').filter((o) => o.includes('straight'))[0]).toBe(
+      each('12 V adapter', 'BL33 low drop 3.3 V'),
+    )
+    // What has its feed already stays on it.
+    const fed: Edit[] = [
+      { kind: 'chooseFeed', part: 'adapter-12v', name: '' },
+      { kind: 'setFedBy', id: 'd2', by: 'feed' },
+    ]
+    expect(
+      offers(mixed, 'power.device-supply', library, ...fed).filter((o) => o.includes('the rest'))[0],
+    ).toBe(each('12 V adapter', 'BR5 plain 5 V', 'Horn'))
+    // Where none of them stays cool, none is named: 120 °C of air leave 5 K.
+    const hot: Edit = { kind: 'setLimit', limit: 'ambient', value: 120 }
+    expect(
+      offers(mixed, 'power.regulator-too-hot', library, hot).filter((o) => o.includes('straight')),
+    ).toEqual([])
     // Nothing wants another voltage: nothing of it.
     const plain = { ...mixed, devices: [['relay-module', 'Relay'] as [string, string]] }
     expect(offers(plain, 'power.regulator-too-hot').filter((o) => o.includes('the rest'))).toEqual([])

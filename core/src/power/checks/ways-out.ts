@@ -2,18 +2,23 @@
 // feeds the rail by itself; or doing without what draws the most.
 
 import { type Edit, type FedBy, feeders } from '../../design'
-import type { Fix, Stages } from '../../findings'
+import type { Fix, Stages, Worked } from '../../findings'
 import { partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
 import { behindPlug, polarityOf, voltageFor } from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
-import type { Consumer } from '../consumers'
+import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
 import { hungriest } from './hungriest'
 
-/** Whether the present regulator has nothing against this source. */
-const suitsRegulator = ({ design, library, power }: Stages, source: Source): boolean => {
-  const { regulator, loaded, through: current } = power
+/** Whether a regulator, the present one at the present load, has nothing against this source. */
+const suitsRegulator = (
+  { design, library, power }: Stages,
+  source: Source,
+  regulator = power.regulator,
+  loaded = power.loaded,
+): boolean => {
+  const { through: current } = power
   if (!regulator) return false
   // With the diode that it would then have at its plug.
   const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
@@ -109,15 +114,16 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
   }
   const elsewhere = design.needs.devices.filter(({ id, fedBy }) => !fedBy && !suits(rail.value, id))
   if (elsewhere.length === 0) return []
-  const drawn = (of: readonly Consumer[]) => of.reduce((sum, c) => sum + c.work.value.max, 0)
-  const left = drawn(
-    power.consumers.filter((c) => c.from === power.supplies.own && !elsewhere.some((d) => d.id === c.id)),
+  const all = power.consumers.reduce((sum, c) => sum + c.work.value.max, 0)
+  const staying = power.consumers.filter(
+    (c) => c.from === power.supplies.own && !elsewhere.some((d) => d.id === c.id),
   )
+  const left = sumOf(staying, (c) => c.work, 'What stays on the rail', 'I_left')
   return partsOfKind(library, 'source')
     .filter(
       (s) =>
         elsewhere.every((d) => suits(fullRange(s.voltage), d.id)) &&
-        fullRange(s.current).max >= drawn(power.consumers) &&
+        fullRange(s.current).max >= all &&
         suitsInput(stages, s),
     )
     .sort((a, b) => Number(b === power.source) - Number(a === power.source) || a.price - b.price)
@@ -144,21 +150,11 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
 }
 
 /** The present regulator, or the cheapest, that gives the present rail from this source at this load and stays cool. */
-const coolest = ({ design, library, power }: Stages, source: Source, load: number): Regulator | undefined => {
-  const { rail, regulator: present } = power
-  const input = fullRange(source.voltage)
-  return partsOfKind(library, 'regulator')
-    .filter((r) => {
-      const out = fullRange(r.output)
-      const heat = load * (input.max - out.min)
-      const θ_JA = fullRange(r.package.thermalResistance ?? { typ: 100 }).max
-      return (
-        r.topology === 'linear' &&
-        Math.abs(out.typ - (rail?.value.typ ?? 0)) < 0.05 * out.typ &&
-        fullRange(r.current).max >= load &&
-        design.needs.limits.ambient + heat * θ_JA <= fullRange(r.junctionMax).max
-      )
-    })
+const coolest = (stages: Stages, source: Source, load: Worked): Regulator | undefined => {
+  const { rail, regulator: present } = stages.power
+  const same = (r: Regulator) => Math.abs(fullRange(r.output).typ / (rail?.value.typ ?? 0) - 1) < 0.05
+  return partsOfKind(stages.library, 'regulator')
+    .filter((r) => r.topology === 'linear' && same(r) && suitsRegulator(stages, source, r, load))
     .sort((a, b) => Number(b === present) - Number(a === present) || a.price - b.price)[0]
 }
 
