@@ -5,16 +5,22 @@ import { create } from 'zustand'
 import type { Mode } from './theme'
 
 const kept = localStorage.getItem('mode')
-const system: Mode = window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
+const dark = window.matchMedia('(prefers-color-scheme: dark)')
+const system = (): Mode => (dark.matches ? 'dark' : 'light')
 
 const useModeStore = create<{ mode: Mode; toggle: () => void }>((set, get) => ({
-  mode: kept === 'dark' || kept === 'light' ? kept : system,
+  mode: kept === 'dark' || kept === 'light' ? kept : system(),
   toggle: () => {
     const mode = get().mode === 'dark' ? 'light' : 'dark'
     localStorage.setItem('mode', mode)
     set({ mode })
   },
 }))
+
+// Who has not chosen is taken along when evening comes.
+dark.addEventListener('change', () => {
+  if (!localStorage.getItem('mode')) useModeStore.setState({ mode: system() })
+})
 
 export const useMode = () => {
   const state = useModeStore()

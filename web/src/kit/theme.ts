@@ -53,7 +53,14 @@ export const themeFor = (mode: Mode): Theme => {
     shape: { borderRadius: 3 },
     typography: { fontFamily: fonts.text, fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
     components: {
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        // MUI takes the outline away, since its ripple shows the focus.
+        styleOverrides: {
+          root: { '&:focus-visible': { outline: '2px solid var(--slate)', outlineOffset: 2 } },
+        },
+      },
+      MuiTab: { styleOverrides: { root: { '&:focus-visible': { outlineOffset: -2 } } } },
       MuiButton: { defaultProps: { size: 'small', variant: 'outlined', color: 'inherit' } },
       MuiTabs: { defaultProps: { variant: 'scrollable', scrollButtons: false } },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
