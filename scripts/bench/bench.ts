@@ -24,7 +24,7 @@ import { randomLibrary } from '../../core/test/random-library'
 import { randomInstance } from '../../core/src/solve/test/instances'
 import { readDesignFile, readLibraryFolder } from '../../server/src/files'
 import { compareOpinions } from '../second-opinion'
-import { analysisInBrowser } from './browser'
+import { analysisInBrowser, waitsInBrowser } from './browser'
 
 const root = process.cwd()
 const at = (sorted: number[], share: number) =>
@@ -322,6 +322,30 @@ const firstPage = async () => {
   )
 }
 
+/** How long one waits: for the start page, a stage, a key in a field; the last beside a bare page with one field. */
+const waits = async () => {
+  if (!existsSync(join(root, 'web', 'dist'))) return console.log('\nWaits: not built yet; run npm run build')
+  const name = 'Darkroom timer'
+  const { start, stage, key, bare } = await waitsInBrowser(name)
+  const line = (what: string, of: number[], aim: number) =>
+    console.log(
+      `  ${what}: median ${middle(of).toFixed(0)} ms of ${of.length}, 95 % ${high(of).toFixed(0)} ms (aim ${aim})`,
+    )
+  console.log(`\nWaits in Chromium, on ${name}:`)
+  line('start page, from nothing until one can type', start, 1500)
+  line('from one stage to another', stage, 200)
+  for (const [n, to] of ['Chip', 'Pins', 'Power', 'Build', 'Needs'].entries())
+    line(
+      `  to ${to}`,
+      stage.filter((_, i) => i % 5 === n),
+      200,
+    )
+  line('a key in a field', key, 50)
+  console.log(
+    `  a key in a bare page: ${middle(bare).toFixed(0)} ms; ratio ${(middle(key) / middle(bare)).toFixed(1)}`,
+  )
+}
+
 /** Pasted tables written for the tests: what is right before any question, and after the ones asked first. */
 const intake = () => {
   const cases = tableCases(join(root, 'core', 'src', 'intake', 'test', 'tables'))
@@ -362,5 +386,17 @@ const opinion = () => {
   if (apart.length > 0) process.exitCode = 1
 }
 
-const parts = { opinion, intake, abstract, projects, edits, kept, clashes, candidates, demo, firstPage }
+const parts = {
+  opinion,
+  intake,
+  abstract,
+  projects,
+  edits,
+  kept,
+  clashes,
+  candidates,
+  demo,
+  firstPage,
+  waits,
+}
 for (const [name, run] of Object.entries(parts)) if (only.length === 0 || only.includes(name)) await run()

@@ -1,6 +1,6 @@
 import { type CandidateChip, candidateOrder } from '@root-board/core/chip'
 import type { Design } from '@root-board/core/design'
-import { useEffect, useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 import { useStage } from '../../shared/analysis'
 import { questions } from '../../worker/client'
 
@@ -30,17 +30,31 @@ export const useCandidates = (): Candidates => {
   useEffect(() => {
     if (stopped) return
     let wanted = true
+    let come: [string, { design: Design; judged: CandidateChip }][] = []
+    // Several at once, and after whatever the builder asks for: a table drawn anew for each would hold up the way to
+    // another page.
+    const show = () => {
+      if (come.length === 0) return
+      const next = come
+      come = []
+      startTransition(() => setKnown((before) => new Map([...before, ...next])))
+    }
+    const shown = setInterval(show, 150)
     const run = async () => {
       for (const id of all.split(',').filter(Boolean)) {
         const judged = await questions.candidate(design, id).catch(() => undefined)
         if (!wanted) return
         if (!judged) setFailures((f) => ({ of: design, ids: [...(f?.of === design ? f.ids : []), id] }))
-        else setKnown((before) => new Map(before).set(id, { design, judged }))
+        else come.push([id, { design, judged }])
       }
+      clearInterval(shown)
+      show()
     }
     void run()
     return () => {
       wanted = false
+      clearInterval(shown)
+      show()
     }
   }, [design, all, stopped])
   const there = ids.flatMap((id) => known.get(id) ?? [])
