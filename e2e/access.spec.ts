@@ -7,9 +7,17 @@ import { test } from './server'
 /** Every page there is, of a project and outside of it. */
 const pagesOf = (id: string) => [
   '/',
-  ...['needs', 'chip', 'pins', 'pins?view=lines', 'pins?view=passport', 'power', 'build', 'sheet'].map(
-    (stage) => `/projects/${id}/${stage}`,
-  ),
+  ...[
+    'needs',
+    'chip',
+    'pins',
+    'pins?view=lines',
+    'pins?view=passport',
+    'power',
+    'build',
+    'cards',
+    'sheet',
+  ].map((stage) => `/projects/${id}/${stage}`),
   '/parts',
   '/parts/from-sheet',
   '/parts/td8-28-dip',

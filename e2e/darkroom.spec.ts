@@ -190,3 +190,41 @@ test('the build sheet prints to PDF without the program around it', async ({ pag
   expect(sheets).toBeGreaterThanOrEqual(3)
   expect(sheets).toBeLessThanOrEqual(12)
 })
+
+test('cards: printed, and taken along as pictures that stand alone', async ({ page }) => {
+  await openDemo(page, 'build', () => undefined, 'signal-cabin')
+  await page.getByRole('link', { name: 'Cards' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Signal cabin: cards')
+  for (const title of ['Trestle 32 from above', 'From plug to load', 'The stack on Trestle 32']) {
+    const card = page.getByRole('region', { name: title })
+    const take = async (kind: string) => {
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        card.getByRole('button', { name: kind, exact: true }).click(),
+      ])
+      expect(download.suggestedFilename()).toMatch(
+        new RegExp(`^signal-cabin-(legs|power|stack)\\.${kind.toLowerCase()}$`),
+      )
+      return readFileSync(await download.path())
+    }
+    const svg = (await take('SVG')).toString('utf8')
+    const size = /width="([\d.]+)" height="([\d.]+)"/.exec(svg)!.slice(1).map(Number)
+    // Opened by itself it is a picture of that size, and shows what the card shows.
+    const alone = await page.context().newPage()
+    await alone.goto(`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`)
+    expect(await alone.locator('svg').getAttribute('viewBox')).toBe(`0 0 ${size.join(' ')}`)
+    expect(await alone.locator('parsererror').count()).toBe(0)
+    expect(await alone.locator('svg').textContent()).toContain(
+      title === 'From plug to load' ? 'BL33' : 'Track 1',
+    )
+    await alone.close()
+    // A PNG says its width and height at bytes 16 to 23: three dots for each unit.
+    const png = await take('PNG')
+    expect(png.subarray(1, 4).toString()).toBe('PNG')
+    expect(png.length).toBeGreaterThan(5000)
+    expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual(size.map((x) => x * 3))
+  }
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+  expect((await page.pdf({ format: 'A4' })).subarray(0, 5).toString()).toBe('%PDF-')
+})

@@ -85,7 +85,7 @@ const shots: Shot[] = [
       }))
     },
   },
-  { name: 'legs-8', path: 'pins', demo: 'window-lantern' },
+  { name: 'cards', path: 'cards', demo: 'signal-cabin' },
   {
     name: 'lines',
     path: 'pins?view=lines',

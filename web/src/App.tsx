@@ -13,6 +13,7 @@ import { useMode } from './kit/mode'
 const StartPage = lazy(() => import('./start/StartPage'))
 const ProjectPage = lazy(() => import('./frame/ProjectPage'))
 const BuildSheet = lazy(() => import('./sheet/BuildSheet'))
+const CardsPage = lazy(() => import('./cards/CardsPage'))
 const PartsPage = lazy(() => import('./parts/PartsPage'))
 const PartPage = lazy(() => import('./parts/PartPage'))
 const EditPage = lazy(() => import('./parts/edit/EditPage'))
@@ -35,6 +36,7 @@ const pages: RouteObject[] = [
       { index: true, element: <Navigate to="needs" replace /> },
       ...Object.entries(stages).map(([path, Stage]) => ({ path, element: <Stage /> })),
       { path: 'sheet', element: <BuildSheet /> },
+      { path: 'cards', element: <CardsPage /> },
     ],
   },
   { path: '/parts', element: <PartsPage /> },

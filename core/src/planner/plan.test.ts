@@ -208,20 +208,20 @@ test('next best plans: one rare ability spent is no other plan, two are, a cryst
 })
 
 test('next best plans: of two equal devices either may be the one that gives way, and that is one plan', () => {
-  const next = (name: string) =>
+  const next = (second: string) =>
     nextPlansOf(
       project({
         chip: 'td8-28-dip',
         source: 'usb-port',
         devices: [
           ['push-button', 'Go'],
-          ['push-button', name],
+          [second, 'Stop'],
         ],
       }),
       library,
     ).plans
   // One of them on a leg with two rare abilities, both of them, one on a crystal’s leg: 2, 2 + 2, 4 points.
-  const plans = next('Stop')
+  const plans = next('push-button')
   expect(plans.map((p) => p.extra)).toEqual([2, 4, 4])
   expect(
     new Set(
@@ -233,6 +233,8 @@ test('next best plans: of two equal devices either may be the one that gives way
       ),
     ).size,
   ).toBe(3)
+  // A button and a foot switch are not the same, and which of them gives way is a choice.
+  expect(next('foot-switch').map((p) => p.extra)).toEqual([2, 2, 4])
 })
 
 describe('reach', () => {

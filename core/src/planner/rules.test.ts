@@ -593,7 +593,15 @@ describe('explanations', () => {
       ...project({ chip: 'trestle-plain', source: 'adapter-9v', devices: [['serial-link', 'Link']] }),
       chip: { part: 'trestle-plain', also: ['trestle-32'] },
     }
-    expect(analyse(design, library).pins.plan!.clashRules).toContain('boards')
+    const { plan } = analyse(design, library).pins
+    expect(plan!.clashRules).toContain('boards')
+    expect(plan!.clashText).toMatch(/on Trestle plain and Trestle 32 at the same positions/)
+    // Alone nothing clashes, and no rule decides anything.
+    expect(analyse({ ...design, chip: { part: 'trestle-plain' } }, library).pins.plan).toMatchObject({
+      clash: [],
+      clashChoices: [],
+      clashRules: [],
+    })
     expect(labels(design, 'pins.clash')).toContain('Plan without Trestle 32')
   })
   test('doing without several says how many go', () => {

@@ -61,7 +61,8 @@ const ProjectPage = () => {
   const shelf = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
   const library = useMemo(() => shelf && design && libraryFor(design, shelf), [shelf, design])
   const guided = useGuided((s) => s.project)
-  const onSheet = pathname.endsWith('/sheet')
+  // Paper, without the program around it.
+  const onSheet = /\/(sheet|cards)$/.test(pathname)
 
   useEffect(() => {
     if (!id) return

@@ -77,6 +77,7 @@ const SearchField = ({ close, typed }: { close: () => void; typed: string }) => 
         })),
       { kind: 'Do', text: 'Plan the pins afresh', more: 'locks stay', go: () => edit({ kind: 'replan' }) },
       { kind: 'Do', text: 'Print the build sheet', more: '', go: to('sheet') },
+      { kind: 'Do', text: 'Print cards, or take them as pictures', more: '', go: to('cards') },
     ]
   }, [analysis, design, done, undone, undo, redo, edit, navigate, set])
   const [find, setFind] = useState<ReturnType<typeof legFinder>>()

@@ -1,8 +1,12 @@
 // Small wordings that several pages use.
 
 /** Hands a text to the browser as a file. */
-export const download = (name: string, text: string, type: string): void => {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }))
+export const download = (name: string, text: string, type: string): void =>
+  hand(name, new Blob([text], { type: `${type};charset=utf-8` }))
+
+/** Hands anything to the browser as a file. */
+export const hand = (name: string, content: Blob): void => {
+  const url = URL.createObjectURL(content)
   const link = document.createElement('a')
   link.href = url
   link.download = name

@@ -38,6 +38,9 @@ export const Exports = () => {
           pins.h
         </Button>
       )}{' '}
+      <Button component={Link} to="../cards">
+        Cards
+      </Button>{' '}
       <Button component={Link} to="../sheet">
         Build sheet to print
       </Button>

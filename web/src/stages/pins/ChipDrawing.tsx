@@ -4,6 +4,7 @@ import type { SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { attributeOf, wireOn } from '@root-board/core/legs'
 import { useStage } from '../../shared/analysis'
+import { wordsOfLeg } from '../../shared/leg-use'
 import { onArrowKeys } from '../../kit/arrow-list'
 import type { Reach } from './use-reach'
 import { Flat } from '../../kit/Flat'
@@ -95,14 +96,6 @@ export const ChipDrawing = (props: Props) => {
   )
 }
 
-const typeWords: Partial<Record<ChipPin['type'], string>> = {
-  supply: 'supply',
-  ground: 'ground',
-  reference: 'reference',
-  radio: 'antenna',
-  none: 'not connected',
-}
-
 /** The first of what a leg is called or can do, and how much more there is. */
 const shortNames = (pin: ChipPin): string => {
   if (pin.type !== 'io') return ''
@@ -138,19 +131,11 @@ const Leg = ({
 }: Props & { leg: number; pin: ChipPin; side: 'left' | 'right'; stop: boolean; terse: boolean }) => {
   const { analysis, design } = useStage()
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
-  const taken = analysis.pins.taken[pin.id]
   const place = pin.labels?.[pin.legs.indexOf(leg)] ?? leg
   const entry = signal && reach?.get(pin.id)
   const here = signal && wire?.signal.id === signal.id
-  const excluded = design.pins.excluded.includes(pin.id)
   const programming = attributeOf(pin, 'programming')
-  const use = wire
-    ? wire.signal.name
-    : excluded
-      ? 'kept free'
-      : ((pin.labels && pin.type === 'none' ? 'no signal' : undefined) ??
-        typeWords[pin.type] ??
-        (taken ? (attributeOf(pin, 'reset') ? 'reset' : (analysis.clock.source?.kind ?? 'clock')) : ''))
+  const use = wordsOfLeg(analysis, design, pin)
   const state = here ? 'here' : wire ? (wire.impossible ? 'wrong' : 'used') : use ? 'fixed' : 'free'
   return (
     <Flat

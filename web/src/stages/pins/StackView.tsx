@@ -1,9 +1,10 @@
 // The stack: which expansion board uses which position of the header, what else is there, and the links to set.
 
 import { seatsOf } from '@root-board/core/carrier'
-import type { Instance, Seat, SignalNeed } from '@root-board/core/needs'
+import type { Instance } from '@root-board/core/needs'
 import { linksToSet } from '@root-board/core/planner'
 import { useStage } from '../../shared/analysis'
+import { boardsOf, labelAt, type StackRow, stackRows } from '../../shared/stack-rows'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { Fragment } from 'react'
 import { Choice } from '../../kit/inputs'
@@ -11,12 +12,7 @@ import { Choice } from '../../kit/inputs'
 export const StackView = () => {
   const { analysis, design, edit } = useStage()
   const chip = analysis.chip.chip!
-  const boards = analysis.needs.instances
-    .filter((i) => i.part.expansion)
-    .sort((a, b) => Number(a.part.expansion!.top ?? false) - Number(b.part.expansion!.top ?? false))
-  const { signals } = analysis.needs
-  const wires = analysis.pins.plan?.wires ?? []
-  const claims = signals.flatMap((signal) => (signal.at ?? []).map((seat) => ({ signal, seat })))
+  const boards = boardsOf(analysis)
   if (!chip.board)
     return (
       <p className="empty">
@@ -24,10 +20,9 @@ export const StackView = () => {
         a board with a {boards[0]!.part.expansion!.fits} header on the Chip page.
       </p>
     )
-  const all = seatsOf(chip.board)
-  const places = all.filter((p) => p.pin !== undefined)
-  const headers = [...new Set(places.map((p) => p.header))]
-  const passed = [...new Set(all.filter((p) => p.pin === undefined).map((p) => p.label))]
+  const rows = stackRows(analysis)
+  const headers = [...new Set(rows.map((r) => r.place.header))]
+  const passed = [...new Set(seatsOf(chip.board).flatMap((p) => (p.pin === undefined ? p.label : [])))]
   return (
     <div className="stack-view">
       <Table>
@@ -51,29 +46,22 @@ export const StackView = () => {
                 {header}
               </Cell>
             </Row>
-            {places
-              .filter((p) => p.header === header)
-              .map((place) => {
-                const here = claims.filter((c) => c.seat.place === place.at)
-                const lines = new Set(here.map((c) => c.signal.id))
-                const loose = wires.filter(
-                  (w) => w.pin.id === place.pin && !w.signal.at && w.pin.places?.[0] === place.at,
-                )
-                return (
-                  <Row key={place.number} className={lines.size > 1 ? 'overlap' : undefined}>
-                    <Cell component="th" scope="row" className="mono">
-                      {place.label}
+            {rows
+              .filter((r) => r.place.header === header)
+              .map(({ place, here, over, loose }) => (
+                <Row key={place.number} className={over ? 'overlap' : undefined}>
+                  <Cell component="th" scope="row" className="mono">
+                    {place.label}
+                  </Cell>
+                  <Cell className="mono faint">{place.pin}</Cell>
+                  {boards.map((b) => (
+                    <Cell key={b.id}>
+                      <Use board={b} place={place.at} here={here} over={over} />
                     </Cell>
-                    <Cell className="mono faint">{place.pin}</Cell>
-                    {boards.map((b) => (
-                      <Cell key={b.id}>
-                        <Use board={b} place={place.at} here={here} over={lines.size > 1} />
-                      </Cell>
-                    ))}
-                    <Cell>{loose.map((w) => w.signal.name).join(', ')}</Cell>
-                  </Row>
-                )
-              })}
+                  ))}
+                  <Cell>{loose.join(', ')}</Cell>
+                </Row>
+              ))}
           </Body>
         ))}
       </Table>
@@ -123,12 +111,11 @@ const Use = ({
 }: {
   board: Instance
   place: string
-  here: { signal: SignalNeed; seat: Seat }[]
+  here: StackRow['here']
   over: boolean
 }) => {
   const own = here.find((c) => c.seat.instance.id === board.id)
-  const { expansion } = board.part
-  const label = expansion!.positions.find((p) => `${expansion!.fits} ${p.at}` === place)?.label
+  const label = labelAt(board, place)
   if (!own)
     return label ? <span className="mono faint">{label}, not used</span> : <span className="faint">·</span>
   return (
