@@ -96,3 +96,21 @@ test('the hive scale keeps its cells off the converter that the radio stops; nex
     /points more|as good/,
   )
 })
+
+test('the head of a long table stays in sight; it is sorted and narrowed', async ({ page }) => {
+  await openDemo(page, 'build?view=wiring')
+  const table = page.getByRole('table', { name: 'Wiring table' })
+  const head = table.getByRole('columnheader', { name: 'Net' })
+  const place = async () => Math.round((await head.boundingBox())!.y)
+  const before = await place()
+  await page.locator('.table').evaluate((e) => e.scrollTo(0, 600))
+  // Under the bar at the top, which is 46 high, and over whatever has been scrolled.
+  expect(await place()).toBeLessThan(before)
+  expect(await place()).toBeGreaterThanOrEqual(46)
+  await head.getByRole('button').click({ trial: true })
+  await page.locator('.table').evaluate((e) => e.scrollTo(0, 0))
+  await page.getByLabel('Find in Wiring table').fill('crystal xin')
+  await expect(page.getByRole('status').filter({ hasText: ' of ' })).toHaveText(/^\d of \d+$/)
+  for (const row of (await table.getByRole('row').allTextContents()).slice(1))
+    expect(row.toLowerCase()).toMatch(/crystal/)
+})

@@ -41,6 +41,8 @@ const look = {
   /* Set lighter than its number. */
   '.unit': { color: 'var(--faint)', fontWeight: 300, fontSize: '0.95em' },
   '.scroll-x': { position: 'relative', overflowX: 'auto' },
+  /* There the head of a table stays in sight. */
+  '.scroll-narrow': { '@media (max-width: 999px)': { position: 'relative', overflowX: 'auto' } },
   /* What goes into a place that is empty. */
   '.empty': {
     color: 'var(--faint)',

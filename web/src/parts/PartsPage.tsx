@@ -1,9 +1,8 @@
-// The library: every part there is in one grid, one's own beside the samples, with what lies in one's drawer.
+// The library: every part there is in one table, one's own beside the samples, with what lies in one's drawer.
 
 import type { Part } from '@root-board/core/parts'
-import { formatQuantity } from '@root-board/core/quantity'
+import { euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { useMemo, useState } from 'react'
@@ -14,6 +13,7 @@ import { BringLibrary } from './BringLibrary'
 import { kindWords, legsOf, offersOf } from './names'
 import { PartsBar } from './PartsBar'
 import './parts.css'
+import { type GrowingColumn, GrowingTable } from '../kit/GrowingTable'
 import { Choice, TextInput } from '../kit/inputs'
 import { FileButton } from '../kit/FileButton'
 
@@ -65,40 +65,42 @@ const lineOf = (
   }
 }
 const volts = (v: number | null) => (v === null ? '' : formatQuantity(v, 'V', 3))
-const columns: GridColDef<Line>[] = [
+const columns: GrowingColumn<Line>[] = [
   {
-    field: 'name',
-    headerName: 'Name',
-    flex: 1.4,
-    minWidth: 150,
-    renderCell: ({ row, tabIndex }) => (
-      <Link to={`/parts/${encodeURIComponent(row.id)}`} tabIndex={tabIndex}>
-        {row.name}
-      </Link>
-    ),
+    id: 'name',
+    name: 'Name',
+    of: (l) => l.name,
+    cell: (l) => <Link to={`/parts/${encodeURIComponent(l.id)}`}>{l.name}</Link>,
   },
-  { field: 'kind', headerName: 'Kind', width: 92 },
-  { field: 'family', headerName: 'Family, maker', flex: 1, minWidth: 110 },
-  { field: 'legs', headerName: 'Legs', type: 'number', width: 66 },
-  { field: 'package', headerName: 'Package', flex: 1, minWidth: 110 },
-  { field: 'supplyMin', headerName: 'Supply from', type: 'number', width: 98, valueFormatter: volts },
-  { field: 'supplyMax', headerName: 'to', type: 'number', width: 76, valueFormatter: volts },
+  { id: 'kind', name: 'Kind', of: (l) => l.kind },
+  { id: 'family', name: 'Family, maker', of: (l) => l.family },
+  { id: 'legs', name: 'Legs', of: (l) => l.legs ?? undefined, right: true },
+  { id: 'package', name: 'Package', of: (l) => l.package },
   {
-    field: 'price',
-    headerName: 'Price',
-    type: 'number',
-    width: 84,
-    valueFormatter: (v: number | null) => (v === null ? '' : `€ ${v.toFixed(2)}`),
+    id: 'supplyMin',
+    name: 'Supply from',
+    of: (l) => l.supplyMin ?? undefined,
+    cell: (l) => volts(l.supplyMin),
+    right: true,
   },
-  { field: 'offers', headerName: 'What it offers', flex: 1.8, minWidth: 150 },
-  { field: 'whose', headerName: 'Whose', width: 76 },
   {
-    field: 'have',
-    headerName: 'I have',
-    type: 'number',
-    width: 74,
-    valueFormatter: (v: number) => (v > 0 ? String(v) : ''),
+    id: 'supplyMax',
+    name: 'to',
+    of: (l) => l.supplyMax ?? undefined,
+    cell: (l) => volts(l.supplyMax),
+    right: true,
   },
+  {
+    id: 'price',
+    name: 'Price',
+    of: (l) => l.price ?? undefined,
+    cell: (l) => (l.price === null ? '' : euro(l.price)),
+    right: true,
+  },
+  { id: 'offers', name: 'What it offers', of: (l) => l.offers },
+  { id: 'whose', name: 'Whose', of: (l) => l.whose },
+  { id: 'have', name: 'I have', of: (l) => l.have || undefined, right: true },
+  { id: 'place', name: 'Where', of: (l) => l.place, away: true },
 ]
 
 const PartsPage = () => {
@@ -201,24 +203,15 @@ const PartsPage = () => {
             {parts.error.message}. <Button onClick={() => void parts.refetch()}>Ask again</Button>
           </p>
         ) : (
-          <DataGrid
+          <GrowingTable
+            label="Library"
             rows={shown}
             columns={columns}
-            loading={parts.isPending}
-            density="compact"
-            showToolbar
-            slotProps={{ toolbar: { showQuickFilter: false } }}
-            disableRowSelectionOnClick
-            hideFooterSelectedRowCount
-            pageSizeOptions={[25, 100]}
-            initialState={{
-              pagination: { paginationModel: { pageSize: 100 } },
-              sorting: { sortModel: [{ field: 'kind', sort: 'asc' }] },
-            }}
-            label="Library"
-            aria-label="Library"
-            onRowDoubleClick={({ id }) => void navigate(`/parts/${encodeURIComponent(String(id))}`)}
-            localeText={{ noRowsLabel: 'No part is like that.' }}
+            keyOf={(l) => l.id}
+            file="parts.csv"
+            // Found by more than its columns, in the field above.
+            findFrom={Infinity}
+            empty={parts.isPending ? 'Loading …' : 'No part is like that.'}
           />
         )}
       </main>

@@ -62,7 +62,7 @@ const BuildPage = () => {
             role="tabpanel"
             id={`view-${view.id}`}
             aria-labelledby={`tab-${view.id}`}
-            className="build-view scroll-x"
+            className="build-view scroll-narrow"
           >
             <view.View />
           </div>

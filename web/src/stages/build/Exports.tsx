@@ -1,14 +1,11 @@
 // What leaves the program: lists for a spreadsheet, the header for the program, the sheet for the bench.
 
-import { partsTable, pinHeader, type Table, wiringTableCells } from '@root-board/core/formats'
+import { partsTable, pinHeader, wiringTableCells } from '@root-board/core/formats'
 import { Button } from '@mui/material'
-import Papa from 'papaparse'
 import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
+import { csvText } from '../../shared/csv'
 import { download, fileName } from '../../shared/words'
-
-/** Cells that a spreadsheet would run as a formula get an apostrophe in front. */
-const csv = (table: Table): string => `${Papa.unparse(table, { escapeFormulae: true, newline: '\r\n' })}\r\n`
 
 export const Exports = () => {
   const { analysis, design } = useStage()
@@ -17,14 +14,14 @@ export const Exports = () => {
     <p className="exports">
       <Button
         onClick={() =>
-          download(fileName(design.name, '-parts.csv'), csv(partsTable(build.parts)), 'text/csv')
+          download(fileName(design.name, '-parts.csv'), csvText(partsTable(build.parts)), 'text/csv')
         }
       >
         Parts list, CSV
       </Button>{' '}
       <Button
         onClick={() =>
-          download(fileName(design.name, '-wiring.csv'), csv(wiringTableCells(build.wiring)), 'text/csv')
+          download(fileName(design.name, '-wiring.csv'), csvText(wiringTableCells(build.wiring)), 'text/csv')
         }
       >
         Wiring table, CSV

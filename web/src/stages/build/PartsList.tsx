@@ -3,7 +3,7 @@ import { euro } from '@root-board/core/quantity'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, type DrawerLine } from '../../api/client'
-import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
+import { type GrowingColumn, GrowingTable } from '../../kit/GrowingTable'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 import { TextInput } from '../../kit/inputs'
@@ -56,62 +56,57 @@ export const PartsList = () => {
   const rows = stillToGet(parts, Object.fromEntries(lines.map((d) => [d.part, d.count])))
   const toPay = priceToGet(rows)
   const unknown = (id: string) => library.parts[id]?.assumed?.includes('price')
+  const columns: GrowingColumn<ToGet>[] = [
+    { id: 'count', name: 'Count', of: (r) => r.count, right: true, mono: true },
+    { id: 'part', name: 'Part', of: (r) => r.name, foot: 'All parts' },
+    { id: 'value', name: 'Value', of: (r) => r.value, mono: true },
+    { id: 'refs', name: 'References', of: (r) => r.refs.join(' '), mono: true },
+    {
+      id: 'each',
+      name: 'Each',
+      of: (r) => (unknown(r.part) ? undefined : r.each),
+      cell: (r) => (unknown(r.part) ? '€ ?' : euro(r.each)),
+      right: true,
+      mono: true,
+    },
+    {
+      id: 'total',
+      name: 'Together',
+      of: (r) => (unknown(r.part) ? undefined : r.total),
+      cell: (r) => (
+        <Num worked={lineTotal(r)}>
+          <span className="mono">{euro(r.total)}</span>
+        </Num>
+      ),
+      right: true,
+      foot: (
+        <Num worked={price}>
+          <span className="mono">{euro(price.value.typ)}</span>
+        </Num>
+      ),
+    },
+    {
+      id: 'drawer',
+      name: 'In my drawer',
+      of: (r) => lines.find((d) => d.part === drawerKey(r))?.count,
+      cell: (r) => <InDrawer row={r} line={lines.find((d) => d.part === drawerKey(r))} />,
+      foot: 'still to pay',
+    },
+    {
+      id: 'get',
+      name: 'To get',
+      of: (r) => r.get,
+      cell: (r) => (r.get === 0 ? <span className="settled">none</span> : r.get),
+      right: true,
+      mono: true,
+      foot: (
+        <Num worked={toPay}>
+          <span className="mono">{euro(toPay.value.typ)}</span>
+        </Num>
+      ),
+    },
+  ]
   return (
-    <Table>
-      <Columns
-        of={[
-          right('Count'),
-          'Part',
-          'Value',
-          'References',
-          right('Each'),
-          right('Together'),
-          'In my drawer',
-          right('To get'),
-        ]}
-      />
-      <Body>
-        {rows.map((r) => (
-          <Row key={`${r.part} ${r.value}`}>
-            <Cell align="right" className="mono">
-              {r.count}
-            </Cell>
-            <Cell>{r.name}</Cell>
-            <Cell className="mono">{r.value}</Cell>
-            <Cell className="mono">{r.refs.join(' ')}</Cell>
-            <Cell align="right" className="mono">
-              {unknown(r.part) ? '€ ?' : euro(r.each)}
-            </Cell>
-            <Cell align="right">
-              <Num worked={lineTotal(r)}>
-                <span className="mono">{euro(r.total)}</span>
-              </Num>
-            </Cell>
-            <Cell>
-              <InDrawer row={r} line={lines.find((d) => d.part === drawerKey(r))} />
-            </Cell>
-            <Cell align="right" className="mono">
-              {r.get === 0 ? <span className="settled">none</span> : r.get}
-            </Cell>
-          </Row>
-        ))}
-        <Row className="total">
-          <Cell component="th" scope="row" colSpan={5}>
-            All parts
-          </Cell>
-          <Cell align="right">
-            <Num worked={price}>
-              <span className="mono">{euro(price.value.typ)}</span>
-            </Num>
-          </Cell>
-          <Cell align="right">still to pay</Cell>
-          <Cell align="right">
-            <Num worked={toPay}>
-              <span className="mono">{euro(toPay.value.typ)}</span>
-            </Num>
-          </Cell>
-        </Row>
-      </Body>
-    </Table>
+    <GrowingTable label="Parts list" rows={rows} columns={columns} keyOf={(r) => `${r.part} ${r.value}`} />
   )
 }

@@ -1,33 +1,37 @@
-import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import type { WireRow } from '@root-board/core/build'
+import { type GrowingColumn, GrowingTable } from '../../kit/GrowingTable'
 import { useStage } from '../../shared/analysis'
 
-/** One row a wire. Rows of one net stand together. */
+const End = ({ end }: { end: WireRow['from'] }) => (
+  <>
+    <span className="mono">{end.ref}</span> {end.name}, <span className="mono">{end.terminal}</span>
+  </>
+)
+const text = (end: WireRow['from']) => `${end.ref} ${end.name}, ${end.terminal}`
+
+const columns: GrowingColumn<WireRow>[] = [
+  {
+    id: 'net',
+    name: 'Net',
+    of: (w) => w.net,
+    mono: true,
+    // Rows of one net stand together, and it is named once.
+    cell: (w, before) =>
+      w.net === before?.net ? <span className="visually-hidden">{w.net}</span> : <b>{w.net}</b>,
+  },
+  { id: 'from', name: 'From', of: (w) => text(w.from), cell: (w) => <End end={w.from} /> },
+  { id: 'to', name: 'To', of: (w) => text(w.to), cell: (w) => <End end={w.to} /> },
+]
+
+/** One row a wire. */
 export const Wiring = () => {
   const { wiring } = useStage().analysis.build
   return (
-    <Table className="wiring">
-      <Columns of={['Net', 'From', 'To']} />
-      <Body>
-        {wiring.map((w, i) => (
-          <Row key={i}>
-            <Cell className="mono">
-              {w.net === wiring[i - 1]?.net ? (
-                <span className="visually-hidden">{w.net}</span>
-              ) : (
-                <b>{w.net}</b>
-              )}
-            </Cell>
-            <Cell>
-              <span className="mono">{w.from.ref}</span> {w.from.name},{' '}
-              <span className="mono">{w.from.terminal}</span>
-            </Cell>
-            <Cell>
-              <span className="mono">{w.to.ref}</span> {w.to.name},{' '}
-              <span className="mono">{w.to.terminal}</span>
-            </Cell>
-          </Row>
-        ))}
-      </Body>
-    </Table>
+    <GrowingTable
+      label="Wiring table"
+      rows={wiring}
+      columns={columns}
+      keyOf={(w) => `${w.net} ${text(w.from)} ${text(w.to)}`}
+    />
   )
 }

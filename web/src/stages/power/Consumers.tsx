@@ -1,5 +1,5 @@
 import { railOf } from '@root-board/core/supply'
-import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
+import { type GrowingColumn, GrowingTable } from '../../kit/GrowingTable'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 
@@ -8,49 +8,60 @@ export const Consumers = () => {
   const { analysis } = useStage()
   const { power } = analysis
   const { supplies } = power
-  const sorted = [...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)
+  const from = (id: string) => (id === supplies.own ? '' : `, from the ${railOf(supplies, id).name}`)
+  type Consumer = (typeof power.consumers)[number]
+  const columns: GrowingColumn<Consumer>[] = [
+    {
+      id: 'who',
+      name: 'Who',
+      of: (c) => `${c.name}${c.count > 1 ? ` × ${c.count}` : ''}${from(c.from)}`,
+      cell: (c) => (
+        <>
+          {c.name}
+          {c.count > 1 && <span className="faint"> × {c.count}</span>}
+          <span className="faint">{from(c.from)}</span>
+        </>
+      ),
+      foot: 'All on the rail at once',
+    },
+    {
+      id: 'rest',
+      name: 'Rest',
+      unit: 'A',
+      of: (c) => c.rest.value.typ,
+      cell: (c) => <Num worked={c.rest} digits={2} />,
+      right: true,
+      foot: <Num worked={power.rest} />,
+    },
+    {
+      id: 'work',
+      name: 'Work, typical',
+      unit: 'A',
+      of: (c) => c.work.value.typ,
+      cell: (c) => <Num worked={c.work} />,
+      right: true,
+      foot: <Num worked={power.work} />,
+    },
+    {
+      id: 'most',
+      name: 'Work, least … most',
+      unit: 'A',
+      of: (c) => c.work.value.max,
+      cell: (c) => <Num worked={c.work} show="range" />,
+      right: true,
+      foot: <Num worked={power.work} show="range" />,
+    },
+  ]
   return (
     <section aria-labelledby="currents">
-      <h2 id="currents">Currents</h2>
-      <Table>
-        <Columns of={['Who', right('Rest'), right('Work, typical'), right('Work, least … most')]} />
-        <Body>
-          {sorted.map((c) => (
-            <Row key={c.id}>
-              <Cell>
-                {c.name}
-                {c.count > 1 && <span className="faint"> × {c.count}</span>}
-                {c.from !== supplies.own && (
-                  <span className="faint">, from the {railOf(supplies, c.from).name}</span>
-                )}
-              </Cell>
-              <Cell align="right">
-                <Num worked={c.rest} digits={2} />
-              </Cell>
-              <Cell align="right">
-                <Num worked={c.work} />
-              </Cell>
-              <Cell align="right">
-                <Num worked={c.work} show="range" />
-              </Cell>
-            </Row>
-          ))}
-          <Row className="total">
-            <Cell component="th" scope="row">
-              All on the rail at once
-            </Cell>
-            <Cell align="right">
-              <Num worked={power.rest} />
-            </Cell>
-            <Cell align="right">
-              <Num worked={power.work} />
-            </Cell>
-            <Cell align="right">
-              <Num worked={power.work} show="range" />
-            </Cell>
-          </Row>
-        </Body>
-      </Table>
+      <GrowingTable
+        label="Currents"
+        tools={<h2 id="currents">Currents</h2>}
+        findFrom={30}
+        rows={[...power.consumers].sort((a, b) => b.work.value.max - a.work.value.max)}
+        columns={columns}
+        keyOf={(c) => c.id}
+      />
     </section>
   )
 }
