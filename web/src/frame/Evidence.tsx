@@ -11,6 +11,7 @@ import { Num } from '../kit/Num'
 import { LookLonger } from '../shared/LookLonger'
 import { PreviewedFix } from '../shared/PreviewedFix'
 import { QuestionFailed, useAsked } from '../shared/use-asked'
+import { Waiting } from '../shared/Waiting'
 import { questions } from '../worker/client'
 import { useFrame } from './frame-state'
 import { stages } from './stages'
@@ -106,7 +107,8 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
     set({ fixOf: undefined })
   }, [wanted, set])
   if (failed) return <QuestionFailed why={failed} />
-  if (!offers || !current) return <p className="faint">Trying what may help …</p>
+  if (!current) return <Waiting words="Trying what may help …" />
+  if (!offers) return <p className="faint">Stopped before anything could be tried. Open it again to try.</p>
   return (
     <div ref={list} className="fixes-tried">
       {offers.offers.map(({ fix, preview }) => (

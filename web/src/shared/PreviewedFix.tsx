@@ -8,6 +8,7 @@ import { useEffect, useState } from 'react'
 import { questions } from '../worker/client'
 import { useStage } from './analysis'
 import { QuestionFailed } from './use-asked'
+import { Waiting } from './Waiting'
 
 const previewOf = (
   design: Design,
@@ -46,7 +47,7 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
     if (waiting) void previewOf(design, JSON.parse(wanted) as Fix['edits'], setPreview, setFailed)
   }, [waiting, design, wanted])
   if (failed) return <QuestionFailed why={failed} />
-  if (waiting) return <p className="faint">Working it out …</p>
+  if (waiting) return <Waiting words="Working it out …" />
   if (!preview)
     return (
       <Button

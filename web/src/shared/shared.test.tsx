@@ -6,8 +6,11 @@ import { Expectation } from '../kit/Expectation'
 import { Num } from '../kit/Num'
 import { LimitTable } from '../stages/power/LimitTable'
 import { useAsked } from './use-asked'
+import { Waiting } from './Waiting'
 import { useProject } from '../store/project'
 import { QuantityField } from '../kit/QuantityField'
+
+jest.mock('../worker/client', () => ({ endQuestions: () => undefined }))
 
 const inner: Worked = {
   label: 'Rail voltage',
@@ -228,4 +231,20 @@ test.each([
     <Expectation check={{ where: 'x', powered: false, expect: expect_, otherwise: 'y' }} />,
   )
   expect(container.textContent?.replace(/\s/g, ' ')).toBe(text)
+})
+
+test('an answer that takes longer than half a second can be ended; a quick one shows nothing to press', () => {
+  jest.useFakeTimers()
+  let stopped = 0
+  render(<Waiting words="Trying what may help …" stop={() => stopped++} />)
+  act(() => void jest.advanceTimersByTime(499))
+  expect([screen.getByRole('status').textContent?.trim(), screen.queryByRole('button')]).toEqual([
+    'Trying what may help …',
+    null,
+  ])
+  act(() => void jest.advanceTimersByTime(2))
+  const stop = screen.getByRole<HTMLButtonElement>('button', { name: 'Stop' })
+  fireEvent.click(stop)
+  expect([stopped, stop.disabled]).toEqual([1, true])
+  jest.useRealTimers()
 })

@@ -7,6 +7,7 @@ import type { Wire } from '@root-board/core/legs'
 import type { ChipPin } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { Fragment } from 'react'
@@ -97,6 +98,7 @@ export const BoardsView = () => {
             </Body>
           </Table>
           {failed && <QuestionFailed why={failed} />}
+          {!boards && !failed && <Waiting words="Looking what is wrong on each of them …" />}
           {boards?.map((b) => (
             <section key={b.id} aria-label={`Findings on ${b.name}`}>
               <h2>On {b.name}</h2>

@@ -8,6 +8,7 @@ import { Body, Cell, Columns, Row, Table, hidden } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { PreviewedFix } from '../../shared/PreviewedFix'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 
 /** Locks what the plan places elsewhere, and fixes the wirings it chose. */
@@ -34,7 +35,7 @@ export const NextPlans = () => {
     <section className="plan-notes next-plans" aria-labelledby="next-plans">
       <h2 id="next-plans">Next best plans</h2>
       {failed && <QuestionFailed why={failed} />}
-      {plans === undefined && !failed && <p className="faint">Working them out …</p>}
+      {plans === undefined && !failed && <Waiting words="Working them out …" />}
       {plans?.length === 0 && found?.complete && (
         <p className="faint">
           There is no other plan that differs in more than which equal leg a plain signal has.

@@ -4,6 +4,7 @@ import { Button } from '@mui/material'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { Num } from '../../kit/Num'
 
@@ -17,7 +18,7 @@ export const Regulators = () => {
     <section aria-labelledby="regulators">
       <h2 id="regulators">Regulators for this load</h2>
       {failed && <QuestionFailed why={failed} />}
-      {!ranked && !failed && <p className="faint">Trying every regulator at this load …</p>}
+      {!ranked && !failed && <Waiting words="Trying every regulator at this load …" />}
       <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
         <Table>
           <Columns

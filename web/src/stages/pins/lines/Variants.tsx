@@ -5,6 +5,7 @@ import { Button } from '@mui/material'
 import { Body, Cell, Columns, Row, Table, hidden } from '../../../kit/Table'
 import { useStage } from '../../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../../shared/use-asked'
+import { Waiting } from '../../../shared/Waiting'
 import { questions } from '../../../worker/client'
 
 const ask = (design: Design) => questions.variants(design)
@@ -21,7 +22,7 @@ export const Variants = () => {
     <section aria-labelledby="variants">
       <h2 id="variants">Other makers’ versions</h2>
       {failed && <QuestionFailed why={failed} />}
-      {!verdicts && !failed && <p className="faint">Checking every version …</p>}
+      {!verdicts && !failed && <Waiting words="Checking every version …" />}
       {verdicts && (
         <Table>
           <Columns of={['Device', 'Version you may meet', 'Does the plan hold?', hidden('Use it')]} />
