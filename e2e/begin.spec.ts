@@ -24,6 +24,7 @@ test('a first board, step by step: each step says what to do, is seen to be done
     .getByRole('button', { name: /Choose/ })
     .click()
   await guide.getByRole('link', { name: 'On to Pins' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Pins of')
   await isAccessible(page, 'guide')
   await page
     .getByRole('button', { name: /Green LED/ })
@@ -46,6 +47,8 @@ test('a first board, step by step: each step says what to do, is seen to be done
   await guide.getByRole('link', { name: 'On to Build' }).click()
   await expect(guide).toContainText('Look through the parts and the steps')
   await guide.getByRole('button', { name: 'Looked through' }).click()
+  await expect(guide).toContainText('That is a whole board')
+  await page.reload()
   await expect(guide).toContainText('That is a whole board')
   await guide.getByRole('link', { name: 'The build sheet' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('A first board')
@@ -79,6 +82,11 @@ test('many projects: found by a word, renamed in place, put away and brought bac
   await expect(own.getByRole('link', { name: 'Cold frame' })).toBeVisible()
   await own.getByRole('button', { name: 'Put Cold frame away' }).click()
   await expect(own.getByRole('link', { name: 'Cold frame' })).toBeHidden()
+  // The next Tab is in the list, and not at the top of the page.
+  await page.keyboard.press('Tab')
+  expect(await page.evaluate(() => document.activeElement?.closest('section')?.textContent)).toContain(
+    'Greenhouse',
+  )
   // Not by the message that passes, but from where it lies.
   await page.reload()
   await own.getByRole('button', { name: /^Put away: 1/ }).click()

@@ -65,6 +65,7 @@ export const pickByKeys = async (page: Page, label: string, value: RegExp) => {
 /** No fault by axe, of any weight. */
 export const isAccessible = async (page: Page, where: string) => {
   await expect(page.locator('h1').first()).toBeAttached()
+  await expect(page.getByText('Loading …')).toHaveCount(0)
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(
     violations.map(

@@ -1,6 +1,7 @@
 // Which project is being built step by step. Kept in the browser; nothing of it is the project's.
 
 import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
 
 interface Guided {
   /** Its id. */
@@ -12,18 +13,14 @@ interface Guided {
   leave: () => void
 }
 
-const place = 'guided'
-
-export const useGuided = create<Guided>((set) => ({
-  project: localStorage.getItem(place) ?? undefined,
-  looked: false,
-  look: () => set({ looked: true }),
-  begin: (project) => {
-    localStorage.setItem(place, project)
-    set({ project, looked: false })
-  },
-  leave: () => {
-    localStorage.removeItem(place)
-    set({ project: undefined })
-  },
-}))
+export const useGuided = create<Guided>()(
+  persist(
+    (set) => ({
+      looked: false,
+      look: () => set({ looked: true }),
+      begin: (project) => set({ project, looked: false }),
+      leave: () => set({ project: undefined, looked: false }),
+    }),
+    { name: 'guided-board' },
+  ),
+)

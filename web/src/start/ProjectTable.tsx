@@ -2,7 +2,7 @@
 
 import type { Part } from '@root-board/core/parts'
 import { Button, TextField } from '@mui/material'
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { ProjectLine } from '../api/client'
 import { NameInput } from '../kit/NameInput'
@@ -31,8 +31,15 @@ export const ProjectTable = ({ lines, parts, does }: TableProps) => {
     const text = `${line.name} ${chipOf(line) ?? ''}`.toLowerCase()
     return words.every((word) => text.includes(word))
   })
+  // Where a project has been put away, its button is gone: one stays at the list.
+  const list = useRef<HTMLDivElement>(null)
+  const before = useRef(lines.length)
+  useEffect(() => {
+    if (lines.length < before.current && document.activeElement === document.body) list.current?.focus()
+    before.current = lines.length
+  }, [lines.length])
   return (
-    <>
+    <div ref={list} tabIndex={-1}>
       {lines.length >= many && (
         <TextField
           label="Find a project"
@@ -52,7 +59,7 @@ export const ProjectTable = ({ lines, parts, does }: TableProps) => {
           </Body>
         </Table>
       )}
-    </>
+    </div>
   )
 }
 

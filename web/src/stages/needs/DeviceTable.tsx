@@ -20,14 +20,7 @@ export const DeviceTable = () => {
     <div className="scroll-x">
       <Table className="devices">
         <Columns
-          of={[
-            'Name',
-            'Count',
-            'Part and wiring',
-            right('Signals'),
-            right('At work, up to'),
-            hidden('Remove'),
-          ]}
+          of={['Name', 'Count', 'Part and wiring', right('Signals'), right('Draws up to'), hidden('Remove')]}
         />
         <Body>
           {design.needs.devices.map((need) => {
