@@ -3,6 +3,8 @@
 
 import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { ensureBuilt } from './lib/build.mjs'
+import { ensureChromium } from './lib/chromium.mjs'
 import { ensureInstalled } from './lib/install.mjs'
 import { root, run } from './lib/run.mjs'
 
@@ -29,5 +31,12 @@ const code = await run(
   },
 )
 const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(file, 'utf8'))
-console.log(`\n${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed`)
-process.exit(code)
+// Every page on a phone in both lights.
+await ensureBuilt()
+const seen = (await ensureChromium())
+  ? await run('playwright', ['test', 'access'], { env: { DEEP: '1' } })
+  : 1
+console.log(
+  `\n${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed; pages: ${seen === 0 ? 'passed' : 'failed'}`,
+)
+process.exit(code || seen)
