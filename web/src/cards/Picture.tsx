@@ -56,7 +56,8 @@ export const Picture = ({ project, title, file, width, height, tools, children }
           PNG
         </Button>
       </p>
-      <div className="scroll-x">
+      {/* Scrolled by the arrow keys where it is wider than the page. */}
+      <div className="scroll-x" role="group" aria-label={title} tabIndex={0}>
         <svg
           ref={svg}
           xmlns="http://www.w3.org/2000/svg"
