@@ -22,13 +22,15 @@ export const ChipCard = () => {
   const sides = !chip.board && chip.package.style === 'four-sided' ? 4 : 2
   const seats = seatsAround(legs.length, sides, from)
   const each = Math.ceil(legs.length / sides)
-  const height = each * row + 20
+  /** So that at a corner the numbers of two sides stand apart. */
+  const pad = sides === 4 ? 26 : 10
+  const height = each * row + 2 * pad
   const across = sides === 4 ? height : 120
   const edge = sides === 4 ? words : 20
   const picture = { width: across + 2 * words, height: height + 2 * edge }
   /** Centre of a leg’s number, just inside of the body. */
   const centre = ({ side, at }: Seat) => {
-    const along = 10 + (at + 0.5) * row
+    const along = pad + (at + 0.5) * row
     if (side === 'left') return { x: words + 16, y: edge + along }
     if (side === 'right') return { x: words + across - 16, y: edge + along }
     return { x: words + along, y: side === 'top' ? edge + 16 : edge + height - 16 }

@@ -1,8 +1,10 @@
 // Cards: each leg where it is, seen from above and from below; what flows on which rail; what the stack takes. Orientation is
 // that of every package: anticlockwise from the mark, seen from above; from below it is a mirror’s.
 
+import { carrierOf } from '@root-board/core/carrier'
+import { partsOfKind } from '@root-board/core/parts'
 import { fireEvent, screen } from '@testing-library/react'
-import { demo, show, timer } from '../../test/stage'
+import { demo, library, show, timer } from '../../test/stage'
 import { ChipCard } from './ChipCard'
 import { fit } from './ink'
 import { type Seat, seatsAround } from './layout'
@@ -88,4 +90,27 @@ test('the signal cabin’s stack: each board’s lines at its positions, what is
   expect(rows.find(([place]) => place === 'T2')).toEqual(['T2', 'PA6', 'S1', '', '', ''])
   expect(rows.find(([place]) => place === 'S1')).toEqual(['S1', 'PA0', '', '', '', 'Track 1'])
   expect(document.body.textContent).not.toContain('taken twice')
+})
+
+test('of every chip and board of the library each leg is drawn, once, and no number lies on another', () => {
+  const d = timer()
+  const carriers = [...partsOfKind(library, 'chip'), ...partsOfKind(library, 'board')]
+  expect(carriers.length).toBeGreaterThan(20)
+  for (const { id } of carriers) {
+    const legs = carrierOf(library, id)!.pins.reduce((n, p) => n + p.legs.length, 0)
+    const { unmount } = show(<ChipCard />, { ...d, needs: { ...d.needs, devices: [] }, chip: { part: id } })
+    for (const from of ['above', 'below']) {
+      fireEvent.change(screen.getByLabelText(/Seen from/), { target: { value: from } })
+      const places = [...document.querySelectorAll('[data-leg] text:first-child')].map((t) => [
+        Number(t.getAttribute('x')),
+        Number(t.getAttribute('y')),
+      ])
+      expect([id, places.length]).toEqual([id, legs])
+      const near = places.flatMap(([x, y], i) =>
+        places.slice(i + 1).filter(([u, v]) => Math.hypot(x! - u!, y! - v!) < 14),
+      )
+      expect([id, near]).toEqual([id, []])
+    }
+    unmount()
+  }
 })
