@@ -91,6 +91,7 @@ test('in the drawing of a chip nothing lies over its neighbour: each leg’s wor
 test('a sample is copied and left as it is', async ({ page }) => {
   await page.goto('/')
   const samples = page.getByRole('region', { name: 'Samples' })
+  await expect(samples).toContainText('Counts the enlarger lamp down')
   await samples.getByRole('button', { name: 'Copy Darkroom timer' }).click()
   await expect(page.getByLabel('Project name')).toHaveValue('Darkroom timer, a copy')
   await page.goto('/')

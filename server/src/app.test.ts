@@ -72,6 +72,24 @@ test('a faulty project names each path and stores nothing', async () => {
   expect(((await http().get('/api/projects')).body as unknown[]).length).toBe(before)
 })
 
+test('the list says of each what one chooses it by', async () => {
+  const design = { ...emptyDesign('Pond pump'), notes: 'Under the willow.', chip: { part: 'td8-08-dip' } }
+  const { body } = await http().post('/api/projects').send(design).expect(201)
+  const { id } = body as { id: string }
+  const list = (await http().get('/api/projects').expect(200)).body as { id: string; changedAt: string }[]
+  const line = list.find((p) => p.id === id)!
+  expect(line).toEqual({
+    id,
+    name: 'Pond pump',
+    notes: 'Under the willow.',
+    chip: 'td8-08-dip',
+    devices: 0,
+    sample: false,
+    changedAt: line.changedAt,
+  })
+  expect(Math.abs(Date.now() - Date.parse(line.changedAt))).toBeLessThan(60_000)
+})
+
 test('put away and brought back', async () => {
   const { id } = await make('Away')
   await http().delete(`/api/projects/${id}`).expect(204)

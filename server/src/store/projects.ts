@@ -16,6 +16,8 @@ export interface ProjectLine {
   name: string
   chip?: string
   devices: number
+  /** What the builder wrote about it. */
+  notes?: string
   sample: boolean
   changedAt: string
 }
@@ -61,6 +63,7 @@ export class ProjectStore {
       name: design.name,
       chip: design.chip.part,
       devices: design.needs.devices.length,
+      notes: design.notes,
       sample,
       changedAt,
     }))

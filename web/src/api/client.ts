@@ -8,6 +8,8 @@ export interface ProjectLine {
   name: string
   chip?: string
   devices: number
+  /** What the builder wrote about it. */
+  notes?: string
   sample: boolean
   changedAt: string
 }

@@ -70,6 +70,11 @@ test('from plug to load: rail under rail, with what hangs on each, the hungriest
   const found = order.map(line)
   expect(found).toEqual([...found].sort((a, b) => a - b))
   expect(found).not.toContain(-1)
+  // Under what feeds it, further in.
+  const left = (start: RegExp) =>
+    Number(document.querySelectorAll('svg g')[line(start)]!.querySelector('text')!.getAttribute('x'))
+  const steps = [/^Plug:/, /^Source: /, /^Rail:/, /^Display/].map(left)
+  expect(steps).toEqual([...new Set(steps)].sort((a, b) => a - b))
 })
 
 test('a device that hangs before the regulator is drawn there', () => {

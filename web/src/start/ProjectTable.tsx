@@ -1,7 +1,7 @@
-// Projects, line by line: opened, renamed, copied, put away; found by name or chip where there are many.
+// Projects, line by line: opened, renamed, copied, put away; found by name, chip or what was written about them where there are many.
 
 import type { Part } from '@root-board/core/parts'
-import { Button, TextField } from '@mui/material'
+import { Button, styled, TextField } from '@mui/material'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { ProjectLine } from '../api/client'
@@ -28,7 +28,7 @@ export const ProjectTable = ({ lines, parts, does }: TableProps) => {
   const chipOf = (line: ProjectLine) => parts?.find((part) => part.id === line.chip)?.name ?? line.chip
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean)
   const found = lines.filter((line) => {
-    const text = `${line.name} ${chipOf(line) ?? ''}`.toLowerCase()
+    const text = `${line.name} ${chipOf(line) ?? ''} ${line.notes ?? ''}`.toLowerCase()
     return words.every((word) => text.includes(word))
   })
   // Where a project has been put away, its button is gone: one stays at the list.
@@ -45,23 +45,34 @@ export const ProjectTable = ({ lines, parts, does }: TableProps) => {
           label="Find a project"
           value={wanted}
           onChange={(e) => setWanted(e.target.value)}
-          helperText={words.length > 0 ? `${found.length} of ${lines.length}, by name or chip` : undefined}
+          helperText={
+            words.length > 0 ? `${found.length} of ${lines.length}, by name, chip or notes` : undefined
+          }
           sx={{ mb: 1 }}
         />
       )}
       {found.length > 0 && (
-        <Table>
+        <Projects>
           <Columns of={['Name', 'Chip', right('Devices'), 'Changed', hidden('Rename, copy, put away')]} />
           <Body>
             {found.map((line) => (
               <ProjectRow key={line.id} line={line} chip={chipOf(line)} does={does} />
             ))}
           </Body>
-        </Table>
+        </Projects>
       )}
     </div>
   )
 }
+
+/** What was written about a project takes the room that is left; on a phone its count and date give way. */
+const Projects = styled(Table)({
+  '& td:not(:first-of-type)': { whiteSpace: 'nowrap' },
+  '@media (max-width: 599px)': {
+    '& :is(td, th):is(:nth-of-type(3), :nth-of-type(4))': { display: 'none' },
+    '& td:last-of-type': { whiteSpace: 'normal', width: 90 },
+  },
+})
 
 const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; does: ProjectDoes }) => {
   const [renaming, setRenaming] = useState(false)
@@ -87,13 +98,14 @@ const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; do
         ) : (
           <Link to={`/projects/${line.id}/needs`}>{line.name}</Link>
         )}
+        {line.notes && <div className="faint">{line.notes}</div>}
       </Cell>
       <Cell>{chip ?? <span className="faint">none yet</span>}</Cell>
       <Cell align="right" className="mono">
         {line.devices}
       </Cell>
       <Cell>{dayWords(line.changedAt)}</Cell>
-      <Cell align="right" className="one-line">
+      <Cell align="right">
         <Button ref={button} aria-label={`Rename ${line.name}`} onClick={() => setRenaming(true)}>
           Rename
         </Button>{' '}
