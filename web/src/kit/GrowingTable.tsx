@@ -175,7 +175,12 @@ export const GrowingTable = <R,>({
         <Button onClick={() => void copy()}>Copy as CSV</Button>
         {file && <Button onClick={() => download(file, csv(), 'text/csv')}>CSV file</Button>}
       </Tools>
-      <Menu open={choosing !== undefined} anchorEl={choosing} onClose={() => setChoosing(undefined)}>
+      <Menu
+        open={choosing !== undefined}
+        anchorEl={choosing}
+        onClose={() => setChoosing(undefined)}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': `Columns of ${label}` } }}
+      >
         {columns.map((c) => {
           const column = table.getColumn(c.id)!
           const on = column.getIsVisible()
