@@ -332,6 +332,15 @@ const elementsOf = (
   // Nets that only capacitors or open contacts reach.
   const nets = new Set(elements.flatMap((e) => Object.values(e.terminals)))
   nets.delete('GND')
+  // No chip insulates its supply better than 100 MΩ: without that the picoamperes through a reversed diode would carry a
+  // rail to any voltage. What takes 3 nA from it still shows.
+  if (state.reversed && nets.has('VCC'))
+    elements.push({
+      id: 'chip at rest',
+      role: 'air',
+      model: { kind: 'resistor', resistance: 1e8 },
+      terminals: { 1: 'VCC', 2: 'GND' },
+    })
   ;[...nets].forEach((net, k) =>
     elements.push({
       id: `air ${k}`,
