@@ -909,6 +909,17 @@ describe('ways out, by hand', () => {
     expect(offers(on33V, 'power.device-supply').filter((o) => o.includes('straight'))[0]).toBe(
       each('12 V adapter', 'BL33 low drop 3.3 V'),
     )
+    // A chip of 3.6 V at most that hangs on 5 V now is not left there.
+    const over = {
+      ...on33V,
+      source: 'usb-port',
+      regulator: undefined,
+      devices: [['valve-12v', 'Valve'] as [string, string]],
+    }
+    expect(offers(over, 'power.device-supply').filter((o) => o.includes('straight'))).toEqual([
+      each('12 V adapter', 'BL33 low drop 3.3 V', 'Valve'),
+      each('12 V adapter, 5 A', 'BL33 low drop 3.3 V', 'Valve'),
+    ])
     // What has its feed already stays on it.
     const fed: Edit[] = [
       { kind: 'chooseFeed', part: 'adapter-12v', name: '' },

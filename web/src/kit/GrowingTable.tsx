@@ -172,8 +172,14 @@ export const GrowingTable = <R,>({
         <Button aria-haspopup="menu" onClick={(e) => setChoosing(e.currentTarget)}>
           Columns
         </Button>
-        <Button onClick={() => void copy()}>Copy as CSV</Button>
-        {file && <Button onClick={() => download(file, csv(), 'text/csv')}>CSV file</Button>}
+        <Button disabled={shown.length === 0} onClick={() => void copy()}>
+          Copy as CSV
+        </Button>
+        {file && (
+          <Button disabled={shown.length === 0} onClick={() => download(file, csv(), 'text/csv')}>
+            CSV file
+          </Button>
+        )}
       </Tools>
       <Menu
         open={choosing !== undefined}

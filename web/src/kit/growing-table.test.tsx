@@ -79,6 +79,8 @@ test('without rows it says so, and has no field to find in', () => {
   start([])
   expect(screen.getByRole('table').textContent).toContain('No bags.')
   expect(screen.queryByLabelText('Find in Bags')).toBeNull()
+  // A file of nothing but heads is nobody’s wish.
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Copy as CSV' }).disabled).toBe(true)
 })
 
 test('columns go and come, the last one stays; what is seen is copied, with units, and nothing that runs in a spreadsheet', async () => {

@@ -118,6 +118,10 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
   const staying = power.consumers.filter(
     (c) => c.from === power.supplies.own && !elsewhere.some((d) => d.id === c.id),
   )
+  const stays = needs.instances.filter((i) => !i.need.fedBy && !elsewhere.some((d) => d.id === i.need.id))
+  const wanted = [chip.chip?.supply.recommended, ...stays.map((i) => i.part.supply)].flatMap((s) =>
+    s ? fullRange(s) : [],
+  )
   const left = sumOf(staying, (c) => c.work, 'What stays on the rail', 'I_left')
   return partsOfKind(library, 'source')
     .filter(
@@ -129,7 +133,7 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
     .sort((a, b) => Number(b === power.source) - Number(a === power.source) || a.price - b.price)
     .slice(0, most)
     .flatMap((source) => {
-      const through = board ? power.regulator : coolest(stages, source, left)
+      const through = board ? power.regulator : coolest(stages, source, left, wanted)
       if (!board && !through) return []
       const rest = board || !through ? '' : `, the rest through ${through.name}`
       return [
@@ -149,13 +153,29 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
     })
 }
 
-/** The present regulator, or the cheapest, that gives the present rail from this source at this load and stays cool. */
-const coolest = (stages: Stages, source: Source, load: Worked): Regulator | undefined => {
+/**
+ * The present regulator, or the cheapest, that suits the chip and what stays on the rail, from this source at this load;
+ * one of the present voltage before others.
+ */
+const coolest = (
+  stages: Stages,
+  source: Source,
+  load: Worked,
+  staying: readonly Range[],
+): Regulator | undefined => {
   const { rail, regulator: present } = stages.power
-  const same = (r: Regulator) => Math.abs(fullRange(r.output).typ / (rail?.value.typ ?? 0) - 1) < 0.05
+  const other = (r: Regulator) => Math.abs(fullRange(r.output).typ / (rail?.value.typ ?? 0) - 1) > 0.05
+  const rank = (r: Regulator) => (r === present ? 0 : other(r) ? 2 : 1)
   return partsOfKind(stages.library, 'regulator')
-    .filter((r) => r.topology === 'linear' && same(r) && suitsRegulator(stages, source, r, load))
-    .sort((a, b) => Number(b === present) - Number(a === present) || a.price - b.price)[0]
+    .filter((r) => {
+      const out = fullRange(r.output)
+      return (
+        r.topology === 'linear' &&
+        staying.every((s) => out.min >= s.min && out.max <= s.max) &&
+        suitsRegulator(stages, source, r, load)
+      )
+    })
+    .sort((a, b) => rank(a) - rank(b) || a.price - b.price)[0]
 }
 
 const inWords = (names: readonly string[]) =>
