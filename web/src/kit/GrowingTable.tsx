@@ -240,7 +240,13 @@ export const GrowingTable = <R,>({
             {shown.map((r, i) => (
               <Row key={r.id} className={rowClass?.(r.original)}>
                 {seen.map((c) => (
-                  <Cell key={c.id} align={c.right ? 'right' : 'left'} className={c.mono ? 'mono' : undefined}>
+                  <Cell
+                    key={c.id}
+                    align={c.right ? 'right' : 'left'}
+                    className={c.mono ? 'mono' : undefined}
+                    // A number stays with its unit.
+                    sx={c.right ? { whiteSpace: 'nowrap' } : undefined}
+                  >
                     {c.cell ? c.cell(r.original, shown[i - 1]?.original) : c.of(r.original)}
                   </Cell>
                 ))}
