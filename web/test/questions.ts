@@ -5,6 +5,11 @@ import { type Design, libraryFor } from '@root-board/core/design'
 import { library } from './stage'
 
 export const questions = {
-  regulators: (design: Design) =>
-    Promise.resolve(regulatorsOf(analyse(design, libraryFor(design, library)), libraryFor(design, library))),
+  regulators: (design: Design) => {
+    const analysis = analyse(design, libraryFor(design, library))
+    return Promise.resolve({
+      ranked: regulatorsOf(analysis, libraryFor(design, library)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
 }

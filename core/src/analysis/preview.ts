@@ -14,6 +14,8 @@ export interface Preview {
   lines: string[]
   cleared: Finding[]
   appearing: Finding[]
+  /** The plan after it was not decided in the time given: what is gone may be gone for that alone. */
+  undecided?: true
 }
 
 /** Wires that lie elsewhere. On another board of the same header a wire at its position has not moved. */
@@ -58,6 +60,7 @@ export const compareAnalyses = (before: Analysis, after: Analysis): Preview => {
     lines,
     cleared: before.findings.filter((f) => !is.has(key(f))),
     appearing: after.findings.filter((f) => !was.has(key(f))),
+    ...(after.pins.plan?.status === 'undecided' ? { undecided: true } : {}),
   }
 }
 

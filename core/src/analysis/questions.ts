@@ -43,7 +43,11 @@ export interface VariantVerdict {
   label: string
   tried: boolean
   findings: Finding[]
+  /** A search on the way was given up: that there is no finding says nothing. */
+  undecided: boolean
 }
+
+const givenUp = ({ pins }: Analysis): boolean => pins.plan?.status === 'undecided'
 
 /** The design with the wirings that its plan chose. */
 const withPlan = (design: Design, { pins }: Analysis): Design =>
@@ -63,15 +67,15 @@ export const variantsOf = (design: Design, library: Library, patience?: Patience
           .filter((v) => v.id !== need.variant)
           .map((v) => {
             const with_ = applyEdits(wired, [{ kind: 'setVariant', id: need.id, variant: v.id ?? null }])
+            const there = analyse(with_, library, patience)
             return {
               need: need.id,
               name: need.name,
               variant: v.id,
               label: v.name,
               tried: v.tried ?? false,
-              findings: analyse(with_, library, patience).findings.filter(
-                (f) => !known.has(f.id) && f.severity !== 'notes',
-              ),
+              findings: there.findings.filter((f) => !known.has(f.id) && f.severity !== 'notes'),
+              undecided: givenUp(base) || givenUp(there),
             }
           })
   })
@@ -82,6 +86,8 @@ export interface OtherBoard {
   id: string
   name: string
   findings: Finding[]
+  /** A search on the way was given up: that there is no finding says nothing. */
+  undecided: boolean
 }
 
 export const otherBoardsOf = (design: Design, library: Library, patience?: Patience): OtherBoard[] => {
@@ -100,10 +106,12 @@ export const otherBoardsOf = (design: Design, library: Library, patience?: Patie
       chip: { part: chip.id },
       pins: { ...design.pins, locks, kept: {}, excluded: [] },
     }
+    const there = analyse(alone, library, patience)
     return {
       id: chip.id,
       name: chip.name,
-      findings: analyse(alone, library, patience).findings.filter((f) => !known.has(f.id)),
+      findings: there.findings.filter((f) => !known.has(f.id)),
+      undecided: givenUp(base) || givenUp(there),
     }
   })
 }

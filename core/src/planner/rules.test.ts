@@ -3,13 +3,22 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project, type Project } from '../../test/project'
-import { applyEdits, type Design } from '../design'
+import { applyEdits, type Design, type Edit } from '../design'
 import { textReport } from '../formats'
 import { type Device, findPart, type Library, partsOfKind } from '../parts'
 import { isPlanned } from '../legs'
 import { legGrade, legLoads, loadSums, swapTo, swapWords } from '../pins'
 import { steps } from '../patience'
-import { analyse, candidateOf, compareAnalyses, offersFor, reachIn } from '../analysis'
+import {
+  analyse,
+  candidateOf,
+  compareAnalyses,
+  offersFor,
+  otherBoardsOf,
+  previewEdits,
+  reachIn,
+  variantsOf,
+} from '../analysis'
 
 const library = shippedLibrary()
 const found = (design: Design, check: string, from: Library = library) =>
@@ -56,6 +65,42 @@ describe('a search that is given up', () => {
     expect(candidateOf(design, library, 'qm32-64', steps(0))).toMatchObject({ fits: false, undecided: true })
     // As JSON, which has no infinity.
     expect(JSON.parse(JSON.stringify(given.pins.plan))).toMatchObject({ status: 'undecided', bound: 0 })
+  })
+  test('says nothing of what would change, of another board and of another version: each is told as not known', () => {
+    const before = analyse(design, library)
+    expect(before.pins.plan!.status).not.toBe('undecided')
+    const faster: Edit[] = [
+      { kind: 'addDevices', devices: [{ part: 'lamp-red', name: 'One more', count: 1 }] },
+    ]
+    expect([0, 1e6].map((n) => previewEdits(before, library, faster, steps(n)).undecided)).toEqual([
+      true,
+      undefined,
+    ])
+    // A stack of the same sort, on two boards; and a device of which there are versions.
+    const both = {
+      ...project({
+        chip: 'trestle-32',
+        source: 'adapter-9v',
+        devices: [many('track-sensor', 'Edge', 7), ['glow-display', 'Screen']],
+      }),
+      chip: { part: 'trestle-32', also: ['trestle-plain'] },
+    }
+    expect([0, 1e6].map((n) => otherBoardsOf(both, library, steps(n)).map((b) => b.undecided))).toEqual([
+      [true],
+      [false],
+    ])
+    const part = partsOfKind(library, 'device').find((d) => (d.variants?.length ?? 0) > 0)!
+    const met = {
+      ...design,
+      needs: {
+        ...design.needs,
+        devices: [...design.needs.devices, { id: 'd9', part: part.id, name: 'Met', count: 1 }],
+      },
+    }
+    const verdicts = (d: Design, n: number) => variantsOf(d, library, steps(n)).map((v) => v.undecided)
+    expect(new Set(verdicts(met, 0))).toEqual(new Set([true]))
+    const calm = project({ chip: 'td8-28-dip', devices: [[part.id, 'Met']] })
+    expect(verdicts(calm, 1e6)).toEqual(part.variants!.map(() => false))
   })
   test('with a plan in hand says how far below it another may lie', () => {
     const large = project({

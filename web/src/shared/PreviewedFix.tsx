@@ -57,11 +57,18 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
         {ask}
       </Button>
     )
+  const lines = preview.undecided ? [] : preview.lines
   return (
     <div className="preview" role="group" aria-label={`What “${fix.label}” would change`}>
       <b>{fix.label}</b> would change:
       <ul>
-        {preview.cleared.length > 0 && (
+        {preview.undecided && (
+          <li className="risks">
+            not known: it was not worked out to the end, since the pins after it were not planned in the time
+            given
+          </li>
+        )}
+        {!preview.undecided && preview.cleared.length > 0 && (
           <li className="settled">
             clears{' '}
             {preview.cleared.length === 1
@@ -76,11 +83,11 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
             brings up: {f.text}
           </li>
         ))}
-        {preview.lines.slice(0, 8).map((line) => (
+        {lines.slice(0, 8).map((line) => (
           <li key={line}>{line}</li>
         ))}
-        {preview.lines.length > 8 && <li>and {preview.lines.length - 8} more</li>}
-        {preview.lines.length + preview.cleared.length + preview.appearing.length === 0 && (
+        {lines.length > 8 && <li>and {lines.length - 8} more</li>}
+        {!preview.undecided && lines.length + preview.cleared.length + preview.appearing.length === 0 && (
           <li>nothing that is computed here</li>
         )}
       </ul>

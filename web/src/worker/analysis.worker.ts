@@ -82,7 +82,13 @@ const worker: AnalysisWorker = {
     const patience = patienceFor(limit)
     return spelled(nextPlansOf(design, known(design), patience, analysed(design, patience)))
   },
-  regulators: (design, limit) => spelled(regulatorsOf(analysed(design, patienceFor(limit)), known(design))),
+  regulators: (design, limit) => {
+    const analysis = analysed(design, patienceFor(limit))
+    return spelled({
+      ranked: regulatorsOf(analysis, known(design)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
   variants: (design, limit) => spelled(variantsOf(design, known(design), patienceFor(limit))),
   otherBoards: (design, limit) => spelled(otherBoardsOf(design, known(design), patienceFor(limit))),
   reach: (design, signal, limit) => {

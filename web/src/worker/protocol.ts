@@ -30,7 +30,8 @@ export interface AnalysisWorker {
   /** One carrier of the library against the project. */
   candidate: (design: Design, id: string, limit: Limit) => CandidateChip | undefined
   nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
-  regulators: (design: Design, limit: Limit) => RankedRegulator[]
+  /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
+  regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
   variants: (design: Design, limit: Limit) => VariantVerdict[]
   otherBoards: (design: Design, limit: Limit) => OtherBoard[]
   reach: (design: Design, signal: string, limit: Limit) => ReachEntry[]

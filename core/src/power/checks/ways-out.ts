@@ -130,7 +130,9 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
         fullRange(s.current).max >= all &&
         suitsInput(stages, s),
     )
-    .sort((a, b) => Number(b === power.source) - Number(a === power.source) || a.price - b.price)
+    .sort(
+      (a, b) => Number(b.id === power.source?.id) - Number(a.id === power.source?.id) || a.price - b.price,
+    )
     .slice(0, most)
     .flatMap((source) => {
       const through = board ? power.regulator : coolest(stages, source, left, wanted)
@@ -140,11 +142,11 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
         {
           label: `Feed ${inWords(elsewhere.map((d) => d.name))} straight from ${source.name}${rest}`,
           edits: [
-            ...(source === power.source
+            ...(source.id === power.source?.id
               ? []
               : [{ kind: 'chooseSource' as const, part: source.id, name: source.name }]),
             ...elsewhere.map((d): Edit => ({ kind: 'setFedBy', id: d.id, by: 'source' })),
-            ...(!through || through === power.regulator
+            ...(!through || through.id === power.regulator?.id
               ? []
               : [{ kind: 'chooseRegulator' as const, part: through.id, name: through.name }]),
           ],
@@ -165,7 +167,7 @@ const coolest = (
 ): Regulator | undefined => {
   const { rail, regulator: present } = stages.power
   const other = (r: Regulator) => Math.abs(fullRange(r.output).typ / (rail?.value.typ ?? 0) - 1) > 0.05
-  const rank = (r: Regulator) => (r === present ? 0 : other(r) ? 2 : 1)
+  const rank = (r: Regulator) => (r.id === present?.id ? 0 : other(r) ? 2 : 1)
   return partsOfKind(stages.library, 'regulator')
     .filter((r) => {
       const out = fullRange(r.output)

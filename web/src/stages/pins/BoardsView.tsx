@@ -102,7 +102,10 @@ export const BoardsView = () => {
           {boards?.map((b) => (
             <section key={b.id} aria-label={`Findings on ${b.name}`}>
               <h2>On {b.name}</h2>
-              {b.findings.length === 0 ? (
+              {b.undecided && (
+                <p className="risks">Not looked at to the end: more may be wrong there than stands here.</p>
+              )}
+              {b.findings.length === 0 && !b.undecided ? (
                 <p className="settled">Nothing is wrong there that is not wrong here.</p>
               ) : (
                 <ul>

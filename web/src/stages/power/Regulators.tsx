@@ -13,12 +13,19 @@ const ask = (design: Design) => questions.regulators(design)
 /** Every linear regulator of the library at this input and this load. */
 export const Regulators = () => {
   const { edit } = useStage()
-  const { answer: ranked, current, failed } = useAsked(ask)
+  const { answer, current, failed } = useAsked(ask)
+  const ranked = answer?.ranked
   return (
     <section aria-labelledby="regulators">
       <h2 id="regulators">Regulators for this load</h2>
       {failed && <QuestionFailed why={failed} />}
       {!ranked && !failed && <Waiting words="Trying every regulator at this load …" />}
+      {answer?.undecided && (
+        <p className="risks">
+          The pins are not planned: what their lamps and loads draw is not all in this. A regulator that does
+          here may be too small.
+        </p>
+      )}
       <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
         <Table>
           <Columns

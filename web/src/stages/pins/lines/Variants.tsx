@@ -35,7 +35,8 @@ export const Variants = () => {
                   {!v.tried && <span className="faint">, untried</span>}
                 </Cell>
                 <Cell>
-                  {v.findings.length === 0 ? (
+                  {v.undecided && <div className="risks">not looked at to the end</div>}
+                  {v.findings.length === 0 && !v.undecided ? (
                     <span className="settled">holds</span>
                   ) : (
                     v.findings.map((f) => (
