@@ -195,7 +195,7 @@ test('cards: printed, and taken along as pictures that stand alone', async ({ pa
   await openDemo(page, 'build', () => undefined, 'signal-cabin')
   await page.getByRole('link', { name: 'Cards' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Signal cabin: cards')
-  for (const title of ['Trestle 32 from above', 'From plug to load', 'The stack on Trestle 32']) {
+  for (const title of ['Trestle 32, header by header', 'From plug to load', 'The stack on Trestle 32']) {
     const card = page.getByRole('region', { name: title })
     const take = async (kind: string) => {
       const [download] = await Promise.all([

@@ -4,7 +4,7 @@ import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
 import { type Part, partsOfKind } from '../parts'
 import { cautionWords } from '../blocks'
-import { drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
+import { cautionsBeside, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
 
 const library = shippedLibrary()
 const timer = demo('darkroom-timer')
@@ -900,4 +900,36 @@ test('the list against the drawer: lines of one part share what lies there, valu
   // Two resistors at 2 cents and one lamp at 50.
   expect(priceToGet(list).value.typ).toBe(0.54)
   expect(priceToGet(list).inputs.map((i) => i.label)).toEqual(['resistor 1k', 'lamp'])
+})
+
+test('beside each step what can do lasting harm is said each time; iron and eyes once, at the first', () => {
+  const { steps } = analyse(
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-12v',
+      regulator: 'bl5-cool',
+      devices: [
+        ['pump-12v', 'Pump'],
+        ['heat-mat-12v', 'Mat'],
+        ['lamp-red', 'Lamp'],
+      ],
+    }),
+    library,
+  ).build
+  const beside = cautionsBeside(steps)
+  expect(beside).toHaveLength(steps.length)
+  const times = (c: string, of: readonly (readonly string[])[]) =>
+    of.filter((step) => step.includes(c)).length
+  const all = steps.map((s) => s.cautions)
+  for (const c of ['mains', 'reversed', 'motor', 'heat']) {
+    expect([c, times(c, all) > 0]).toEqual([c, true])
+    expect([c, times(c, beside)]).toEqual([c, times(c, all)])
+  }
+  expect(times('iron', all)).toBeGreaterThan(1)
+  expect(times('iron', beside)).toBe(1)
+  const step = (title: RegExp) => steps.findIndex((s) => title.test(s.title))
+  expect([beside[step(/Pump/)]!.includes('motor'), beside[step(/Mat/)]!.includes('heat')]).toEqual([
+    true,
+    true,
+  ])
 })

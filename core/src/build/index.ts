@@ -9,4 +9,5 @@ export {
   stillToGet,
   type ToGet,
 } from './lists'
+export { cautionsBeside } from './steps'
 export { buildStage } from './stage'

@@ -170,3 +170,13 @@ export const buildSteps = (
   ...deviceSteps(placed, needs),
   ...lastSteps(placed, power),
 ]
+
+/** Beside each step the cautions that are said there: of iron and eyes once, at the first; of what can do lasting harm each time. */
+export const cautionsBeside = (steps: readonly BuildStep[]): Caution[][] => {
+  const said = new Set<Caution>()
+  return steps.map(({ cautions }) => {
+    const now = cautions.filter((c) => !((c === 'iron' || c === 'eyes') && said.has(c)))
+    now.forEach((c) => said.add(c))
+    return now
+  })
+}

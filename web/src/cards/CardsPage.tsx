@@ -6,7 +6,9 @@ import { Link } from 'react-router'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { useStage } from '../shared/analysis'
 import '../sheet/sheet.css'
+import { Warnings } from '../sheet/Warnings'
 import { ChipCard } from './ChipCard'
+import { HeaderCard } from './HeaderCard'
 import { PathCard } from './PathCard'
 import { StackCard } from './StackCard'
 
@@ -30,7 +32,8 @@ const CardsPage = () => {
         </p>
       ) : (
         <>
-          <ChipCard />
+          <Warnings />
+          {chip.chip.board ? <HeaderCard board={chip.chip.board} /> : <ChipCard />}
           <PathCard />
           <StackCard />
           <section className="card">

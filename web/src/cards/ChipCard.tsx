@@ -1,13 +1,13 @@
-// The chip with its signals beside its legs, from above or, for the iron, from below.
+// A bare chip or module with its signals beside its legs, from above or, for the iron, from below.
 
 import { wireOn } from '@root-board/core/legs'
 import { useState } from 'react'
 import { Choice } from '../kit/inputs'
 import { useStage } from '../shared/analysis'
-import { wordsOfLeg } from '../shared/leg-use'
 import { fit, ink, pencil } from './ink'
 import { type Seat, seatsAround } from './layout'
 import { Picture } from './Picture'
+import { useLegWords } from './use-leg-words'
 
 const row = 17
 /** For a port’s name and its signal, outside of the body. */
@@ -15,11 +15,12 @@ const words = 260
 
 export const ChipCard = () => {
   const { analysis, design } = useStage()
+  const wordsOn = useLegWords()
   const [from, setFrom] = useState<'above' | 'below'>('above')
   const chip = analysis.chip.chip!
-  const legs = chip.pins.flatMap((pin) => pin.legs.map((leg, i) => ({ leg, pin, label: pin.labels?.[i] })))
+  const legs = chip.pins.flatMap((pin) => pin.legs.map((leg) => ({ leg, pin })))
   legs.sort((a, b) => a.leg - b.leg)
-  const sides = !chip.board && chip.package.style === 'four-sided' ? 4 : 2
+  const sides = chip.package.style === 'four-sided' ? 4 : 2
   const seats = seatsAround(legs.length, sides, from)
   const each = Math.ceil(legs.length / sides)
   /** So that at a corner the numbers of two sides stand apart. */
@@ -35,7 +36,7 @@ export const ChipCard = () => {
     if (side === 'right') return { x: words + across - 16, y: edge + along }
     return { x: words + along, y: side === 'top' ? edge + 16 : edge + height - 16 }
   }
-  const notched = !chip.board && (chip.package.style === 'dip' || chip.package.style === 'two-sided')
+  const notched = chip.package.style === 'dip' || chip.package.style === 'two-sided'
   /** At leg 1. */
   const mark = seats[0]?.side === 'left' ? words + 7 : words + across - 7
   return (
@@ -67,7 +68,7 @@ export const ChipCard = () => {
           strokeWidth="1.5"
         />
       ) : (
-        !chip.board && <circle cx={mark} cy={edge + 7} r="3" fill="none" stroke={ink} />
+        <circle cx={mark} cy={edge + 7} r="3" fill="none" stroke={ink} />
       )}
       <text
         x={words + across / 2}
@@ -78,12 +79,11 @@ export const ChipCard = () => {
       >
         {chip.name}
       </text>
-      {legs.map(({ leg, pin, label }, i) => {
+      {legs.map(({ leg, pin }, i) => {
         const seat = seats[i]!
         const { x, y } = centre(seat)
         const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
-        const use = wordsOfLeg(analysis, design, pin)
-        const port = label === pin.id ? '' : pin.id
+        const use = wordsOn(pin)
         const upright = seat.side === 'top' || seat.side === 'bottom'
         // Drawn as if on the right, and turned to where the leg is.
         const turn = { right: 0, left: 0, top: -90, bottom: 90 }[seat.side]
@@ -93,7 +93,7 @@ export const ChipCard = () => {
         return (
           <g key={leg} data-leg={leg} transform={upright ? `rotate(${turn} ${x} ${y})` : undefined}>
             <text x={x} y={y + 4} textAnchor="middle" fontSize="11" fill={pencil}>
-              {label ?? leg}
+              {leg}
             </text>
             <line
               x1={text(16)}
@@ -105,10 +105,10 @@ export const ChipCard = () => {
               strokeDasharray={use ? undefined : '2 2'}
             />
             <text x={text(32)} y={y + 4} textAnchor={anchor} fontSize="11" fill={pencil}>
-              {port}
+              {pin.id}
             </text>
             <text
-              x={text(port ? 76 : 32)}
+              x={text(76)}
               y={y + 4}
               textAnchor={anchor}
               fill={wire ? ink : pencil}

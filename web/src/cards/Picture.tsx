@@ -2,7 +2,9 @@
 
 import { Button } from '@mui/material'
 import { type ReactNode, useRef } from 'react'
+import { useStage } from '../shared/analysis'
 import { fileName, hand } from '../shared/words'
+import { ink } from './ink'
 
 interface Props {
   /** Of the project, for the file’s name. */
@@ -14,9 +16,12 @@ interface Props {
   height: number
   /** What of the drawing can be chosen, beside its title. */
   tools?: ReactNode
+  /** Said below the drawing, and in its file. */
+  note?: string
   children: ReactNode
 }
 
+const line = 18
 /** Dots for each unit of the drawing: enough for paper. */
 const scale = 3
 
@@ -37,7 +42,15 @@ const asPng = async (svg: SVGSVGElement, width: number, height: number): Promise
   )
 }
 
-export const Picture = ({ project, title, file, width, height, tools, children }: Props) => {
+export const Picture = ({ project, title, file, width, height, tools, note, children }: Props) => {
+  const { analysis } = useStage()
+  // A picture leaves the program without its evidence.
+  const stops = analysis.findings.filter((f) => f.severity === 'stops').length
+  const below = [
+    note,
+    stops > 0 && `Not settled: ${stops === 1 ? 'one thing stops' : `${stops} things stop`} this project.`,
+  ].filter((text) => typeof text === 'string')
+  const size = { width, height: height + below.length * line }
   const svg = useRef<SVGSVGElement>(null)
   const name = (ending: string) => fileName(project, `-${file}.${ending}`)
   return (
@@ -52,7 +65,11 @@ export const Picture = ({ project, title, file, width, height, tools, children }
         >
           SVG
         </Button>{' '}
-        <Button onClick={() => void asPng(svg.current!, width, height).then((png) => hand(name('png'), png))}>
+        <Button
+          onClick={() =>
+            void asPng(svg.current!, size.width, size.height).then((png) => hand(name('png'), png))
+          }
+        >
           PNG
         </Button>
       </p>
@@ -61,16 +78,20 @@ export const Picture = ({ project, title, file, width, height, tools, children }
         <svg
           ref={svg}
           xmlns="http://www.w3.org/2000/svg"
-          width={width}
-          height={height}
-          viewBox={`0 0 ${width} ${height}`}
+          {...size}
+          viewBox={`0 0 ${size.width} ${size.height}`}
           fontFamily="'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', sans-serif"
           fontSize="12"
           role="img"
           aria-label={`${title} of ${project}`}
         >
-          <rect width={width} height={height} fill="#fff" />
+          <rect {...size} fill="#fff" />
           {children}
+          {below.map((text, i) => (
+            <text key={text} x="10" y={height + i * line + 6} fontSize="11" fontWeight="650" fill={ink}>
+              {text}
+            </text>
+          ))}
         </svg>
       </div>
     </section>

@@ -1,10 +1,10 @@
 // Cards: each leg where it is, seen from above and from below; what flows on which rail; what the stack takes. Orientation is
 // that of every package: anticlockwise from the mark, seen from above; from below it is a mirror’s.
 
-import { carrierOf } from '@root-board/core/carrier'
-import { partsOfKind } from '@root-board/core/parts'
+import { type Board, partsOfKind } from '@root-board/core/parts'
 import { fireEvent, screen } from '@testing-library/react'
 import { demo, library, show, timer } from '../../test/stage'
+import CardsPage from './CardsPage'
 import { ChipCard } from './ChipCard'
 import { fit } from './ink'
 import { type Seat, seatsAround } from './layout'
@@ -97,12 +97,11 @@ test('the signal cabin’s stack: each board’s lines at its positions, what is
   expect(document.body.textContent).not.toContain('taken twice')
 })
 
-test('of every chip and board of the library each leg is drawn, once, and no number lies on another', () => {
+test('of every chip and module of the library each leg is drawn, once, and no number lies on another', () => {
   const d = timer()
-  const carriers = [...partsOfKind(library, 'chip'), ...partsOfKind(library, 'board')]
-  expect(carriers.length).toBeGreaterThan(20)
-  for (const { id } of carriers) {
-    const legs = carrierOf(library, id)!.pins.reduce((n, p) => n + p.legs.length, 0)
+  const chips = partsOfKind(library, 'chip')
+  expect(chips.length).toBeGreaterThan(10)
+  for (const { id, package: package_ } of chips) {
     const { unmount } = show(<ChipCard />, { ...d, needs: { ...d.needs, devices: [] }, chip: { part: id } })
     for (const from of ['above', 'below']) {
       fireEvent.change(screen.getByLabelText(/Seen from/), { target: { value: from } })
@@ -110,7 +109,7 @@ test('of every chip and board of the library each leg is drawn, once, and no num
         Number(t.getAttribute('x')),
         Number(t.getAttribute('y')),
       ])
-      expect([id, places.length]).toEqual([id, legs])
+      expect([id, places.length]).toEqual([id, package_.legs])
       const near = places.flatMap(([x, y], i) =>
         places.slice(i + 1).filter(([u, v]) => Math.hypot(x! - u!, y! - v!) < 14),
       )
@@ -118,4 +117,45 @@ test('of every chip and board of the library each leg is drawn, once, and no num
     }
     unmount()
   }
+})
+
+test('a board is drawn header by header in the order of its sheet, from no side: how it lies is in no file', () => {
+  show(<CardsPage />, demo('signal-cabin'))
+  expect(screen.queryByLabelText(/Seen from/)).toBeNull()
+  const picture = screen.getByRole('img', { name: /Trestle 32, header by header/ })
+  expect(picture.textContent).toContain('look on the board for where it lies')
+  const board = library.parts['trestle-32'] as Board
+  for (const header of board.headers) {
+    const group = [...picture.querySelectorAll(':scope > g')].find(
+      (g) => g.firstChild!.textContent === header.name,
+    )!
+    const labels = [...group.querySelectorAll('[data-leg]')].map((g) => g.querySelector('text')!.textContent)
+    expect(labels).toEqual(header.positions.map((p) => p.label))
+  }
+  // Locked by hand in the sample’s file: the first track sensor at S1.
+  const s1 = [...picture.querySelectorAll('[data-leg]')].find(
+    (g) => g.querySelector('text')!.textContent === 'S1',
+  )!
+  expect(s1.textContent).toBe('S1PA0Track 1')
+})
+
+test('what is not settled is said on the page and in each picture, and what can hurt as well', () => {
+  const d = timer()
+  // Locked where there is no converter.
+  d.pins = { ...d.pins, locks: { 'd8.1.level': 'PC0' } }
+  show(<CardsPage />, d)
+  const open = screen.getByRole('heading', { name: 'Not settled yet' }).parentElement!
+  expect(open.textContent).toMatch(/Stops: .*Paper light/)
+  expect(screen.getByRole('heading', { name: 'Before you begin' }).parentElement!.textContent).toContain(
+    'Mains voltage kills',
+  )
+  const pictures = screen.getAllByRole('img')
+  expect(pictures.length).toBe(2)
+  for (const p of pictures) expect(p.textContent).toMatch(/Not settled: .* this project\./)
+  expect(pictures[0]!.textContent).toContain('CAN’T WORK: Paper light')
+})
+
+test('of what is settled neither the page nor a picture says otherwise', () => {
+  show(<CardsPage />)
+  expect(document.body.textContent).not.toMatch(/Not settled|CAN’T WORK/)
 })

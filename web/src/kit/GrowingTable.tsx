@@ -48,7 +48,6 @@ interface Props<R> {
   findFrom?: number
   /** Instead of rows. */
   empty?: ReactNode
-  rowClass?: (row: R) => string | undefined
   tools?: ReactNode
   /** Name of a CSV file that can be taken as well; not where the page has one already. */
   file?: string
@@ -95,7 +94,6 @@ export const GrowingTable = <R,>({
   keyOf,
   findFrom = 12,
   empty,
-  rowClass,
   tools,
   file,
 }: Props<R>) => {
@@ -238,7 +236,7 @@ export const GrowingTable = <R,>({
           </Head>
           <Body>
             {shown.map((r, i) => (
-              <Row key={r.id} className={rowClass?.(r.original)}>
+              <Row key={r.id}>
                 {seen.map((c) => (
                   <Cell
                     key={c.id}

@@ -1,12 +1,14 @@
 // The build sheet: everything the bench needs on paper, without the program around it.
 
-import { type Caution as CautionName, cautionWords } from '@root-board/core/blocks'
+import { cautionsBeside } from '@root-board/core/build'
 import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'
 import { useStage } from '../shared/analysis'
+import { Caution } from '../kit/Caution'
 import { Expectation } from '../kit/Expectation'
 import './sheet.css'
+import { Warnings } from './Warnings'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 
 const BuildSheet = () => {
@@ -22,8 +24,7 @@ const BuildSheet = () => {
         </p>
       </main>
     )
-  const stops = analysis.findings.filter((f) => f.severity !== 'notes')
-  const cautions = [...new Set(build.steps.flatMap((s) => s.cautions))]
+  const beside = cautionsBeside(build.steps)
   return (
     <main className="sheet">
       <p className="screen-only">
@@ -44,27 +45,7 @@ const BuildSheet = () => {
         </p>
         {design.notes && <p>{design.notes}</p>}
       </header>
-      {stops.length > 0 && (
-        <section>
-          <h2>Not settled yet</h2>
-          <ul>
-            {stops.map((f) => (
-              <li key={f.id}>
-                <b>{f.severity === 'stops' ? 'Stops: ' : 'Risk: '}</b>
-                {f.text}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <section>
-        <h2>Before you begin</h2>
-        <ul>
-          {cautions.map((c: CautionName) => (
-            <li key={c}>{cautionWords[c]}</li>
-          ))}
-        </ul>
-      </section>
+      <Warnings />
       <section>
         <h2>Legs</h2>
         <Table>
@@ -104,13 +85,9 @@ const BuildSheet = () => {
           {build.steps.map((s, i) => (
             <li key={i}>
               <h3>{s.title}</h3>
-              {s.cautions
-                .filter((c) => c === 'mains' || c === 'reversed' || c === 'lithium')
-                .map((c) => (
-                  <p key={c} className="caution">
-                    <b>Caution.</b> {cautionWords[c]}
-                  </p>
-                ))}
+              {beside[i]!.map((c) => (
+                <Caution key={c} name={c} />
+              ))}
               <ul>
                 {s.does.map((d) => (
                   <li key={d}>☐ {d}</li>

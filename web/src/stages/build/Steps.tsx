@@ -1,5 +1,6 @@
 // The order of building, a check after each step, cautions beside the step they belong to.
 
+import { cautionsBeside } from '@root-board/core/build'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Caution } from '../../kit/Caution'
@@ -7,17 +8,14 @@ import { Expectation } from '../../kit/Expectation'
 
 export const Steps = () => {
   const { steps } = useStage().analysis.build
-  const seen = new Set<string>()
+  const beside = cautionsBeside(steps)
   return (
     <ol className="steps">
       {steps.map((step, i) => {
-        // Iron and eyes are said once, at the first step; what can do lasting harm is said each time.
-        const cautions = step.cautions.filter((c) => !((c === 'iron' || c === 'eyes') && seen.has(c)))
-        cautions.forEach((c) => seen.add(c))
         return (
           <li key={i}>
             <h2>{step.title}</h2>
-            {cautions.map((c) => (
+            {beside[i]!.map((c) => (
               <Caution key={c} name={c} />
             ))}
             <ul>

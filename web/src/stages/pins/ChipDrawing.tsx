@@ -54,10 +54,12 @@ export const ChipDrawing = (props: Props) => {
   return (
     <section
       className={`chip-drawing ${props.signal ? 'reaching' : ''} ${chip.board ? 'board' : ''} ${many ? 'many' : ''}`}
-      aria-label={`${chip.name} from above`}
+      aria-label={chip.board ? `Header positions of ${chip.name}` : `${chip.name} from above`}
       style={{ '--rows': sides[0]!.legs.length } as React.CSSProperties}
     >
       {sides.map((s, n) => {
+        // Where the headers of a board lie, and which way they run, is not in its file.
+        const label = chip.board ? `${placeOf(s.legs[0])} to ${placeOf(s.legs.at(-1))}` : s.label
         const stop = s.legs.some((l) => l.pin.id === chosen) ? chosen : s.legs[0]?.pin.id
         return [
           n === sides.length / 2 && (
@@ -66,16 +68,10 @@ export const ChipDrawing = (props: Props) => {
               <span className="body-name">{chip.name}</span>
             </div>
           ),
-          <div
-            role="group"
-            className={`legs ${s.side}`}
-            aria-label={s.label}
-            onKeyDown={onArrowKeys}
-            key={s.label}
-          >
+          <div role="group" className={`legs ${s.side}`} aria-label={label} onKeyDown={onArrowKeys} key={n}>
             {many && (
               <div className="side-name faint" aria-hidden="true">
-                {s.label}
+                {label}
               </div>
             )}
             {s.legs.map(({ leg, pin }, i) => (
@@ -117,6 +113,10 @@ const EndKept = ({ text }: { text: string }) => {
   )
 }
 
+/** What is printed beside a header position, or the number of a leg. */
+const placeOf = (at: Side['legs'][number] | undefined): string | number =>
+  at ? (at.pin.labels?.[at.pin.legs.indexOf(at.leg)] ?? at.leg) : ''
+
 const Leg = ({
   leg,
   pin,
@@ -131,7 +131,7 @@ const Leg = ({
 }: Props & { leg: number; pin: ChipPin; side: 'left' | 'right'; stop: boolean; terse: boolean }) => {
   const { analysis, design } = useStage()
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
-  const place = pin.labels?.[pin.legs.indexOf(leg)] ?? leg
+  const place = placeOf({ leg, pin })
   const entry = signal && reach?.get(pin.id)
   const here = signal && wire?.signal.id === signal.id
   const programming = attributeOf(pin, 'programming')

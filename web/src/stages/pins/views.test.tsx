@@ -1,5 +1,6 @@
 // The views of the pins beside the plan: levels, pulls, sums, bytes, the passport and the stack, on real projects.
 
+import { carrierOf } from '@root-board/core/carrier'
 import type { Design } from '@root-board/core/design'
 import { fireEvent, screen, within } from '@testing-library/react'
 import { demo, design, library, show, steps, timer } from '../../../test/stage'
@@ -212,8 +213,7 @@ describe('Stack', () => {
 
 describe('the drawing', () => {
   const draw = (id: string) => {
-    const chip = library.parts[id]!
-    if (chip.kind !== 'chip') throw new Error(id)
+    const chip = carrierOf(library, id)!
     show(
       <ChipDrawing
         chip={chip}
@@ -240,5 +240,14 @@ describe('the drawing', () => {
     first!.focus()
     fireEvent.keyDown(first!, { key: 'ArrowDown' })
     expect(document.activeElement).toBe(second)
+  })
+  test('a board’s header positions are named by their ends, and by no side of a package', () => {
+    draw('trestle-32')
+    // The first is IN and the fourteenth T2, by the file; the others run from T3 to CL, the last one first.
+    expect(screen.getAllByRole('group').map((g) => g.getAttribute('aria-label'))).toEqual([
+      'IN to T2',
+      'CL to T3',
+    ])
+    expect(screen.getByRole('region', { name: 'Header positions of Trestle 32' })).toBeTruthy()
   })
 })
