@@ -2,6 +2,7 @@
 
 import type { Design } from '../design'
 import type { Results, Worked } from '../findings'
+import { unpricedWords } from '../parts'
 import { celsiusWords, durationWords, euro, formatQuantity, isGone } from '../quantity'
 
 export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
@@ -53,7 +54,7 @@ export const gaugesOf = ({ design, chip, pins, power, build }: Results & { desig
   },
   {
     id: 'price',
-    label: 'Parts',
+    label: `Parts${unpricedWords(build.parts)}`,
     worked: build.parts.length > 0 ? build.price : undefined,
     instead: 'no board yet',
     limit: design.needs.limits.price,

@@ -2,7 +2,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
-import { type Part, partsOfKind } from '../parts'
+import { byPrice, type Library, type Part, partsOfKind, priceWords } from '../parts'
 import { cautionWords } from '../blocks'
 import { cautionsBeside, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
 
@@ -873,6 +873,29 @@ test('every expectation of every step can show its working', () => {
   ).toEqual([])
 })
 
+test('a chip whose file gives no price is counted, told and put after all that have one; it is not one that costs nothing', () => {
+  const [dear, cheap, unknown] = [
+    { id: 'a', price: 3 },
+    { id: 'b', price: 2.1 },
+    { id: 'c', price: 0, assumed: ['package.style', 'price'] },
+  ]
+  expect([unknown, dear, cheap].sort(byPrice).map((p) => p.id)).toEqual(['b', 'a', 'c'])
+  expect([dear, unknown].map(priceWords)).toEqual(['€ 3.00', '€ ?'])
+  const silent = { ...library.parts['td8-28-dip']!, price: 0, assumed: ['price'] } as Part
+  const lamp = (parts: Library['parts']) =>
+    analyse(
+      project({ chip: 'td8-28-dip', source: 'cells-3-aa', devices: [['lamp-red', 'Lamp', 'to-ground']] }),
+      { ...library, parts },
+    )
+  const [told, untold] = [lamp(library.parts), lamp({ ...library.parts, 'td8-28-dip': silent })]
+  const chipRow = untold.build.parts.filter((r) => r.unpriced)
+  expect(chipRow.map((r) => [r.part, r.total])).toEqual([['td8-28-dip', 0]])
+  expect([told, untold].map((a) => a.gauges.find((g) => g.id === 'price')!.label)).toEqual([
+    'Parts',
+    'Parts, 1 without a price',
+  ])
+})
+
 test('the list against the drawer: lines of one part share what lies there, values of a series have drawers of their own', () => {
   const row = (part: string, value: string, count: number, each: number): PartsRow => ({
     part,
@@ -882,6 +905,7 @@ test('the list against the drawer: lines of one part share what lies there, valu
     count,
     each,
     total: count * each,
+    unpriced: false,
   })
   const rows = [
     row('resistor', '10k', 7, 0.02),

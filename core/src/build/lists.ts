@@ -2,7 +2,7 @@
 
 import type { Net } from '../circuit'
 import { fromRule, type Worked, type WorkedInput } from '../findings'
-import type { Source } from '../parts'
+import { knownPrice, type Source } from '../parts'
 import { exactly } from '../quantity'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
 import type { BoardPart } from '../blocks'
@@ -15,6 +15,8 @@ export interface PartsRow {
   count: number
   each: number
   total: number
+  /** Its file does not say what it costs: counted as nothing. */
+  unpriced: boolean
 }
 
 /** Equal parts of equal value in one line; devices and the source at the end. */
@@ -22,7 +24,7 @@ export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]):
   const rows = new Map<string, PartsRow>()
   const add = (
     key: string,
-    part: { id: string; name: string; price: number },
+    part: { id: string; name: string; price: number; assumed?: readonly string[] },
     value: string,
     ref: string,
   ) => {
@@ -34,6 +36,7 @@ export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]):
       count: 0,
       each: part.price,
       total: 0,
+      unpriced: knownPrice(part) === undefined,
     }
     rows.set(key, {
       ...row,

@@ -3,7 +3,7 @@
 import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library, type UnitKind } from '../parts'
+import { type Chip, findPart, knownPrice, type Library, priceWords, type UnitKind } from '../parts'
 import { unitFor } from '../legs'
 import { formatQuantity, fullRange } from '../quantity'
 import { asleepOf } from './anatomy'
@@ -97,7 +97,7 @@ const measures: Record<string, Measure> = {
   'Wake-up': { of: legsWith('wake'), asked: (a) => a.units.wake ?? 0 },
   Radio: { of: (c) => (c.radio ? 1 : 0), asked: (a) => Number(a.radio) },
   Asleep: { of: (c) => asleepOf(c)?.value.typ, least: (a) => a.cells },
-  Price: { of: (c) => c.price, least: () => true },
+  Price: { of: knownPrice, least: () => true },
 }
 
 const marksOf = (fact: string, chips: Chip[], asked: Asked): (Mark | undefined)[] => {
@@ -197,7 +197,7 @@ const rows: [fact: string, of: (c: Chip) => string, worked?: (c: Chip) => Worked
   ],
   ['Headers', (c) => c.board?.headers.map((h) => `${h.name} (${h.positions.length})`).join(', ') ?? 'none'],
   ['Asleep', (c) => rangeText(asleepOf(c)), asleepOf],
-  ['Price', (c) => `€ ${c.price.toFixed(2)}`],
+  ['Price', priceWords],
 ]
 
 /** Two to four carriers side by side, what differs first. */

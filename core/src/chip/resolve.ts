@@ -4,7 +4,7 @@ import { resolveClock } from '../clock'
 import type { Design } from '../design'
 import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, type Library } from '../parts'
+import { byPrice, type Chip, findPart, type Library } from '../parts'
 import { type Carrier, carriers } from '../carrier'
 import { isPlanned, type Plan, type PlanStatus } from '../legs'
 import { legsLeft, planPins, takenPins } from '../planner'
@@ -155,14 +155,14 @@ export const candidateOrder = (a: CandidateChip, b: CandidateChip): number =>
   Number(b.fits) - Number(a.fits) ||
   Number(b.undecided) - Number(a.undecided) ||
   Number(a.but.length > 0) - Number(b.but.length > 0) ||
-  a.chip.price - b.chip.price ||
+  byPrice(a.chip, b.chip) ||
   a.chip.id.localeCompare(b.chip.id)
 
 /** Another carrier that fits, the cheapest; for fixes, when the chosen one can't work. */
 export const fittingCarrier = (of: Judged, patience: Patience): Chip | undefined =>
   carriers(of.library)
     .filter((c) => c.id !== of.design.chip.part)
-    .sort((a, b) => a.price - b.price || a.id.localeCompare(b.id))
+    .sort((a, b) => byPrice(a, b) || a.id.localeCompare(b.id))
     .find((chip) => judgeChip(chip, of, { patience: share(patience, 200) }).fits)
 
 const memoryLeft = (chip: Chip, which: 'program' | 'data', taken: Worked): Worked => {

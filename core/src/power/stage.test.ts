@@ -713,6 +713,22 @@ describe('the polarity diode', () => {
     )
     expect(after.findings.map((f) => f.check)).not.toContain('power.diode-rating')
   })
+  test('why it is that one: the strongest there is, or enough for what the source gives', () => {
+    const [weak] = told({ current: { max: most * 0.999 } })
+    expect(weak!.text).toMatch(/; no other of the library carries more\.$/)
+    // The adapter gives 1 A, so the diode of 1 A was taken; a pump and a mat draw 2.65 A through it, and one of 5 A lies in the library.
+    const heavy = project({
+      chip: 'td8-28-dip',
+      source: 'adapter-12v',
+      regulator: 'bl5-cool',
+      devices: [
+        ['pump-12v', 'Pump', undefined, { fedBy: 'source' }],
+        ['heat-mat-12v', 'Mat', undefined, { fedBy: 'source' }],
+      ],
+    })
+    const [found] = analyse(heavy, library).findings.filter((f) => f.check === 'power.diode-rating')
+    expect(found!.text).toMatch(/made for 1 A; it was chosen for the 1 A that 12 V adapter gives\.$/)
+  })
   test('its heat: V_F · I at the most, by the way of its package, up to 125 °C', () => {
     const { input, through } = analyse(design, library).power
     const drop = input!.inputs.find((i) => i.symbol === 'V_F')!.value.max

@@ -63,7 +63,15 @@ const Tools = styled('div')({
 })
 /** Scrolls sideways where it is narrow; else the page scrolls, and the head stays in its sight. */
 const Wide = styled('div')({ '@media (max-width: 999px)': { overflowX: 'auto', position: 'relative' } })
-const Head = styled('thead')({ position: 'sticky', top: 0, zIndex: 1, background: 'var(--paper)' })
+const Head = styled('thead')({
+  position: 'sticky',
+  // Over the padding of the page, in which rows would still be seen.
+  top: -14,
+  zIndex: 1,
+  background: 'var(--paper)',
+  // A border of a table stays behind when its head sticks.
+  '&& th': { borderBottom: 0, boxShadow: 'inset 0 -1.5px 0 var(--ink)' },
+})
 
 type Value = string | number | undefined
 /** Numbers by size, words as in a list of parts: 2k2 before 10k, leg 9 before leg 10. */

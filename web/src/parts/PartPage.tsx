@@ -1,6 +1,6 @@
 // One part: what it is, what its file states and from where, what it can serve, who uses it, how many lie in the drawer.
 
-import { type Chip, type Part, partFormat } from '@root-board/core/parts'
+import { type Chip, knownPrice, type Part, partFormat, priceWords } from '@root-board/core/parts'
 import { Button, Tab, Tabs } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
@@ -206,7 +206,7 @@ const PartPage = () => {
             </p>
             <p className="faint">
               <span className="mono">{part.id}</span> · from {part.sheet} ·{' '}
-              {part.assumed?.includes('price') ? 'price not known' : `€ ${part.price.toFixed(2)}`} ·{' '}
+              {knownPrice(part) === undefined ? 'price not known' : priceWords(part)} ·{' '}
               {mine ? 'yours' : 'a sample part: it stays as it is'}
               {part.copiedFrom && (
                 <>

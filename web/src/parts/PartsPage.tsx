@@ -1,6 +1,6 @@
 // The library: every part there is in one table, one's own beside the samples, with what lies in one's drawer.
 
-import type { Part } from '@root-board/core/parts'
+import { knownPrice, type Part } from '@root-board/core/parts'
 import { euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
@@ -57,7 +57,7 @@ const lineOf = (
     package: 'package' in part ? part.package.name : '',
     supplyMin: supply ? (supply.min ?? supply.typ ?? null) : null,
     supplyMax: supply ? (supply.max ?? supply.typ ?? null) : null,
-    price: part.assumed?.includes('price') ? null : part.price,
+    price: knownPrice(part) ?? null,
     offers: offersOf(part, nameOf),
     whose: own.has(part.id) ? 'yours' : 'sample',
     have: have.get(part.id)?.count ?? 0,

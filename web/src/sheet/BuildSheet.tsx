@@ -1,6 +1,7 @@
 // The build sheet: everything the bench needs on paper, without the program around it.
 
 import { cautionsBeside } from '@root-board/core/build'
+import { unpricedWords } from '@root-board/core/parts'
 import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'
@@ -41,7 +42,8 @@ const BuildSheet = () => {
           {power.regulator ? ` through ${power.regulator.name}` : ''}. Up to{' '}
           {formatQuantity(power.fromSource.value.max, 'A', 3)}.
           {power.runtime ? ` Runs ${durationWords(power.runtime.value.min)} or longer.` : ''} Parts{' '}
-          {euro(build.price.value.typ)}.
+          {euro(build.price.value.typ)}
+          {unpricedWords(build.parts)}.
         </p>
         {design.notes && <p>{design.notes}</p>}
       </header>

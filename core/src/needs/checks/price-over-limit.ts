@@ -1,4 +1,5 @@
 import type { Check } from '../../findings'
+import { unpricedWords } from '../../parts'
 
 export const priceOverLimit: Check = {
   id: 'needs.price-over-limit',
@@ -14,7 +15,7 @@ export const priceOverLimit: Check = {
       {
         id: 'needs.price-over-limit',
         severity: 'risks',
-        text: `The parts cost € ${price.toFixed(2)}, and € ${limit.toFixed(2)} was the limit.`,
+        text: `The parts cost € ${price.toFixed(2)}${unpricedWords(build.parts)}, and € ${limit.toFixed(2)} was the limit.`,
         because: [
           { text: `All parts together are € ${price.toFixed(2)}`, worked: build.price },
           ...dearest.map((r) => ({ text: `${r.name} takes € ${r.total.toFixed(2)}` })),

@@ -17,6 +17,11 @@ export const diodeRating: Check = {
     const { diode } = polarity
     const rated = fullRange(diode.current).max
     const most = through.value.max
+    const gives = fullRange(source.current).max
+    const why =
+      rated >= gives
+        ? `it was chosen for the ${formatQuantity(gives, 'A')} that ${source.name} gives`
+        : 'no other of the library carries more'
     const leave = [
       {
         label: 'Leave the diode out and guard the plug by care',
@@ -29,7 +34,7 @@ export const diodeRating: Check = {
           id: 'power.diode-rating',
           severity: 'risks',
           grade: 'outside the sheet',
-          text: `Up to ${formatQuantity(most, 'A', 3)} flow through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}; no other of the library carries more.`,
+          text: `Up to ${formatQuantity(most, 'A', 3)} flow through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}; ${why}.`,
           because: [
             { text: `Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
             {

@@ -1,4 +1,5 @@
 import { drawerKey, lineTotal, priceToGet, stillToGet, type ToGet } from '@root-board/core/build'
+import { unpricedWords } from '@root-board/core/parts'
 import { euro } from '@root-board/core/quantity'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -49,35 +50,37 @@ const InDrawer = ({ row, line }: { row: ToGet; line: DrawerLine | undefined }) =
 
 /** Equal parts merged, with their references and prices, against what lies in one's drawer. */
 export const PartsList = () => {
-  const { analysis, library } = useStage()
+  const { analysis } = useStage()
   const { parts, price } = analysis.build
   const drawer = useQuery({ queryKey: ['drawer'], queryFn: api.drawer })
   const lines = drawer.data ?? []
   const rows = stillToGet(parts, Object.fromEntries(lines.map((d) => [d.part, d.count])))
   const toPay = priceToGet(rows)
-  const unknown = (id: string) => library.parts[id]?.assumed?.includes('price')
   const columns: GrowingColumn<ToGet>[] = [
     { id: 'count', name: 'Count', of: (r) => r.count, right: true, mono: true },
-    { id: 'part', name: 'Part', of: (r) => r.name, foot: 'All parts' },
+    { id: 'part', name: 'Part', of: (r) => r.name, foot: `All parts${unpricedWords(parts)}` },
     { id: 'value', name: 'Value', of: (r) => r.value, mono: true },
     { id: 'refs', name: 'References', of: (r) => r.refs.join(' '), mono: true },
     {
       id: 'each',
       name: 'Each',
-      of: (r) => (unknown(r.part) ? undefined : r.each),
-      cell: (r) => (unknown(r.part) ? '€ ?' : euro(r.each)),
+      of: (r) => (r.unpriced ? undefined : r.each),
+      cell: (r) => (r.unpriced ? '€ ?' : euro(r.each)),
       right: true,
       mono: true,
     },
     {
       id: 'total',
       name: 'Together',
-      of: (r) => (unknown(r.part) ? undefined : r.total),
-      cell: (r) => (
-        <Num worked={lineTotal(r)}>
-          <span className="mono">{euro(r.total)}</span>
-        </Num>
-      ),
+      of: (r) => (r.unpriced ? undefined : r.total),
+      cell: (r) =>
+        r.unpriced ? (
+          <span className="mono">€ ?</span>
+        ) : (
+          <Num worked={lineTotal(r)}>
+            <span className="mono">{euro(r.total)}</span>
+          </Num>
+        ),
       right: true,
       foot: (
         <Num worked={price}>

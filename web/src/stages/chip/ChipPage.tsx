@@ -3,7 +3,8 @@
 
 import { type CandidateChip } from '@root-board/core/chip'
 import { swapTo, swapWords } from '@root-board/core/pins'
-import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
+import { priceWords } from '@root-board/core/parts'
+import { formatQuantity, fullRange } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
@@ -183,7 +184,7 @@ const ChipPage = () => {
                     </span>
                   </Cell>
                   <Cell align="right" className="mono">
-                    {c.chip.assumed?.includes('price') ? '€ ?' : euro(c.chip.price)}
+                    {priceWords(c.chip)}
                   </Cell>
                   <Cell align="right">
                     {c.chosen ? (
