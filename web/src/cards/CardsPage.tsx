@@ -5,7 +5,7 @@ import { Button } from '@mui/material'
 import { Link } from 'react-router'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { useStage } from '../shared/analysis'
-import '../sheet/sheet.css'
+import { Paper } from '../sheet/Paper'
 import { Warnings } from '../sheet/Warnings'
 import { ChipCard } from './ChipCard'
 import { HeaderCard } from './HeaderCard'
@@ -17,7 +17,7 @@ const CardsPage = () => {
   const { chip, pins } = analysis
   const wires = [...(pins.plan?.wires ?? [])].sort((a, b) => a.pin.legs[0]! - b.pin.legs[0]!)
   return (
-    <main className="sheet cards">
+    <Paper className="sheet">
       <p className="screen-only">
         <Button variant="contained" color="primary" disabled={!chip.chip} onClick={() => window.print()}>
           Print
@@ -65,7 +65,7 @@ const CardsPage = () => {
           </section>
         </>
       )}
-    </main>
+    </Paper>
   )
 }
 

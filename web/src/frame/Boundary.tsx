@@ -3,6 +3,7 @@
 import { Button } from '@mui/material'
 import { Component, type ReactNode } from 'react'
 import { Link, useRouteError } from 'react-router'
+import { PlainPage } from '../kit/layout'
 
 interface Props {
   /** What failed, in words: “The Pins page”. */
@@ -39,13 +40,13 @@ export class Boundary extends Component<Props, { error?: Error; anew?: unknown }
 export const PageFailed = () => {
   const error = useRouteError()
   return (
-    <main className="start" role="alert">
+    <PlainPage role="alert">
       <h1>This page can’t be shown</h1>
       <p className="stops">{error instanceof Error ? error.message : String(error)}</p>
       <p>
         Your projects are saved as they are: nothing is lost.{' '}
         <Button onClick={() => window.location.reload()}>Try again</Button> <Link to="/">All projects</Link>
       </p>
-    </main>
+    </PlainPage>
   )
 }

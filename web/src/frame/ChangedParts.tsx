@@ -7,6 +7,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../api/client'
 import { Differences } from '../parts/Differences'
+import { Notice } from '../kit/layout'
 import { PreviewedFix } from '../shared/PreviewedFix'
 import { useStage } from '../shared/analysis'
 import { useQueryClient } from '@tanstack/react-query'
@@ -29,7 +30,12 @@ const ChangedParts = ({ shelf }: { shelf: Library }) => {
     }
   }
   return (
-    <section className="changed-parts" aria-label="Parts that changed in the library">
+    <Notice
+      as="section"
+      about="slate"
+      sx={{ maxHeight: '46vh', overflow: 'auto' }}
+      aria-label="Parts that changed in the library"
+    >
       <p>
         {newer.length > 0 && (
           <>
@@ -70,7 +76,7 @@ const ChangedParts = ({ shelf }: { shelf: Library }) => {
           {failed && <p className="stops">{failed}. Nothing was put back.</p>}
         </>
       )}
-    </section>
+    </Notice>
   )
 }
 

@@ -1,4 +1,4 @@
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useState } from 'react'
 import { resolveConflict } from '../store/autosave'
 import { useProject } from '../store/project'
@@ -13,7 +13,7 @@ export const Conflict = () => {
   }
   if (save.kind !== 'conflict') return null
   return (
-    <section className="conflict" role="alert" aria-label="Two versions">
+    <Framed role="alert" aria-label="Two versions">
       <p>
         <b className="risks">This project was changed elsewhere</b> since you opened it (last at{' '}
         {new Date(save.stored.changedAt).toLocaleTimeString('en-GB')}). Both versions are kept: choose which
@@ -22,6 +22,12 @@ export const Conflict = () => {
       <Button onClick={() => choose('mine')}>Go on with mine</Button>{' '}
       <Button onClick={() => choose('theirs')}>Go on with the other</Button>
       {failure && <p className="stops">{failure}. Both versions are still there; try again.</p>}
-    </section>
+    </Framed>
   )
 }
+
+const Framed = styled('section')({
+  border: '1.5px solid var(--ochre)',
+  padding: '8px 14px 12px',
+  marginBottom: 14,
+})

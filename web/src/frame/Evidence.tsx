@@ -2,7 +2,7 @@
 
 import type { Design } from '@root-board/core/design'
 import { type Finding, originText } from '@root-board/core/findings'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useCallback, useEffect, useRef } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useStage } from '../shared/analysis'
@@ -35,7 +35,7 @@ export const FoldedEvidence = () => {
   const { analysis } = useStage()
   const set = useFrame((s) => s.set)
   return (
-    <aside className="evidence folded" aria-label="Evidence">
+    <Panel className="evidence folded" aria-label="Evidence">
       <Flat
         title="Open the evidence (e)"
         aria-label="Open the evidence"
@@ -52,7 +52,7 @@ export const FoldedEvidence = () => {
           <span className="visually-hidden">{nothing}</span>
         </>
       )}
-    </aside>
+    </Panel>
   )
 }
 
@@ -60,7 +60,7 @@ export const Evidence = () => {
   const { here, others } = useOrderedFindings()
   const frame = useFrame()
   return (
-    <aside className="evidence" aria-label="Evidence">
+    <Panel className="evidence" aria-label="Evidence">
       <h2>
         Evidence <Button onClick={() => frame.set({ evidence: false })}>Fold away</Button>
       </h2>
@@ -90,7 +90,7 @@ export const Evidence = () => {
             </ul>
           </section>
         ))}
-    </aside>
+    </Panel>
   )
 }
 
@@ -153,7 +153,7 @@ const FindingItem = ({
                 {fact.worked && (
                   <>
                     {' '}
-                    <span className="in-brackets">
+                    <span className="one-line">
                       (<Num worked={fact.worked} show="range" />)
                     </span>
                   </>
@@ -181,3 +181,50 @@ const FindingItem = ({
     </li>
   )
 }
+
+const Panel = styled('aside')({
+  gridArea: 'evidence',
+  borderLeft: '1px solid var(--line)',
+  overflow: 'auto',
+  padding: '14px 14px 20px',
+  background: 'var(--sheet)',
+  '& h2': { display: 'flex', justifyContent: 'space-between', alignItems: 'center' },
+  '&.folded': {
+    padding: '10px 0',
+    display: 'flex',
+    flexDirection: 'column',
+    alignItems: 'center',
+    gap: 8,
+    fontSize: 13,
+    whiteSpace: 'nowrap',
+  },
+  '& .upright': { writingMode: 'vertical-rl', padding: 4, fontWeight: 600 },
+  '& h3': { margin: '12px 0 4px', fontWeight: 600, fontSize: 12.5 },
+  '& ul, & ol': { margin: 0, padding: 0, listStyle: 'none' },
+  '& .finding': { borderTop: '1px solid var(--line)', padding: '6px 0' },
+  '& .finding > button': {
+    display: 'grid',
+    gridTemplateColumns: '20px 1fr',
+    width: '100%',
+    alignItems: 'baseline',
+  },
+  '& .finding.open > button': { fontWeight: 600 },
+  '& .chain ol': {
+    borderLeft: '2px solid var(--line)',
+    margin: '6px 0 8px 5px',
+    paddingLeft: 12,
+    fontSize: 13,
+  },
+  '& .chain ol li': { padding: '2px 0', position: 'relative' },
+  '& .chain ol li::before': {
+    content: "''",
+    position: 'absolute',
+    left: -16,
+    top: 10,
+    width: 9,
+    borderTop: '2px solid var(--line)',
+  },
+  '& .fixes': { display: 'flex', flexWrap: 'wrap', gap: 6, paddingLeft: 18, alignItems: 'center' },
+  '& .fixes-tried': { display: 'contents' },
+  '& .fixes .MuiButton-root': { textAlign: 'left', lineHeight: 1.3 },
+})

@@ -1,5 +1,6 @@
 // The five numbers that decide the project, always in sight; each opens its working and says what the last edit did to it.
 
+import { styled } from '@mui/material'
 import { type Gauge, gaugeChange, gaugeText } from '@root-board/core/analysis'
 import { useState } from 'react'
 import { useStage } from '../shared/analysis'
@@ -43,7 +44,7 @@ export const Gauges = () => {
   const { analysis, pending } = useStage()
   const changes = useChanges(analysis.gauges)
   return (
-    <footer className="gauges" aria-label="Gauges" aria-busy={pending}>
+    <Foot className="gauges" aria-label="Gauges" aria-busy={pending}>
       {analysis.gauges.map((gauge) => {
         const value = gauge.worked?.value[gauge.corner]
         const over = gauge.limit !== undefined && value !== undefined && value > gauge.limit
@@ -75,6 +76,45 @@ export const Gauges = () => {
           </div>
         )
       })}
-    </footer>
+    </Foot>
   )
 }
+
+const Foot = styled('footer')({
+  gridArea: 'gauges',
+  display: 'grid',
+  gridTemplateColumns: 'repeat(5, minmax(0, 1fr))',
+  borderTop: '1.5px solid var(--ink)',
+  background: 'var(--sheet)',
+  '& .gauge': {
+    padding: '4px 14px 5px',
+    borderLeft: '1px solid var(--line)',
+    minWidth: 0,
+    display: 'flex',
+    alignItems: 'baseline',
+    gap: 8,
+    overflow: 'hidden',
+  },
+  '& .gauge:first-of-type': { borderLeft: 0 },
+  '& .gauge-label': { fontSize: 12, color: 'var(--faint)', whiteSpace: 'nowrap' },
+  '& .gauge-value': { fontSize: 15, whiteSpace: 'nowrap' },
+  '& .gauge-change': {
+    flex: 1,
+    minWidth: 0,
+    fontSize: 11.5,
+    overflow: 'hidden',
+    whiteSpace: 'nowrap',
+    textOverflow: 'ellipsis',
+  },
+  '@media (max-width: 999px)': {
+    '& .gauge': { padding: '4px 7px', flexDirection: 'column', gap: 0 },
+    '& .gauge-value': { whiteSpace: 'normal', lineHeight: 1.2 },
+    '& .gauge-change': { width: '100%' },
+  },
+  '@media (max-width: 599px)': {
+    display: 'flex',
+    overflowX: 'auto',
+    '& .gauge': { flex: 'none', maxWidth: '46vw' },
+    '& .gauge:has(.gauge-change)': { minWidth: '30vw' },
+  },
+})

@@ -5,7 +5,7 @@ import { changedParts, type Design, libraryFor, withOwnFactsOnly } from '@root-b
 import type { Finding } from '@root-board/core/findings'
 import { makeLibrary } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/patience'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
@@ -25,7 +25,7 @@ import { Root } from './Root'
 import { SearchBox } from './SearchBox'
 import { TopBar } from './TopBar'
 import { useEvidence, useEvidenceByItself } from './use-evidence'
-import './frame.css'
+import { PlainPage } from '../kit/layout'
 
 /** Seldom needed, and all that names and prints a part’s facts comes with it. */
 const ChangedParts = lazy(() => import('./ChangedParts'))
@@ -128,13 +128,13 @@ const ProjectPage = () => {
   const trouble = failure ?? (parts.error && 'The library could not be fetched')
   if (trouble)
     return (
-      <main className="start">
+      <PlainPage>
         <h1>This project can’t be opened</h1>
         <p>{trouble}.</p>
         <p>
           <Button onClick={() => window.location.reload()}>Try again</Button> <Link to="/">All projects</Link>
         </p>
-      </main>
+      </PlainPage>
     )
   if (!design || openId !== id || !library || !shelf || !result)
     return (
@@ -161,10 +161,10 @@ const ProjectPage = () => {
           <Outlet />
         </Suspense>
       ) : (
-        <div className={evidence ? 'frame' : 'frame folded'}>
+        <Frame className={evidence ? 'frame' : 'frame folded'}>
           <TopBar />
           <Root />
-          <main className="table" id="table" tabIndex={-1}>
+          <Work className="table" id="table" tabIndex={-1}>
             <Conflict />
             {changedParts(design, shelf).length > 0 && (
               <Suspense fallback={null}>
@@ -187,17 +187,59 @@ const ProjectPage = () => {
                 <Outlet />
               </Suspense>
             </Boundary>
-          </main>
+          </Work>
           <Boundary what="The evidence" anew={result.analysis}>
             {evidence ? <Evidence /> : <FoldedEvidence />}
           </Boundary>
           <Gauges />
           <SearchBox />
           <Keys />
-        </div>
+        </Frame>
       )}
     </StageContext.Provider>
   )
 }
 
 export default ProjectPage
+
+const Frame = styled('div')({
+  height: '100%',
+  display: 'grid',
+  gridTemplate: '46px minmax(0, 1fr) auto / 150px minmax(0, 1fr) 318px',
+  gridTemplateAreas: "'top top top' 'root table evidence' 'gauges gauges gauges'",
+  '&.folded': { gridTemplateColumns: '150px minmax(0, 1fr) 34px' },
+  '@media (max-width: 999px)': {
+    '&, &.folded': {
+      gridTemplate: 'auto minmax(0, 1fr) auto / 108px minmax(0, 1fr)',
+      gridTemplateAreas: "'top top' 'root table' 'gauges gauges'",
+    },
+    '& .evidence.folded': { display: 'none' },
+    '& .evidence': {
+      position: 'fixed',
+      right: 0,
+      top: 92,
+      bottom: 60,
+      width: 318,
+      zIndex: 5,
+      boxShadow: '-6px 0 14px rgb(0 0 0 / 25%)',
+    },
+  },
+  '@media (max-width: 599px)': {
+    '&, &.folded': {
+      gridTemplate: 'auto auto minmax(0, 1fr) auto / minmax(0, 1fr)',
+      gridTemplateAreas: "'top' 'root' 'table' 'gauges'",
+    },
+    '& .evidence': { top: 0, bottom: 0, width: 'min(318px, 92vw)' },
+  },
+})
+
+/** The stage in front, with a scroll of its own. */
+const Work = styled('main')({
+  gridArea: 'table',
+  overflow: 'auto',
+  padding: '14px 18px 18px',
+  outlineOffset: -3,
+  '@media (max-width: 599px)': {
+    padding: '10px 10px 14px',
+  },
+})

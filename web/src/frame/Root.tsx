@@ -1,5 +1,6 @@
 // The stages as one root growing downwards: thick where things are settled, thin where they are open.
 
+import { styled } from '@mui/material'
 import { NavLink } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Marks } from '../kit/Mark'
@@ -14,7 +15,7 @@ export const Root = () => {
   const reach = settled.findIndex((s) => !s)
   const grown = reach < 0 ? stages.length : reach
   return (
-    <nav className="root" aria-label="Stages">
+    <Stages aria-label="Stages">
       <svg width="44" height={top + step * stages.length} aria-hidden="true">
         {stages.map((s, i) => {
           const y = top + i * step
@@ -52,6 +53,39 @@ export const Root = () => {
           )
         })}
       </ol>
-    </nav>
+    </Stages>
   )
 }
+
+const Stages = styled('nav')({
+  gridArea: 'root',
+  position: 'relative',
+  paddingLeft: 6,
+  borderRight: '1px solid var(--line)',
+  overflow: 'auto',
+  '& ol': { listStyle: 'none', margin: 0, padding: 0 },
+  '& li': { position: 'absolute', left: 46, right: 4 },
+  '& a': {
+    display: 'block',
+    color: 'inherit',
+    textDecoration: 'none',
+    padding: '2px 5px',
+    borderLeft: '3px solid transparent',
+  },
+  '& a.active': { borderLeftColor: 'var(--green)', background: 'var(--shade)' },
+  '& .stage-title': { display: 'block', fontWeight: 650, fontSize: 15 },
+  '& .stage-state': { fontSize: 12, display: 'flex', gap: 7 },
+  '@media (max-width: 999px)': {
+    overflowY: 'auto',
+    '& > svg': { display: 'none' },
+    '& li': { position: 'static', margin: '6px 0' },
+  },
+  '@media (max-width: 599px)': {
+    borderRight: 0,
+    borderBottom: '1px solid var(--line)',
+    padding: '0 4px',
+    '& ol': { display: 'flex', justifyContent: 'space-between' },
+    '& li': { margin: 0 },
+    '& .stage-state': { fontSize: 11 },
+  },
+})

@@ -1,7 +1,7 @@
 // Project name, how saving stands, undo and redo by name, search, stance, light.
 
 import { type Stance, stances } from '@root-board/core/design'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { Link } from 'react-router'
 import { useMode } from '../kit/mode'
 import { useStage } from '../shared/analysis'
@@ -12,6 +12,7 @@ import { useFrame } from './frame-state'
 import { useEvidence } from './use-evidence'
 import { Choice } from '../kit/inputs'
 import { NameInput } from '../kit/NameInput'
+import { Spacer } from '../kit/layout'
 
 const saveWords = (save: SaveState): string => {
   switch (save.kind) {
@@ -41,7 +42,7 @@ export const TopBar = () => {
   const frame = useFrame()
   const evidence = useEvidence(analysis.findings)
   return (
-    <header className="top-bar">
+    <Bar className="top-bar">
       <Link to="/" aria-label="All projects" title="All projects">
         <svg width="22" height="26" viewBox="0 0 40 60" aria-hidden="true">
           <path
@@ -72,7 +73,7 @@ export const TopBar = () => {
       >
         {saveWords(save)}
       </span>
-      <span className="spacer" />
+      <Spacer />
       <Button
         onClick={undo}
         disabled={done.length === 0}
@@ -113,13 +114,62 @@ export const TopBar = () => {
       </Button>
       <Button onClick={() => frame.set({ evidence: !evidence })} aria-pressed={evidence}>
         Evidence
-        <span className="its-marks">
+        <ItsMarks>
           <Marks findings={analysis.findings} />
-        </span>
+        </ItsMarks>
       </Button>
       <Button onClick={() => frame.set({ help: true })} aria-label="Keys">
         <kbd>?</kbd>
       </Button>
-    </header>
+    </Bar>
   )
 }
+
+const Bar = styled('header')({
+  gridArea: 'top',
+  display: 'flex',
+  alignItems: 'center',
+  gap: 8,
+  padding: '0 14px',
+  borderBottom: '1.5px solid var(--ink)',
+  minWidth: 0,
+  '& .project-name': {
+    font: 'inherit',
+    fontSize: 17,
+    fontWeight: 650,
+    color: 'inherit',
+    background: 'none',
+    border: 0,
+    borderBottom: '1px solid transparent',
+    width: 190,
+    padding: '2px 4px',
+    textOverflow: 'ellipsis',
+  },
+  '& .project-name:hover, & .project-name.Mui-focused': { borderBottomColor: 'var(--line)' },
+  '& .what': {
+    maxWidth: 'clamp(100px, 18vw, 240px)',
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+    whiteSpace: 'nowrap',
+  },
+  "& [role='status']": {
+    whiteSpace: 'nowrap',
+    fontSize: 13,
+    maxWidth: 230,
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+  },
+  '& .MuiButton-root': { padding: '2px 8px', minWidth: 0, borderColor: 'var(--line)', whiteSpace: 'nowrap' },
+  '& .stance': { fontSize: 13, whiteSpace: 'nowrap' },
+  '@media (max-width: 999px)': {
+    flexWrap: 'wrap',
+    padding: '6px 10px',
+  },
+})
+
+const ItsMarks = styled('span')({
+  display: 'flex',
+  gap: 6,
+  marginLeft: 6,
+  '&:empty': { display: 'none' },
+})

@@ -20,6 +20,7 @@ import { csvText } from '../shared/csv'
 import { download } from '../shared/words'
 import { TextInput } from './inputs'
 import { Body, Cell, Row, Table } from './Table'
+import { Spacer } from './layout'
 
 export interface GrowingColumn<R> {
   id: string
@@ -59,7 +60,6 @@ const Tools = styled('div')({
   gap: 8,
   alignItems: 'center',
   margin: '0 0 6px',
-  '& .spacer': { flex: 1 },
 })
 /** Scrolls sideways where it is narrow; else the page scrolls, and the head stays in its sight. */
 const Wide = styled('div')({ '@media (max-width: 999px)': { overflowX: 'auto', position: 'relative' } })
@@ -174,7 +174,7 @@ export const GrowingTable = <R,>({
             {shown.length} of {rows.length}
           </span>
         )}
-        <span className="spacer" />
+        <Spacer />
         <Button aria-haspopup="menu" onClick={(e) => setChoosing(e.currentTarget)}>
           Columns
         </Button>

@@ -40,6 +40,15 @@ const look = {
   },
   /* Set lighter than its number. */
   '.unit': { color: 'var(--faint)', fontWeight: 300, fontSize: '0.95em' },
+  '.one-line': { whiteSpace: 'nowrap' },
+  kbd: {
+    font: '12px var(--mono)',
+    border: '1px solid var(--line)',
+    borderRadius: 3,
+    padding: '0 4px',
+    marginLeft: 3,
+    whiteSpace: 'nowrap',
+  },
   '.scroll-x': { position: 'relative', overflowX: 'auto' },
   /* There the head of a table stays in sight. */
   '.scroll-narrow': { '@media (max-width: 999px)': { position: 'relative', overflowX: 'auto' } },

@@ -1,5 +1,6 @@
 // A field that reads quantities as builders type them (4k7, 300 mA) and says what it understood.
 
+import { styled } from '@mui/material'
 import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
 import { useId, useState } from 'react'
 import { TextInput } from './inputs'
@@ -56,7 +57,7 @@ export const QuantityField = ({
     }
   }
   return (
-    <span className="quantity-field">
+    <Fields className="quantity-field">
       <label htmlFor={id} className={hideLabel ? 'visually-hidden' : undefined}>
         {label}
       </label>
@@ -83,6 +84,13 @@ export const QuantityField = ({
           {fault}
         </span>
       )}
-    </span>
+    </Fields>
   )
 }
+
+const Fields = styled('span')({
+  display: 'inline-flex',
+  flexWrap: 'wrap',
+  gap: '2px 6px',
+  alignItems: 'center',
+})

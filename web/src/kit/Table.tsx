@@ -6,6 +6,7 @@ import type { ReactNode } from 'react'
 export const Table = styled(MuiTable)({
   '& th': { color: 'var(--faint)', fontWeight: 600, fontSize: 12.5 },
   '& thead th': { padding: '3px 8px 3px 0', borderBottom: '1.5px solid var(--ink)', verticalAlign: 'bottom' },
+  '& tr.total :is(th, td)': { borderTop: '1.5px solid var(--ink)', color: 'var(--ink)' },
   '& th[scope="row"]': { color: 'inherit', fontWeight: 450, fontSize: 'inherit' },
 })
 export const Body = TableBody

@@ -12,9 +12,8 @@ import {
   type Worked,
   workingText,
 } from '@root-board/core/findings'
-import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material'
+import { Button, ToggleButton, ToggleButtonGroup, styled } from '@mui/material'
 import { useLayoutEffect, useState } from 'react'
-import './working.css'
 import { Body, Cell, Columns, Row, Table } from './Table'
 import { useWorking } from './use-working'
 import { Flat } from './Flat'
@@ -33,7 +32,7 @@ const Working = ({ worked: pressed, corner, resized }: Props<Shown>) => {
   const { worked, failed } = useWorking(pressed)
   if (worked) return <WrittenOut worked={worked} corner={corner} resized={resized} />
   return (
-    <div className="working">
+    <Sheet>
       <h3>{pressed.label}</h3>
       <p className="mono result">
         <b>
@@ -47,7 +46,7 @@ const Working = ({ worked: pressed, corner, resized }: Props<Shown>) => {
       ) : (
         <p className="faint">Writing out how …</p>
       )}
-    </div>
+    </Sheet>
   )
 }
 
@@ -64,7 +63,7 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
   const copy = (what: 'working' | 'line', text: string) =>
     void navigator.clipboard.writeText(text).then(() => setCopied(what))
   return (
-    <div className="working">
+    <Sheet>
       {path.length > 1 && (
         <nav aria-label="Way here">
           {path.slice(0, -1).map((w, i) => (
@@ -149,7 +148,7 @@ const WrittenOut = ({ worked, corner: pressed = 'typ', resized }: Props<Worked>)
           {copied === 'line' ? 'Copied' : 'Copy the line for a calculator'}
         </Button>
       )}
-    </div>
+    </Sheet>
   )
 }
 
@@ -160,3 +159,14 @@ const OpenWorked = ({ of, open }: { of: Worked; open: (w: Worked) => void }) => 
 )
 
 export default Working
+
+const Sheet = styled('div')({
+  width: 'min(560px, 92vw)',
+  padding: '12px 16px 14px',
+  '& .result': { margin: '6px 0 10px', overflowWrap: 'anywhere' },
+  '& p': { margin: '8px 0' },
+  '& table td': { fontSize: 13 },
+  '& .corner': { display: 'flex', alignItems: 'center', gap: 10, fontSize: 13 },
+  '& .corner .MuiToggleButton-root': { padding: '1px 9px', textTransform: 'none', font: 'inherit' },
+  '& table': { marginBottom: 10 },
+})

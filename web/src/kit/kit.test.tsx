@@ -1,5 +1,7 @@
 // The controls of every page: what they are called, what they hand on, what they say when it is wrong.
 
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { act, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react'
 import { Fold } from './Fold'
@@ -8,6 +10,8 @@ import { Choice, TextInput, Tick } from './inputs'
 import { Labelled } from './Labelled'
 import { Marks } from './Mark'
 import { NameInput } from './NameInput'
+
+const web = join(__dirname, '..')
 
 test('a choice of numbers hands on the number, and only one of its own', () => {
   const chosen: number[] = []
@@ -120,4 +124,14 @@ test('a name counts with Enter and when its field is left, once; not with Esc, a
   type('Well')
   act(() => field.blur())
   expect(names).toEqual(['Fountain', 'Well'])
+})
+
+test('style sheets hold drawings and print, and no more: everything else has its look beside it', () => {
+  const sheets = readdirSync(web, { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.css'))
+  const lines = (of: (name: string) => boolean) =>
+    sheets
+      .filter(of)
+      .reduce((sum, name) => sum + readFileSync(join(web, name), 'utf8').trimEnd().split('\n').length, 0)
+  expect(sheets.map((f) => f.split('/').at(-1)).sort()).toEqual(['pins.css', 'power.css', 'print.css'])
+  expect(lines((name) => !name.endsWith('print.css'))).toBeLessThanOrEqual(500)
 })

@@ -5,6 +5,7 @@ import { Button } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { api, Problem, type StoredPart, type Take } from '../api/client'
 import { Choice } from '../kit/inputs'
+import { Notice } from '../kit/layout'
 
 interface Props {
   file: File
@@ -87,7 +88,7 @@ export const BringLibrary = ({ file, done }: Props) => {
   if (state.is === 'reading') return <p className="faint">Reading {file.name} …</p>
   if (state.is === 'faulty')
     return (
-      <div role="alert" className="brought fault">
+      <Notice role="alert" className="fault">
         <p className="stops">
           <b>{file.name}</b> was not taken; nothing was changed.
         </p>
@@ -101,12 +102,12 @@ export const BringLibrary = ({ file, done }: Props) => {
           {state.faults.length > 8 && <li>and {state.faults.length - 8} more</li>}
         </ul>
         <Button onClick={() => done()}>Close</Button>
-      </div>
+      </Notice>
     )
   const open = state.clashes.filter((c) => !choices[c.id])
   return (
-    <form
-      className="brought"
+    <Notice
+      as="form"
       aria-label="Parts of the same id"
       onSubmit={(e) => {
         e.preventDefault()
@@ -136,6 +137,6 @@ export const BringLibrary = ({ file, done }: Props) => {
         Take it so
       </Button>{' '}
       <Button onClick={() => done()}>Take nothing</Button>
-    </form>
+    </Notice>
   )
 }

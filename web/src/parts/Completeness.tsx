@@ -15,12 +15,12 @@ export const Completeness = ({ part }: { part: Part }) => {
           functions are missing from its table of legs.
         </p>
       )}
-      <Table className="completeness">
+      <Table>
         <Columns of={['Serves', 'Stated', 'Assumed until its sheet says', 'Missing']} />
         <Body>
           {checks.map((c) => (
             <Row key={c.serves}>
-              <Cell component="th" scope="row">
+              <Cell component="th" scope="row" className="one-line">
                 {c.serves}{' '}
                 {c.missing.length + c.assumed.length === 0 ? (
                   <span className="settled">✓ complete</span>

@@ -1,5 +1,6 @@
 // Two versions of a part beside one another: only what differs.
 
+import { styled } from '@mui/material'
 import { type Difference, differencesOf, formAt, type Part } from '@root-board/core/parts'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText } from './fact-text'
@@ -37,7 +38,7 @@ export const Differences = ({
     value === undefined ? <span className="faint">not stated</span> : factText(after.kind, path, value, after)
   if (found.length === 0) return <p className="settled">They say the same.</p>
   return (
-    <Table className="differences">
+    <DifferenceTable>
       <Columns of={['Fact', beforeName, afterName]} />
       <Body>
         {found.map((d) => (
@@ -48,6 +49,11 @@ export const Differences = ({
           </Row>
         ))}
       </Body>
-    </Table>
+    </DifferenceTable>
   )
 }
+
+const DifferenceTable = styled(Table)({
+  '& td:first-of-type': { width: '28%' },
+  '& td.mono': { overflowWrap: 'anywhere' },
+})

@@ -1,7 +1,7 @@
 // How many of a part lie in one's own drawer, and where.
 
 import type { Part } from '@root-board/core/parts'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, type DrawerLine } from '../api/client'
@@ -24,7 +24,7 @@ const DrawerForm = ({ part, line }: { part: Part; line: DrawerLine | undefined }
   const valid = /^\d{0,6}$/.test(count.trim())
   const changed = count.trim() !== String(line?.count ?? '') || place.trim() !== (line?.place ?? '')
   return (
-    <form
+    <Line
       className="drawer"
       aria-label="In my drawer"
       onSubmit={(e) => {
@@ -51,6 +51,13 @@ const DrawerForm = ({ part, line }: { part: Part; line: DrawerLine | undefined }
               ? `since ${new Date(line.since).toLocaleDateString('en-GB', { dateStyle: 'medium' })}`
               : ''}
       </span>
-    </form>
+    </Line>
   )
 }
+
+const Line = styled('form')({
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: 8,
+  alignItems: 'center',
+})

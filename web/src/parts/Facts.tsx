@@ -1,5 +1,6 @@
 // Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
 
+import { styled } from '@mui/material'
 import type { Part } from '@root-board/core/parts'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText, inOrder, isObject, isRated, type Json } from './fact-text'
@@ -69,7 +70,7 @@ export const Facts = ({ part }: { part: Part }) => {
   const assumed = new Set(part.assumed)
   if (facts.length === 0) return <p className="faint">Its file states no more than what is above.</p>
   return (
-    <Table className="facts">
+    <FactTable className="facts">
       <Columns of={['Fact', 'Value', 'Kind', 'Place in the sheet', 'Other sources']} />
       <Body>
         {facts.map(({ path, words, value }) => {
@@ -99,6 +100,12 @@ export const Facts = ({ part }: { part: Part }) => {
           )
         })}
       </Body>
-    </Table>
+    </FactTable>
   )
 }
+
+const FactTable = styled(Table)({
+  '& td:first-of-type': { width: '28%' },
+  '& td.mono': { overflowWrap: 'anywhere', minWidth: 110 },
+  '& td.one-line': { paddingRight: 20 },
+})

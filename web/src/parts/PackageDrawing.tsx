@@ -1,6 +1,7 @@
 // A package from above, to scale, from the dimensions in its part file. What the file doesn't say is drawn as usual for
 // its style and written without a number.
 
+import { styled } from '@mui/material'
 import type { Chip } from '@root-board/core/parts'
 
 type Package = Chip['package']
@@ -96,7 +97,7 @@ export const PackageDrawing = ({ package: p, name }: Props) => {
   const every = p.legs > 64 ? 10 : p.legs > 20 ? 5 : 1
   const numbered = legs.filter((l) => l.n === 1 || l.n === p.legs || l.n % every === 0)
   return (
-    <figure className="package-drawing">
+    <Figure>
       <svg
         viewBox={`${-margin} ${-margin} ${length + 2 * margin} ${width + 2 * margin}`}
         role="img"
@@ -152,6 +153,25 @@ export const PackageDrawing = ({ package: p, name }: Props) => {
         {p.rowSpacing !== undefined && `, rows ${shown(p.rowSpacing)} apart`}. Soldered{' '}
         {p.solder === 'through-hole' ? 'through holes' : `on the ${p.solder.replace('surface', 'surface,')}`}.
       </figcaption>
-    </figure>
+    </Figure>
   )
 }
+
+const Figure = styled('figure')({
+  margin: 0,
+  '& svg': { width: '100%', maxHeight: 190 },
+  '& .body': {
+    fill: 'var(--sheet)',
+    stroke: 'var(--ink)',
+    strokeWidth: 1,
+    vectorEffect: 'non-scaling-stroke',
+  },
+  '& .leg, & .first': {
+    fill: 'none',
+    stroke: 'var(--ink)',
+    strokeWidth: 0.8,
+    vectorEffect: 'non-scaling-stroke',
+  },
+  '& .leg-number': { fill: 'var(--faint)', fontFamily: 'var(--mono)' },
+  '& figcaption': { color: 'var(--faint)', fontSize: 12.5 },
+})

@@ -1,7 +1,7 @@
 // One part: what it is, what its file states and from where, what it can serve, who uses it, how many lie in the drawer.
 
 import { type Chip, knownPrice, type Part, partFormat, priceWords } from '@root-board/core/parts'
-import { Button, Tab, Tabs } from '@mui/material'
+import { Box, Button, styled, Tab, Tabs } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { useState } from 'react'
@@ -16,8 +16,8 @@ import { Facts } from './Facts'
 import { kindWords } from './names'
 import { PackageDrawing } from './PackageDrawing'
 import { PartsBar } from './PartsBar'
-import './parts.css'
 import { Choice } from '../kit/inputs'
+import { LibraryFrame, LibraryPage, Line, Notice } from '../kit/layout'
 
 const views = ['facts', 'legs', 'complete', 'uses', 'compare'] as const
 type View = (typeof views)[number]
@@ -138,7 +138,7 @@ const PutAway = ({ own, close }: { own: StoredPart; close: () => void }) => {
   const projects = uses.data?.projects ?? []
   const parts = uses.data?.parts ?? []
   return (
-    <div className="brought" role="alertdialog" aria-label={`Put ${own.part.name} away`}>
+    <Notice role="alertdialog" aria-label={`Put ${own.part.name} away`}>
       {!uses.data ? (
         <p className="faint">Asking who uses it …</p>
       ) : projects.length + parts.length === 0 ? (
@@ -161,7 +161,7 @@ const PutAway = ({ own, close }: { own: StoredPart; close: () => void }) => {
       </Button>{' '}
       <Button onClick={close}>Leave it</Button>
       {remove.error && <p className="stops">{remove.error.message}. Nothing was changed.</p>}
-    </div>
+    </Notice>
   )
 }
 
@@ -176,9 +176,9 @@ const PartPage = () => {
   const mine = own.data?.parts.find((p) => p.id === id)
   if (!part)
     return (
-      <div className="parts-frame">
+      <LibraryFrame>
         <PartsBar title="Part" />
-        <main className="parts-page">
+        <LibraryPage>
           {parts.isPending ? (
             <p className="faint">Fetching …</p>
           ) : (
@@ -187,17 +187,17 @@ const PartPage = () => {
               <Link to="/parts">All parts</Link>
             </p>
           )}
-        </main>
-      </div>
+        </LibraryPage>
+      </LibraryFrame>
     )
   const shown = views.filter((v) => v !== 'legs' || part.kind === 'chip')
   const view = shown.find((v) => v === query.get('view')) ?? 'facts'
   const file = mine?.file ?? { ...part, format: partFormat }
   return (
-    <div className="parts-frame">
+    <LibraryFrame>
       <PartsBar title={part.name} />
-      <main className="parts-page part-page">
-        <div className="part-head">
+      <LibraryPage>
+        <PartHead>
           <div>
             <p>
               {kindWords[part.kind]}
@@ -216,7 +216,7 @@ const PartPage = () => {
                 </>
               )}
             </p>
-            <p className="parts-tools">
+            <Line sx={{ mb: 1.25 }}>
               {mine && (
                 <Button
                   variant="contained"
@@ -238,11 +238,11 @@ const PartPage = () => {
                 Its file
               </Button>
               {mine && <Button onClick={() => setLeaving(true)}>Put away</Button>}
-            </p>
+            </Line>
             <Drawer part={part} />
           </div>
           {'package' in part && <PackageDrawing package={part.package} name={part.name} />}
-        </div>
+        </PartHead>
         {leaving && mine && <PutAway own={mine} close={() => setLeaving(false)} />}
         <Tabs
           value={view}
@@ -253,7 +253,7 @@ const PartPage = () => {
             <Tab key={v} value={v} label={viewWords[v]} />
           ))}
         </Tabs>
-        <section className="part-view" aria-label={viewWords[view]}>
+        <Box component="section" className="part-view" sx={{ pt: 1 }} aria-label={viewWords[view]}>
           {view === 'facts' && <Facts part={part} />}
           {view === 'legs' && part.kind === 'chip' && <Legs chip={part} />}
           {view === 'complete' && (
@@ -268,10 +268,21 @@ const PartPage = () => {
           )}
           {view === 'uses' && <Uses id={id} />}
           {view === 'compare' && <Compare part={part} all={parts.data ?? []} />}
-        </section>
-      </main>
-    </div>
+        </Box>
+      </LibraryPage>
+    </LibraryFrame>
   )
 }
 
 export default PartPage
+
+const PartHead = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) minmax(200px, 340px)',
+  gap: 24,
+  alignItems: 'start',
+  '& p': { margin: '0 0 6px' },
+  '@media (max-width: 900px)': {
+    gridTemplateColumns: 'minmax(0, 1fr)',
+  },
+})

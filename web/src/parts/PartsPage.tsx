@@ -12,10 +12,10 @@ import { download } from '../shared/words'
 import { BringLibrary } from './BringLibrary'
 import { kindWords, legsOf, offersOf } from './names'
 import { PartsBar } from './PartsBar'
-import './parts.css'
 import { type GrowingColumn, GrowingTable } from '../kit/GrowingTable'
 import { Choice, TextInput } from '../kit/inputs'
 import { FileButton } from '../kit/FileButton'
+import { LibraryFrame, LibraryPage, Line, Notice, Spacer } from '../kit/layout'
 
 interface Line {
   id: string
@@ -128,10 +128,10 @@ const PartsPage = () => {
     return (kind === '' || l.kind === kind) && words.every((w) => text.includes(w))
   })
   return (
-    <div className="parts-frame">
+    <LibraryFrame>
       <PartsBar title="Parts" />
-      <main className="parts-page">
-        <div className="parts-tools">
+      <LibraryPage>
+        <Line sx={{ mb: 1.25 }}>
           <Button component={Link} to="/parts/from-sheet" variant="contained" color="primary">
             Put in a part from its sheet
           </Button>
@@ -150,7 +150,7 @@ const PartsPage = () => {
           >
             Your {mine.length} part{mine.length === 1 ? '' : 's'} as one file
           </Button>
-          <span className="spacer" />
+          <Spacer />
           <label>
             Find{' '}
             <TextInput
@@ -173,7 +173,7 @@ const PartsPage = () => {
           <span className="faint">
             {shown.length} of {lines.length} parts, {mine.length} yours
           </span>
-        </div>
+        </Line>
         {brought && (
           <BringLibrary
             file={brought}
@@ -188,7 +188,7 @@ const PartsPage = () => {
           />
         )}
         {(own.data?.unreadable ?? []).map((u) => (
-          <div key={u.id} className="unreadable" role="alert">
+          <Notice key={u.id} role="alert">
             <b className="mono">{u.id}</b> can’t be read by this version: {u.faults[0]?.message}. It is kept
             as it is.{' '}
             <Button
@@ -196,7 +196,7 @@ const PartsPage = () => {
             >
               Its file
             </Button>
-          </div>
+          </Notice>
         ))}
         {parts.error ? (
           <p className="stops" role="alert">
@@ -214,8 +214,8 @@ const PartsPage = () => {
             empty={parts.isPending ? 'Loading …' : 'No part is like that.'}
           />
         )}
-      </main>
-    </div>
+      </LibraryPage>
+    </LibraryFrame>
   )
 }
 

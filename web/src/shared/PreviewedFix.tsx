@@ -3,7 +3,7 @@
 import type { Preview } from '@root-board/core/analysis'
 import type { Design } from '@root-board/core/design'
 import type { Fix } from '@root-board/core/findings'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { questions } from '../worker/client'
 import { useStage } from './analysis'
@@ -59,7 +59,7 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
     )
   const lines = preview.undecided ? [] : preview.lines
   return (
-    <div className="preview" role="group" aria-label={`What “${fix.label}” would change`}>
+    <Previewed className="preview" role="group" aria-label={`What “${fix.label}” would change`}>
       <b>{fix.label}</b> would change:
       <ul>
         {preview.undecided && (
@@ -95,6 +95,14 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
         Do it
       </Button>{' '}
       <Button onClick={close}>Not now</Button>
-    </div>
+    </Previewed>
   )
 }
+
+const Previewed = styled('div')({
+  border: '1px solid var(--line)',
+  padding: '8px 10px',
+  width: '100%',
+  fontSize: 13,
+  '& ul': { listStyle: 'square', paddingLeft: 18, margin: '4px 0 8px' },
+})

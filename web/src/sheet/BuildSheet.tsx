@@ -8,7 +8,7 @@ import { Link } from 'react-router'
 import { useStage } from '../shared/analysis'
 import { Caution } from '../kit/Caution'
 import { Expectation } from '../kit/Expectation'
-import './sheet.css'
+import { Paper } from './Paper'
 import { Warnings } from './Warnings'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 
@@ -17,17 +17,17 @@ const BuildSheet = () => {
   const { build, chip, power, pins } = analysis
   if (build.parts.length === 0)
     return (
-      <main className="sheet">
+      <Paper className="sheet">
         <h1>{design.name}</h1>
         <p className="empty">
           There is no board to print yet: it needs {build.missing.join(' and ')}.{' '}
           <Link to="../build">Back to Build</Link>
         </p>
-      </main>
+      </Paper>
     )
   const beside = cautionsBeside(build.steps)
   return (
-    <main className="sheet">
+    <Paper className="sheet">
       <p className="screen-only">
         <Button variant="contained" color="primary" onClick={() => window.print()}>
           Print
@@ -136,7 +136,7 @@ const BuildSheet = () => {
           </Body>
         </Table>
       </section>
-    </main>
+    </Paper>
   )
 }
 

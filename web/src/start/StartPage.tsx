@@ -1,7 +1,7 @@
 // The first page: one's projects, a new one, and bringing files in.
 
 import { emptyDesign } from '@root-board/core/design'
-import { Button, TextField } from '@mui/material'
+import { Button, TextField, styled } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { type DragEvent, useState } from 'react'
@@ -9,7 +9,6 @@ import { Link, useNavigate } from 'react-router'
 import { api, Problem, type ProjectLine } from '../api/client'
 import { useMode } from '../kit/mode'
 import { importFile, type ImportFault } from './import-file'
-import './start.css'
 import { FileButton } from '../kit/FileButton'
 import { useGuided } from '../guide/guided'
 import { Away } from './Away'
@@ -97,7 +96,7 @@ const StartPage = () => {
   ) as [ProjectLine[], ProjectLine[]]
 
   return (
-    <main
+    <Page
       className={over ? 'start over' : 'start'}
       onDragOver={(e) => {
         e.preventDefault()
@@ -227,8 +226,26 @@ const StartPage = () => {
           {parts.error instanceof Problem && ` ${parts.error.message}`}
         </p>
       </section>
-    </main>
+    </Page>
   )
 }
 
 export default StartPage
+
+const Page = styled('main')({
+  minHeight: '100%',
+  maxWidth: 860,
+  margin: '0 auto',
+  padding: '28px 24px 60px',
+  '&.over': { outline: '3px dashed var(--green)', outlineOffset: -12 },
+  '& header': { display: 'flex', gap: 18, alignItems: 'flex-start', marginBottom: 26 },
+  '& header div': { flex: 1 },
+  '& header h1': { fontSize: 30 },
+  '& header p': { margin: '4px 0 0', maxWidth: '56ch' },
+  '& section': { margin: '0 0 30px' },
+  '& h2': { marginBottom: 10 },
+  '& form': { display: 'flex', gap: 10, alignItems: 'stretch' },
+  '& .fault': { borderLeft: '3px solid var(--clay)', paddingLeft: 12 },
+  '& .fault ul': { margin: '4px 0', paddingLeft: 18 },
+  '& .away': { margin: '4px 0', padding: 0, listStyle: 'none' },
+})

@@ -2,7 +2,7 @@
 // to, and what differs from the original.
 
 import { type Fault, FaultyFile, type Part, partFormat, readPart } from '@root-board/core/parts'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { useEffect, useMemo, useState } from 'react'
@@ -13,7 +13,7 @@ import { kindWords } from '../names'
 import { PartsBar } from '../PartsBar'
 import { type Json, withValue } from './data'
 import { Field } from './Fields'
-import '../parts.css'
+import { LibraryFoot, LibraryFrame, LibraryPage, Spacer } from '../../kit/layout'
 
 /** Fields that no sheet was read for leave the list as soon as somebody states them. */
 const stated = (data: Json, path: string): Json => {
@@ -93,7 +93,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
   const conflict = save.error instanceof Problem && save.error.status === 412
   return (
     <>
-      <main className="parts-page edit-page">
+      <Form>
         <p className="faint">
           A {kindWords[original.kind]}.{' '}
           {own
@@ -135,8 +135,8 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
           steps={[]}
           label=""
         />
-      </main>
-      <footer className="paste-foot">
+      </Form>
+      <LibraryFoot>
         <span>
           {faults.length === 0 ? (
             <span className="settled">A valid part</span>
@@ -160,7 +160,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
             )}
           </span>
         )}
-        <span className="spacer" />
+        <Spacer />
         <Button disabled={at === 0} onClick={() => setAt(at - 1)}>
           Undo
         </Button>
@@ -181,7 +181,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
         >
           Save
         </Button>
-      </footer>
+      </LibraryFoot>
     </>
   )
 }
@@ -194,24 +194,54 @@ const EditPage = () => {
   const original = parts.data?.find((p) => p.id === id)
   const mine = query.get('copy') ? undefined : own.data?.parts.find((p) => p.id === id)
   return (
-    <div className="parts-frame">
+    <LibraryFrame>
       <PartsBar
         title={original ? `${mine ? 'Change' : 'Copy and change'} ${original.name}` : 'Change a part'}
       />
       {original && own.data ? (
         <Editor key={`${id} ${mine?.version}`} original={original} own={mine} parts={parts.data!} />
       ) : (
-        <main className="parts-page">
+        <LibraryPage>
           <p className="empty">
             {parts.isPending || own.isPending
               ? 'Fetching …'
               : (parts.error?.message ?? `There is no part “${id}”.`)}{' '}
             <Link to="/parts">All parts</Link>
           </p>
-        </main>
+        </LibraryPage>
       )}
-    </div>
+    </LibraryFrame>
   )
 }
 
 export default EditPage
+
+const Form = styled(LibraryPage)({
+  '& .fields': { display: 'flex', flexWrap: 'wrap', gap: '8px 16px', alignItems: 'flex-end' },
+  '& .fields.group, & .group.absent, & .rated, & details.list': { flexBasis: '100%' },
+  '& .fields.group': { borderLeft: '2px solid var(--line)', padding: '4px 0 4px 12px' },
+  '& .fields h2': { fontSize: 14, flexBasis: '100%' },
+  '& .rated': {
+    border: 0,
+    borderLeft: '2px solid var(--line)',
+    margin: 0,
+    padding: '2px 0 2px 12px',
+    display: 'flex',
+    flexWrap: 'wrap',
+    gap: '6px 12px',
+    alignItems: 'flex-end',
+  },
+  '& .rated legend': { fontWeight: 600, padding: 0 },
+  '& .rated .other-source': { flexBasis: '100%', display: 'flex', gap: 8, alignItems: 'flex-end' },
+  '& details details': { paddingLeft: 14 },
+  '& summary': { cursor: 'pointer', padding: '3px 0' },
+  '& details.list > summary': { fontWeight: 600 },
+  '& .field-fault': { fontSize: 12.5, maxWidth: '46ch' },
+  '& .edit-differences': {
+    border: '1px solid var(--line)',
+    padding: 10,
+    marginBottom: 14,
+    maxHeight: '40vh',
+    overflow: 'auto',
+  },
+})

@@ -17,6 +17,7 @@ import { fieldWords } from '../names'
 import { blank, type Json, valueAt } from './data'
 import { Fold } from '../../kit/Fold'
 import { Choice, Tick, TextInput } from '../../kit/inputs'
+import { Captioned } from '../../kit/layout'
 
 export interface Editing {
   kind: PartKind
@@ -72,7 +73,7 @@ const Quantity = ({ editing, steps, unit, label, hidden }: FieldProps & { unit: 
   const id = useId()
   const faults = faultsAt(editing, steps)
   return (
-    <span className="field">
+    <Captioned>
       <label htmlFor={id} className={hidden ? 'visually-hidden' : undefined}>
         {label}
         {unit && ` (${unit})`}
@@ -90,7 +91,7 @@ const Quantity = ({ editing, steps, unit, label, hidden }: FieldProps & { unit: 
         onBlur={() => setTyped(undefined)}
       />
       <FaultText faults={faults} />
-    </span>
+    </Captioned>
   )
 }
 
@@ -101,7 +102,7 @@ const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean
   const text = value === undefined || value === null ? '' : plainText(value)
   const long = text.length > 34 || ['description', 'reason', 'why', 'does'].includes(String(steps.at(-1)))
   return (
-    <span className={long ? 'field wide' : 'field'}>
+    <Captioned className={long ? 'wide' : 'field'}>
       <label htmlFor={id}>{label}</label>
       <TextInput
         id={id}
@@ -115,7 +116,7 @@ const Text = ({ editing, steps, label, number }: FieldProps & { number?: boolean
         }}
       />
       <FaultText faults={faults} />
-    </span>
+    </Captioned>
   )
 }
 
@@ -124,7 +125,7 @@ const OneOf = ({ editing, steps, label, options, required }: FieldProps & { opti
   const value = valueAt(editing.data, steps)
   const faults = faultsAt(editing, steps)
   return (
-    <span className="field">
+    <Captioned>
       <label htmlFor={id}>{label}</label>
       <Choice
         id={id}
@@ -137,7 +138,7 @@ const OneOf = ({ editing, steps, label, options, required }: FieldProps & { opti
         onChange={(chosen) => editing.change(steps, chosen || undefined)}
       />
       <FaultText faults={faults} />
-    </span>
+    </Captioned>
   )
 }
 
@@ -224,7 +225,7 @@ const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string;
   const id = useId()
   const shown = list.map((v) => (item === 'function' ? functionText(v) : String(v))).join(', ')
   return (
-    <span className="field wide">
+    <Captioned className="wide">
       <label htmlFor={id}>{label} (at commas)</label>
       <TextInput
         id={id}
@@ -243,7 +244,7 @@ const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string;
         onBlur={() => setTyped(undefined)}
       />
       <FaultText faults={editing.faults.filter((f) => f.path.startsWith(pathText(steps)))} />
-    </span>
+    </Captioned>
   )
 }
 
@@ -322,7 +323,7 @@ const PairMap = ({ editing, steps, label }: FieldProps) => {
   const [typed, setTyped] = useState<string>()
   const id = useId()
   return (
-    <span className="field wide">
+    <Captioned className="wide">
       <label htmlFor={id}>{label} (name, space, position; at commas)</label>
       <TextInput
         id={id}
@@ -339,7 +340,7 @@ const PairMap = ({ editing, steps, label }: FieldProps) => {
         onBlur={() => setTyped(undefined)}
       />
       <FaultText faults={editing.faults.filter((f) => f.path.startsWith(pathText(steps)))} />
-    </span>
+    </Captioned>
   )
 }
 
@@ -361,7 +362,6 @@ export const Field = ({ editing, steps, required, label }: FieldProps) => {
     case 'flag':
       return (
         <Tick
-          className="field flag"
           checked={valueAt(editing.data, steps) === true}
           onChange={(on) => editing.change(steps, on || undefined)}
         >

@@ -8,6 +8,7 @@ import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { usePaste } from './draft'
 import { Choice } from '../../kit/inputs'
 import { FileButton } from '../../kit/FileButton'
+import { Notice } from '../../kit/layout'
 
 const largest = 16 * 2 ** 20
 
@@ -34,7 +35,7 @@ export const ExchangeFiles = () => {
     }
   }
   return (
-    <section aria-label="Exchange files" className="paste-result">
+    <section aria-label="Exchange files" style={{ padding: '10px 0' }}>
       <p className="faint">
         A boundary-scan description (BSDL) names the legs of each package; an IBIS file says how strongly they
         drive and how their inputs clamp. Bring either or both; tables pasted under Legs and Limits complete
@@ -52,7 +53,7 @@ export const ExchangeFiles = () => {
         </p>
       )}
       {fault && (
-        <div role="alert" className="brought">
+        <Notice role="alert">
           <p className="stops">
             <b>{fault.file}</b> was not taken; nothing was changed.
           </p>
@@ -64,7 +65,7 @@ export const ExchangeFiles = () => {
               </li>
             ))}
           </ul>
-        </div>
+        </Notice>
       )}
       {exchange.length === 0 && !fault && <p className="empty">No exchange file has been brought yet.</p>}
       {exchange.length > 0 && (

@@ -1,9 +1,10 @@
 // What was understood of a table of limits: each fact with its kind and where it goes.
 
 import type { FoundFact, Place, UnderstoodLimits } from '@root-board/core/intake'
-import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import { Body, Cell, Columns, Row } from '../../kit/Table'
 import { factText } from '../fact-text'
 import { Flat } from '../../kit/Flat'
+import { FoundTable } from './FoundTable'
 
 interface Props {
   limits: UnderstoodLimits
@@ -16,7 +17,7 @@ const kindOf = (fact: FoundFact): string => {
 }
 
 export const FoundFacts = ({ limits, chosen, choose }: Props) => (
-  <Table className="found-legs">
+  <FoundTable>
     <Columns of={['Fact', 'Value', 'Kind']} />
     <Body>
       {limits.facts.map((fact, i) => {
@@ -34,5 +35,5 @@ export const FoundFacts = ({ limits, chosen, choose }: Props) => (
         )
       })}
     </Body>
-  </Table>
+  </FoundTable>
 )

@@ -1,9 +1,10 @@
 // What was understood of a table of legs: one row for each leg, linked to where it stands in the text.
 
 import type { FoundLeg, Place, Understood } from '@root-board/core/intake'
-import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
+import { Body, Cell, Columns, Row } from '../../kit/Table'
 import { onArrowKeys } from '../../kit/arrow-list'
 import { Flat } from '../../kit/Flat'
+import { FoundTable } from './FoundTable'
 
 interface Props {
   table: Understood
@@ -29,7 +30,7 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
   const legs = [...table.legs].sort((a, b) => (a.legs[0] ?? 0) - (b.legs[0] ?? 0))
   const stop = legs.some((l) => legKey(l) === chosen) ? chosen : legs[0] && legKey(legs[0])
   return (
-    <Table className="found-legs" onKeyDown={onArrowKeys}>
+    <FoundTable onKeyDown={onArrowKeys}>
       <Columns of={['Legs', 'Name', 'Type', 'Functions']} />
       <Body>
         {legs.map((leg) => {
@@ -74,6 +75,6 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
           )
         })}
       </Body>
-    </Table>
+    </FoundTable>
   )
 }

@@ -1,9 +1,11 @@
 // What can't be read from a table: what the part is called, and for a board its chip and voltages.
 
+import { styled } from '@mui/material'
 import { type Library, partsOfKind } from '@root-board/core/parts'
 import { useId } from 'react'
 import { type PasteDraft, usePaste } from './draft'
 import { Choice, TextInput } from '../../kit/inputs'
+import { Captioned } from '../../kit/layout'
 
 const Field = ({
   name,
@@ -22,7 +24,7 @@ const Field = ({
   const value = usePaste((s) => s[name]) as string
   const set = usePaste((s) => s.set)
   return (
-    <span className="field">
+    <Captioned>
       <label htmlFor={id}>{label}</label>
       <TextInput
         id={id}
@@ -33,7 +35,7 @@ const Field = ({
         maxLength={200}
         onChange={(typed) => set({ [name]: typed })}
       />
-    </span>
+    </Captioned>
   )
 }
 
@@ -42,8 +44,8 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
   const ids = [useId(), useId(), useId()]
   const chips = library ? partsOfKind(library, 'chip') : []
   return (
-    <div className="paste-head">
-      <span className="field">
+    <HeadFields>
+      <Captioned>
         <label htmlFor={ids[0]}>What is it?</label>
         <Choice<PasteDraft['kind']>
           id={ids[0]}
@@ -54,13 +56,13 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
           ]}
           onChange={(kind) => set({ kind, answers: {} })}
         />
-      </span>
+      </Captioned>
       <Field name="name" label="Its name" required />
       <Field name="sheet" label="Its data sheet" width={190} placeholder="title, issue" />
       <Field name="price" label="Price, €" width={70} />
       {kind === 'chip' ? (
         <>
-          <span className="field">
+          <Captioned>
             <label htmlFor={ids[1]}>Package</label>
             <Choice
               id={ids[1]}
@@ -74,12 +76,12 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               ]}
               onChange={(style) => set({ style })}
             />
-          </span>
+          </Captioned>
           <Field name="legs" label="Legs" width={60} placeholder="all" />
         </>
       ) : (
         <>
-          <span className="field">
+          <Captioned>
             <label htmlFor={ids[2]}>Chip on it</label>
             <Choice
               id={ids[2]}
@@ -90,12 +92,18 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               ]}
               onChange={(chip) => set({ chip, answers: {} })}
             />
-          </span>
+          </Captioned>
           <Field name="logic" label="Logic" width={70} />
           <Field name="inputMin" label="Input from" width={70} />
           <Field name="inputMax" label="to" width={70} />
         </>
       )}
-    </div>
+    </HeadFields>
   )
 }
+
+const HeadFields = styled('div')({
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '6px 14px',
+})

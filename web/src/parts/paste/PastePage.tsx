@@ -3,7 +3,7 @@
 
 import { makeLibrary } from '@root-board/core/parts'
 import type { Place, Understood, UnderstoodLimits } from '@root-board/core/intake'
-import { Button, Tab, Tabs } from '@mui/material'
+import { Button, Tab, Tabs, styled } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { useMemo, useState } from 'react'
@@ -21,8 +21,8 @@ import { ExchangeFiles } from './ExchangeFiles'
 import { idFrom, resultOf, withExchange } from './result'
 import { SourceText } from './SourceText'
 import { useRead } from './use-read'
-import '../parts.css'
 import { TextInput } from '../../kit/inputs'
+import { LibraryFoot, LibraryFrame, Spacer } from '../../kit/layout'
 
 const tooMany = 20_000
 
@@ -87,9 +87,9 @@ const PastePage = () => {
   }
   const lines = text.split('\n').length
   return (
-    <div className="parts-frame">
+    <LibraryFrame>
       <PartsBar title="Put in a part from its sheet" />
-      <main className="paste-page">
+      <Page>
         <HeadForm library={library} />
         <Tabs
           value={view}
@@ -106,7 +106,7 @@ const PastePage = () => {
         {view === 'exchange' ? (
           <ExchangeFiles />
         ) : view === 'part' ? (
-          <section aria-label="The part" className="paste-result">
+          <section aria-label="The part" style={{ padding: '10px 0' }}>
             {result.part ? (
               <>
                 {whole!.faults.length > 0 && (
@@ -134,13 +134,12 @@ const PastePage = () => {
                 show={(places) => show('question', places)}
               />
             )}
-            <div className="paste-sides">
+            <Sides>
               <section aria-label="Pasted text">
                 {typing || text === '' ? (
                   <TextInput
                     mono
                     rows={12}
-                    className="pasted"
                     label={
                       onLimits ? 'Table of its limits' : board ? 'Table of its header' : 'Table of its legs'
                     }
@@ -198,11 +197,11 @@ const PastePage = () => {
                   </>
                 )}
               </section>
-            </div>
+            </Sides>
           </>
         )}
-      </main>
-      <footer className="paste-foot">
+      </Page>
+      <LibraryFoot>
         <span>
           {result.part ? (
             <>
@@ -228,7 +227,7 @@ const PastePage = () => {
             {taken ? ': give this one another name, or change that one.' : '. Nothing was put in.'}
           </span>
         )}
-        <span className="spacer" />
+        <Spacer />
         <Button
           onClick={() => {
             if (window.confirm('Forget what was pasted and answered?')) draft.clear()
@@ -244,8 +243,8 @@ const PastePage = () => {
         >
           Put it in the library
         </Button>
-      </footer>
-    </div>
+      </LibraryFoot>
+    </LibraryFrame>
   )
 }
 
@@ -271,3 +270,39 @@ const Counts = ({ table }: { table: Understood }) => {
 }
 
 export default PastePage
+
+const Page = styled('main')({
+  padding: '8px 20px 0',
+  minHeight: 0,
+  display: 'flex',
+  flexDirection: 'column',
+  overflow: 'auto',
+  '& .MuiTabs-root': { minHeight: 38 },
+  '& .paste-tools': { margin: '6px 0' },
+  '& .counts p': { margin: '0 0 4px' },
+})
+
+const Sides = styled('div')({
+  flex: 1,
+  minHeight: 260,
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
+  gap: 20,
+  '& > section': { minHeight: 0, overflow: 'auto', display: 'flex', flexDirection: 'column', paddingTop: 6 },
+  '& textarea': {
+    flex: 1,
+    minHeight: 200,
+    width: '100%',
+    resize: 'none',
+    whiteSpace: 'pre',
+    font: '400 12.5px/1.5 var(--mono)',
+    color: 'inherit',
+    background: 'var(--sheet)',
+    border: '1px solid var(--line)',
+    padding: 8,
+  },
+  '@media (max-width: 900px)': {
+    gridTemplateColumns: 'minmax(0, 1fr)',
+    '& > section': { minHeight: 300 },
+  },
+})

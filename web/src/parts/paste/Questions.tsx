@@ -1,7 +1,7 @@
 // What is not clear yet: the question that settles most comes first, and an answer holds for the rest of the table.
 
 import type { Answers, Place, Question } from '@root-board/core/intake'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useState } from 'react'
 import { Choice, TextInput } from '../../kit/inputs'
 
@@ -74,7 +74,7 @@ export const Questions = ({ questions, answers, answer, show }: Props) => {
   const [first] = questions
   const given = Object.keys(answers).length
   return (
-    <section aria-label="Questions" className="questions">
+    <Asked aria-label="Questions" className="questions">
       {first ? (
         <One
           key={first.id}
@@ -91,6 +91,13 @@ export const Questions = ({ questions, answers, answer, show }: Props) => {
           Take the last answer back
         </Button>
       )}
-    </section>
+    </Asked>
   )
 }
+
+const Asked = styled('section')({
+  borderBottom: '1px solid var(--line)',
+  padding: '6px 0',
+  '& p': { margin: '2px 0 4px' },
+  '& .answers': { display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
+})

@@ -1,6 +1,7 @@
 // The pasted text, line by line, each with what it was taken for. What belongs to the chosen leg or fact is underlined;
 // choosing a line shows what came of it.
 
+import { styled } from '@mui/material'
 import type { Place } from '@root-board/core/intake'
 import { useEffect, useRef } from 'react'
 import { Flat } from '../../kit/Flat'
@@ -53,7 +54,7 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
     first.current?.scrollIntoView?.({ block: 'nearest' })
   }, [firstLine])
   return (
-    <ol className="source-text mono" aria-label="What was pasted" tabIndex={0}>
+    <Lines className="source-text mono" aria-label="What was pasted" tabIndex={0}>
       {lines.slice(0, most).map((line, i) => {
         const number = i + 1
         const places = marked.filter((p) => p.line === number)
@@ -75,6 +76,38 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
         )
       })}
       {lines.length > most && <li className="faint">and {lines.length - most} more lines</li>}
-    </ol>
+    </Lines>
   )
 }
+
+const Lines = styled('ol')({
+  listStyle: 'none',
+  flex: 1,
+  margin: 0,
+  padding: 0,
+  overflow: 'auto',
+  fontSize: 12.5,
+  background: 'var(--sheet)',
+  border: '1px solid var(--line)',
+  '& li': { borderLeft: '3px solid transparent' },
+  '& li.here': { borderLeftColor: 'var(--ink)', background: 'var(--shade)' },
+  '& button': { display: 'grid', gridTemplateColumns: '40px 82px minmax(0, max-content)', width: '100%' },
+  '& .line-number': { textAlign: 'right', paddingRight: 8 },
+  '& .line-kind': {
+    color: 'var(--faint)',
+    fontFamily: "'Atkinson Hyperlegible Next Variable', sans-serif",
+    fontSize: 12,
+  },
+  '& .line-text': { whiteSpace: 'pre', tabSize: 6 },
+  '& .page .line-text, & .footnote .line-text, & .section .line-text, & .heading .line-text': {
+    color: 'var(--faint)',
+  },
+  '& .unknown .line-kind': { color: 'var(--ochre)', fontWeight: 650 },
+  '& mark': {
+    background: 'none',
+    color: 'inherit',
+    fontWeight: 700,
+    textDecoration: 'underline 2px',
+    textUnderlineOffset: 3,
+  },
+})

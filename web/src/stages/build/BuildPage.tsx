@@ -1,6 +1,6 @@
 // Build: the support circuit, the parts list, the wiring table and the steps, in four views of one page.
 
-import { Tab, Tabs } from '@mui/material'
+import { Tab, Tabs, styled } from '@mui/material'
 import { Link, useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { Exports } from './Exports'
@@ -8,7 +8,6 @@ import { PartsList } from './PartsList'
 import { Steps } from './Steps'
 import { Support } from './Support'
 import { Wiring } from './Wiring'
-import './build.css'
 
 const views = [
   { id: 'support', title: 'Support circuit', View: Support },
@@ -23,7 +22,7 @@ const BuildPage = () => {
   const view = views.find((v) => v.id === query.get('view')) ?? views[0]
   const { missing } = analysis.build
   return (
-    <div className="build-page">
+    <Page>
       <header>
         <h1>Build</h1>
         {analysis.build.parts.length > 0 && <Exports />}
@@ -68,8 +67,31 @@ const BuildPage = () => {
           </div>
         </>
       )}
-    </div>
+    </Page>
   )
 }
 
 export default BuildPage
+
+const Page = styled('div')({
+  '& header': {
+    display: 'flex',
+    flexWrap: 'wrap',
+    justifyContent: 'space-between',
+    alignItems: 'baseline',
+    gap: 6,
+  },
+  '& header p': { margin: 0 },
+  '& .MuiTabs-root, & .MuiTab-root': { minHeight: 38 },
+  '& .MuiTab-root': {
+    textTransform: 'none',
+    fontSize: 14,
+    padding: '8px 14px 8px 0',
+    marginRight: 16,
+    minWidth: 0,
+    alignItems: 'flex-start',
+  },
+  '& .build-view': { paddingTop: 8 },
+  '& .build-view table': { fontSize: 13.5 },
+  '& tr.total th, & tr.total td': { borderTop: '1.5px solid var(--ink)', color: 'var(--ink)' },
+})

@@ -11,7 +11,7 @@ export const Exports = () => {
   const { analysis, design } = useStage()
   const { build, chip, pins } = analysis
   return (
-    <p className="exports">
+    <p>
       <Button
         onClick={() =>
           download(fileName(design.name, '-parts.csv'), csvText(partsTable(build.parts)), 'text/csv')

@@ -1,5 +1,6 @@
 // The order of building, a check after each step, cautions beside the step they belong to.
 
+import { styled } from '@mui/material'
 import { cautionsBeside } from '@root-board/core/build'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
@@ -10,7 +11,7 @@ export const Steps = () => {
   const { steps } = useStage().analysis.build
   const beside = cautionsBeside(steps)
   return (
-    <ol className="steps">
+    <StepList className="steps">
       {steps.map((step, i) => {
         return (
           <li key={i}>
@@ -43,6 +44,15 @@ export const Steps = () => {
           </li>
         )
       })}
-    </ol>
+    </StepList>
   )
 }
+
+const StepList = styled('ol')({
+  paddingLeft: 24,
+  margin: 0,
+  '& > li': { marginBottom: 18 },
+  '& > li::marker': { fontWeight: 650, color: 'var(--green)', fontSize: 16 },
+  '& ul': { margin: '4px 0 6px', paddingLeft: 18 },
+  '& .checks td:nth-child(3)': { whiteSpace: 'nowrap' },
+})

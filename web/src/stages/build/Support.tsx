@@ -1,5 +1,6 @@
 // Every support part, in or out: why it is there, its sums, and what leaving it out risks.
 
+import { styled } from '@mui/material'
 import type { SupportPart } from '@root-board/core/circuit'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
@@ -11,14 +12,14 @@ export const Support = () => {
   // A lamp's resistor comes and goes with the lamp.
   const shown = analysis.build.support.filter((s) => s.key !== 'power-lamp-resistor')
   return (
-    <Table className="support">
+    <SupportTable className="support">
       <Columns of={['On the board', 'Part', 'Value', 'Why; without it', 'Working']} />
       <Body>
         {shown.map((s) => (
           <SupportRow key={s.key} part={s} />
         ))}
       </Body>
-    </Table>
+    </SupportTable>
   )
 }
 
@@ -80,3 +81,9 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
     </Row>
   )
 }
+
+const SupportTable = styled(Table)({
+  '& td:first-of-type': { whiteSpace: 'nowrap' },
+  '& tr.out td': { color: 'var(--faint)' },
+  '& .sum-of': { display: 'block', whiteSpace: 'nowrap' },
+})

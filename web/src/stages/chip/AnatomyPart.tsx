@@ -21,7 +21,7 @@ export const AnatomyPart = ({ board }: { board: Board }) => {
     <section aria-labelledby="anatomy">
       <h2 id="anatomy">What {board.name} is made of</h2>
       <div className="scroll-x">
-        <Table className="anatomy">
+        <Table>
           <Columns
             of={['Block', 'What it does', right('Asleep'), right('Awake'), 'Legs', 'On a board of your own']}
           />

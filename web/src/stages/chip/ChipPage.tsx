@@ -5,7 +5,7 @@ import { type CandidateChip } from '@root-board/core/chip'
 import { swapTo, swapWords } from '@root-board/core/pins'
 import { priceWords } from '@root-board/core/parts'
 import { formatQuantity, fullRange } from '@root-board/core/quantity'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
@@ -17,7 +17,6 @@ import { ClockPart } from './ClockPart'
 import { Comparison } from './Comparison'
 import { Filters, noFilter, passes } from './Filters'
 import { useCandidates } from './use-candidates'
-import './chip.css'
 import { Flat } from '../../kit/Flat'
 import { Tick } from '../../kit/inputs'
 
@@ -65,7 +64,7 @@ const ChipPage = () => {
   const anatomy =
     candidates.list.find((c) => c.chip.id === opened)?.chip.board ?? (opened ? undefined : own?.board)
   return (
-    <div className="chip-page">
+    <Page>
       <header className="chip-head">
         <h1>Chip</h1>
         {compare.length > 1 && (
@@ -98,7 +97,7 @@ const ChipPage = () => {
         )}
       </p>
       <div className="scroll-x">
-        <Table className="candidates">
+        <Candidates>
           <Columns
             of={[
               hidden('Side by side'),
@@ -227,7 +226,7 @@ const ChipPage = () => {
               </Fragment>
             ))}
           </Body>
-        </Table>
+        </Candidates>
       </div>
       {compare.length === 1 && (
         <p className="faint">Tick a second one to see them side by side, four at most.</p>
@@ -235,8 +234,34 @@ const ChipPage = () => {
       {compare.length > 1 && <Comparison chips={compare} />}
       {anatomy && <AnatomyPart board={anatomy} />}
       {own && !own.board && <ClockPart />}
-    </div>
+    </Page>
   )
 }
 
 export default ChipPage
+
+const Page = styled('div')({
+  minWidth: 0,
+  '& h1': { marginBottom: 6 },
+  '& section': { marginTop: 18 },
+  '& .progress': { margin: '4px 0 8px', minHeight: 26 },
+  '& .board-name': {
+    fontWeight: 700,
+    textDecoration: 'underline',
+    textDecorationThickness: 1,
+    textUnderlineOffset: 3,
+  },
+  '& .chip-head': { display: 'flex', gap: 12, alignItems: 'baseline' },
+})
+
+const Candidates = styled(Table)({
+  '& tr.chosen td': { background: 'var(--shade)' },
+  '& tr.chosen td:first-of-type': { boxShadow: 'inset 3px 0 0 var(--green)', paddingLeft: 8 },
+  '& td:first-of-type': { paddingLeft: 8 },
+  '& .mono': { whiteSpace: 'nowrap' },
+  '& td:nth-child(2)': { minWidth: 158 },
+  '& th:first-of-type': { width: 32 },
+  '& .verdict': { minWidth: 190 },
+  '& td:last-of-type:not([colspan])': { whiteSpace: 'nowrap' },
+  '& td:last-of-type .MuiButton-root': { padding: '3px 8px' },
+})

@@ -1,5 +1,6 @@
 // The clock: where it comes from, and how fast it may be at this supply.
 
+import { styled } from '@mui/material'
 import { tooFast } from '@root-board/core/clock'
 import { formatQuantity } from '@root-board/core/quantity'
 import { lazy, Suspense } from 'react'
@@ -25,7 +26,7 @@ export const ClockPart = () => {
     : keyOf(clock.source?.id, clock.nominal.value.typ, clock.part?.id)
   const over = tooFast(clock) !== undefined
   return (
-    <section className="clock-part" aria-labelledby="clock">
+    <Clock className="clock-part" aria-labelledby="clock">
       <div>
         <h2 id="clock">Clock of {chip.name}</h2>
         <label htmlFor="clock-source">Runs from</label>{' '}
@@ -113,6 +114,18 @@ export const ClockPart = () => {
       <Suspense fallback={<p className="faint">Drawing …</p>}>
         <FrequencyChart />
       </Suspense>
-    </section>
+    </Clock>
   )
 }
+
+const Clock = styled('section')({
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
+  gap: 24,
+  '& table': { marginTop: 8 },
+  '& table th': { borderBottom: '1px solid var(--line)', color: 'var(--ink)', fontWeight: 400 },
+  '& .MuiNativeSelect-root': { marginTop: 6 },
+  '@media (max-width: 999px)': {
+    gridTemplateColumns: '1fr',
+  },
+})

@@ -1,3 +1,4 @@
+import { styled } from '@mui/material'
 import { askedOf, compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
 import { useStage } from '../../shared/analysis'
@@ -16,7 +17,7 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
         {names.slice(0, -1).join(', ')} and {names.at(-1)}
       </h2>
       <div className="scroll-x">
-        <Table className="compare">
+        <Compared>
           <Columns of={['What differs', ...chips.map((c) => c.name)]} />
           <Body>
             {rows
@@ -36,7 +37,7 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
                 </Row>
               ))}
           </Body>
-        </Table>
+        </Compared>
       </div>
       {same.length > 0 && (
         <p className="faint">
@@ -46,3 +47,8 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
     </section>
   )
 }
+
+const Compared = styled(Table)({
+  "& th[scope='row']": { borderBottom: '1px solid var(--line)', color: 'var(--ink)', fontWeight: 400 },
+  '& .mark': { fontSize: 12, whiteSpace: 'nowrap' },
+})

@@ -1,3 +1,4 @@
+import { styled } from '@mui/material'
 import type { CandidateChip } from '@root-board/core/chip'
 import { fullRange } from '@root-board/core/quantity'
 import { Choice, Tick, TextInput } from '../../kit/inputs'
@@ -90,7 +91,7 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
     </label>
   )
   return (
-    <div className="filters" role="group" aria-label="Show only">
+    <Line role="group" aria-label="Show only">
       {typed('named', 'Named', '', 12)}
       {tick('fits', 'what fits')}
       {choice('sort', 'Kind', { all: 'all', chips: 'bare chips', modules: 'modules', boards: 'boards' })}
@@ -103,6 +104,13 @@ export const Filters = ({ filter, set }: { filter: Filter; set: (f: Filter) => v
       {tick('radio', 'with radio')}
       {typed('price', 'Up to', '€', 4)}
       {typed('memory', 'Program from', 'KiB', 4)}
-    </div>
+    </Line>
   )
 }
+
+const Line = styled('div')({
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '6px 18px',
+  alignItems: 'baseline',
+})

@@ -1,7 +1,7 @@
 // Highest clock against supply, with this project's point.
 
 import { fullRange } from '@root-board/core/quantity'
-import { useTheme } from '@mui/material'
+import { useTheme, styled } from '@mui/material'
 import {
   CartesianGrid,
   Line,
@@ -30,7 +30,7 @@ const FrequencyChart = () => {
   const volts = Array.from({ length: high - low + 1 }, (_, i) => low + i)
   const label = { fill: palette.text.secondary, fontSize: 12 }
   return (
-    <figure className="frequency-chart">
+    <Figure>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart data={points} margin={{ top: 8, right: 16, bottom: 18, left: 0 }}>
           <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
@@ -87,8 +87,13 @@ const FrequencyChart = () => {
           ? 'The band is the rail from its lowest to its highest; the dot is this project.'
           : 'Choose a source to see this project on it.'}
       </figcaption>
-    </figure>
+    </Figure>
   )
 }
 
 export default FrequencyChart
+
+const Figure = styled('figure')({
+  margin: 0,
+  '& figcaption': { fontSize: 12.5 },
+})

@@ -2,7 +2,7 @@
 
 import { readTypedDevices, type TypedDevice } from '@root-board/core/needs'
 import { type Device, partsOfKind } from '@root-board/core/parts'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { lazy, Suspense, useId, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Body, Cell, Columns, Row, Table, hidden } from '../../kit/Table'
@@ -47,9 +47,9 @@ export const AddLine = () => {
     )
   }
   return (
-    <section aria-label="Add devices" className="add-line">
+    <section aria-label="Add devices">
       <label htmlFor={id}>What does it have?</label>
-      <div className="add-row">
+      <TypedLine>
         <TextInput
           id={id}
           ref={field}
@@ -71,8 +71,8 @@ export const AddLine = () => {
         <Button onClick={() => setAll(!all)} aria-expanded={all}>
           Look through all
         </Button>
-      </div>
-      <ul id={`${id}-read`} className="read" aria-live="polite">
+      </TypedLine>
+      <ReadSoFar id={`${id}-read`} aria-live="polite">
         {read.map((r, i) => (
           <li key={i}>
             {r.matches.length === 0 ? (
@@ -99,7 +99,7 @@ export const AddLine = () => {
             )}
           </li>
         ))}
-      </ul>
+      </ReadSoFar>
       {sketching && (
         <Suspense fallback={null}>
           <SketchForm
@@ -142,7 +142,7 @@ const oneOf = (what: string) => what.replace(/^([^:]*[^s:])s(?=:|$)/, '$1')
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 const AllDevices = ({ devices, add }: { devices: Device[]; add: (part: Device) => void }) => (
-  <Table className="all-devices">
+  <DeviceList>
     <Columns of={['Sort', 'Device', 'Wiring', hidden('Add')]} />
     <Body>
       {devices.map((d) => (
@@ -162,5 +162,30 @@ const AllDevices = ({ devices, add }: { devices: Device[]; add: (part: Device) =
         </Row>
       ))}
     </Body>
-  </Table>
+  </DeviceList>
 )
+
+const TypedLine = styled('div')({
+  display: 'flex',
+  gap: 6,
+  '& .MuiInputBase-root': { flex: 1, minWidth: 0 },
+  '& .MuiButton-root': { whiteSpace: 'nowrap' },
+  '@media (max-width: 599px)': {
+    flexWrap: 'wrap',
+    '& .MuiInputBase-root': { flexBasis: '100%' },
+  },
+})
+
+const ReadSoFar = styled('ul')({
+  listStyle: 'none',
+  padding: 0,
+  margin: '5px 0 12px',
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '4px 14px',
+  minHeight: 20,
+})
+
+const DeviceList = styled(Table)({
+  marginBottom: 14,
+})

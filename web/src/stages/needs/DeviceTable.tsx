@@ -4,7 +4,7 @@ import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
 import { voltageFor } from '@root-board/core/supply'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
@@ -18,7 +18,7 @@ export const DeviceTable = () => {
   const { design, analysis, library } = useStage()
   return (
     <div className="scroll-x">
-      <Table className="devices">
+      <Devices className="devices">
         <Columns
           of={['Name', 'Count', 'Part and wiring', right('Signals'), right('Draws up to'), hidden('Remove')]}
         />
@@ -42,7 +42,7 @@ export const DeviceTable = () => {
             )
           })}
         </Body>
-      </Table>
+      </Devices>
     </div>
   )
 }
@@ -311,3 +311,50 @@ const grouped = (all: { setting: string; value: number }[]): { settings: string[
   for (const { setting, value } of all) groups.set(value, [...(groups.get(value) ?? []), setting])
   return [...groups].map(([value, settings]) => ({ settings, value }))
 }
+
+const Devices = styled(Table)({
+  '& .MuiInputBase-root': { maxWidth: 270 },
+  '& td:last-of-type .MuiButton-root': {
+    padding: 0,
+    minWidth: 28,
+    fontSize: 16,
+    lineHeight: '26px',
+    borderColor: 'var(--line)',
+  },
+  '& td:first-of-type input': { fieldSizing: 'content', minWidth: 92, maxWidth: 190 },
+  '& .count': { width: 52 },
+  '& td': { fontSize: 13.5 },
+  '& th': { whiteSpace: 'nowrap' },
+  '& .setting .MuiButton-root': {
+    padding: '0 7px',
+    fontSize: 13,
+    borderColor: 'var(--line)',
+    whiteSpace: 'nowrap',
+  },
+  '& .setting': {
+    display: 'inline-flex',
+    gap: 5,
+    alignItems: 'center',
+    margin: '3px 10px 0 0',
+    fontSize: 13,
+  },
+  '@media (max-width: 599px)': {
+    '& thead': { display: 'none' },
+    '& tr': {
+      display: 'grid',
+      gridTemplateColumns: 'minmax(0, 1fr) auto auto auto',
+      gridTemplateAreas: "'name count current remove' 'part part part part'",
+      alignItems: 'center',
+      gap: '4px 8px',
+      padding: '6px 0',
+      borderBottom: '1px solid var(--line)',
+    },
+    '& td': { border: 0, padding: 0 },
+    '& td:nth-of-type(1)': { gridArea: 'name' },
+    '& td:nth-of-type(2)': { gridArea: 'count' },
+    '& td:nth-of-type(3)': { gridArea: 'part' },
+    '& td:nth-of-type(4)': { display: 'none' },
+    '& td:nth-of-type(5)': { gridArea: 'current' },
+    '& td:nth-of-type(6)': { gridArea: 'remove' },
+  },
+})

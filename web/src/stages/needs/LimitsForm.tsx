@@ -1,6 +1,6 @@
 // The limits: what feeds it, how warm it gets, what it may draw and cost.
 
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
@@ -11,7 +11,7 @@ export const LimitsForm = () => {
   const { design, edit } = useStage()
   const { limits } = design.needs
   return (
-    <section className="limits" aria-labelledby="limits">
+    <Limits className="limits" aria-labelledby="limits">
       <h2 id="limits">Limits</h2>
       <div className="field">
         <label htmlFor="source">Fed from</label>
@@ -80,7 +80,7 @@ export const LimitsForm = () => {
         Stance, at the top, says how many support parts are asked for: by the book takes all the sheets ask
         for, lean the ones that matter most, bare bones only what it can’t start without.
       </p>
-    </section>
+    </Limits>
   )
 }
 
@@ -102,3 +102,21 @@ const NamedStates = () => {
     </div>
   )
 }
+
+const Limits = styled('section')({
+  borderLeft: '1px solid var(--line)',
+  paddingLeft: 16,
+  fontSize: 13.5,
+  '& h2': { margin: '3px 0 8px' },
+  '& .field': { marginBottom: 9 },
+  '& .field > label, & .quantity-field label': { display: 'block', width: '100%' },
+  '& .faint': { fontSize: 12.5 },
+  '@media (max-width: 999px)': {
+    borderLeft: 0,
+    padding: '12px 0 0',
+  },
+  '@media (max-width: 599px)': {
+    borderLeft: 0,
+    paddingLeft: 0,
+  },
+})

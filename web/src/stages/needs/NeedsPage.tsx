@@ -1,16 +1,16 @@
 // Needs: what the project must do, within which limits, and what that adds up to.
 
+import { styled } from '@mui/material'
 import { useStage } from '../../shared/analysis'
 import { AddLine } from './AddLine'
 import { DeviceTable } from './DeviceTable'
 import { LimitsForm } from './LimitsForm'
 import { Sum } from './Sum'
-import './needs.css'
 
 const NeedsPage = () => {
   const { design } = useStage()
   return (
-    <div className="needs">
+    <Page className="needs">
       <div className="needs-devices">
         <h1>Needs</h1>
         <AddLine />
@@ -25,8 +25,21 @@ const NeedsPage = () => {
       </div>
       <LimitsForm />
       <Sum />
-    </div>
+    </Page>
   )
 }
 
 export default NeedsPage
+
+const Page = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) 178px',
+  gap: '0 22px',
+  '& .needs-devices h1': { marginBottom: 8 },
+  '@media (max-width: 999px)': {
+    gridTemplateColumns: '1fr',
+  },
+  '@media (max-width: 599px)': {
+    gridTemplateColumns: 'minmax(0, 1fr)',
+  },
+})

@@ -1,5 +1,6 @@
 // What the needs add up to: signals by kind, current, memory; and the cautions that come with the devices.
 
+import { styled } from '@mui/material'
 import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Caution } from '../../kit/Caution'
@@ -11,7 +12,7 @@ export const Sum = () => {
   if (needs.instances.length === 0) return null
   const cautions = [...new Set(needs.instances.flatMap((i) => i.part.cautions ?? []))]
   return (
-    <section className="sum" aria-labelledby="sum">
+    <Together className="sum" aria-labelledby="sum">
       <h2 id="sum">What this asks for</h2>
       <div className="sum-columns">
         <Table>
@@ -69,6 +70,15 @@ export const Sum = () => {
       {cautions.map((c) => (
         <Caution key={c} name={c} />
       ))}
-    </section>
+    </Together>
   )
 }
+
+const Together = styled('section')({
+  gridColumn: '1 / -1',
+  marginTop: 16,
+  '& .sum-columns': { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 22, marginTop: 4 },
+  '@media (max-width: 999px)': {
+    '& .sum-columns': { gridTemplateColumns: '1fr' },
+  },
+})

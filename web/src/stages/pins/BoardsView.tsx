@@ -1,6 +1,7 @@
 // Other boards of the same header: whether the plan must hold on them too, each position's name on each board, and what
 // the program must call it there.
 
+import { styled } from '@mui/material'
 import { alike } from '@root-board/core/carrier'
 import type { Design } from '@root-board/core/design'
 import type { Wire } from '@root-board/core/legs'
@@ -46,7 +47,7 @@ export const BoardsView = () => {
   const rows = wires.map((w) => ({ wire: w, names: namesOf(chip.name, w) }))
   const changed = rows.filter(({ names }) => new Set(names.map((n) => program(n.pin))).size > 1)
   return (
-    <div className="boards-view">
+    <View>
       <fieldset>
         <legend>The plan must also hold on</legend>
         {others.map((o) => (
@@ -120,6 +121,10 @@ export const BoardsView = () => {
           ))}
         </>
       )}
-    </div>
+    </View>
   )
 }
+
+const View = styled('div')({
+  '& fieldset': { border: '1px solid var(--line)', display: 'grid', gap: 4, margin: '0 0 10px' },
+})

@@ -4,7 +4,7 @@ import type { SupportPart } from '@root-board/core/circuit'
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import type { Chip, ChipPin } from '@root-board/core/parts'
 import { attributeOf, passport, type Wire, wireOn } from '@root-board/core/legs'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
@@ -25,13 +25,13 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
   const { analysis, design, edit } = useStage()
   if (!pin)
     return (
-      <section className="leg-panel">
+      <Panel className="leg-panel">
         <p className="faint">
           Choose a signal to see every leg it could have and what each would cost; choose a leg to see all its
           names. Up and down move through either list.
         </p>
         <SupportTable parts={analysis.pins.support.filter((s) => s.present || s.forced)} full />
-      </section>
+      </Panel>
     )
   const pass = passport(chip, pin)
   const wires = analysis.pins.plan?.wires ?? []
@@ -47,7 +47,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
   const led = shown && analysis.pins.leds[shown.signal.id]
   const elsewhere = signal && wire?.pin.id !== pin.id
   return (
-    <section className="leg-panel" aria-live="polite" aria-label={pass.place}>
+    <Panel className="leg-panel" aria-live="polite" aria-label={pass.place}>
       <div>
         <h2>
           {pass.place.replace(/^leg/, 'Leg')} <span className="mono">{pass.names.join(' · ')}</span>
@@ -174,7 +174,7 @@ export const LegPanel = ({ chip, pin, signal, wire, reach, moveHere, toggleLock 
           )}
         </div>
       </div>
-    </section>
+    </Panel>
   )
 }
 
@@ -205,3 +205,22 @@ const SupportTable = ({ parts, full }: { parts: SupportPart[]; full?: boolean })
       </Body>
     </Table>
   )
+
+const Panel = styled('section')({
+  gridColumn: '1 / -1',
+  marginTop: 12,
+  borderTop: '1.5px solid var(--ink)',
+  paddingTop: 8,
+  display: 'grid',
+  gridTemplateColumns: '1fr 1fr',
+  gap: 20,
+  minHeight: 120,
+  '& > p, & .full': { gridColumn: '1 / -1' },
+  '& ul': { margin: '2px 0', paddingLeft: 18 },
+  '& p': { margin: '4px 0' },
+  '& h2 .mono': { fontWeight: 450, fontSize: 14 },
+  '& .leg-actions': { display: 'flex', flexWrap: 'wrap', gap: 6, marginTop: 8 },
+  '@media (max-width: 999px)': {
+    gridTemplateColumns: '1fr',
+  },
+})

@@ -1,6 +1,7 @@
 // Everything about one leg: every name through every board, what it can be, what is on it, what it does at start-up, its
 // currents, and its level with each partner.
 
+import { styled } from '@mui/material'
 import { fittedFor } from '@root-board/core/circuit'
 import { askedWord } from '@root-board/core/needs'
 import type { Chip, ChipPin, PinAttribute } from '@root-board/core/parts'
@@ -12,7 +13,7 @@ import { useStage } from '../../shared/analysis'
 import { onArrowKeys } from '../../kit/arrow-list'
 import { Num, Quantity } from '../../kit/Num'
 import { Body, Cell, Row, Table } from '../../kit/Table'
-import { Flat } from '../../kit/Flat'
+import { ListLine } from './ListLine'
 import { TextInput } from '../../kit/inputs'
 
 export const PassportView = () => {
@@ -37,7 +38,7 @@ export const PassportView = () => {
       { replace: true },
     )
   return (
-    <div className="passport">
+    <Book className="passport">
       <div className="passport-find">
         <label>
           Any name of a leg
@@ -55,7 +56,7 @@ export const PassportView = () => {
         {found.length === 0 && <p className="faint">No leg is called that, on any board.</p>}
         <div role="group" aria-label="Legs of that name" className="passport-list" onKeyDown={onArrowKeys}>
           {found.map((p) => (
-            <Flat
+            <ListLine
               key={p.id}
               data-item
               tabIndex={p.id === pin?.id ? 0 : -1}
@@ -65,12 +66,12 @@ export const PassportView = () => {
             >
               <span className="mono">{placeName(p)}</span>
               <span className="mono faint">{placeName(p) === p.id ? '' : p.id}</span>
-            </Flat>
+            </ListLine>
           ))}
         </div>
       </div>
       {pin && <Passport chip={chip} pin={pin} names={names.get(pin.id) ?? []} />}
-    </div>
+    </Book>
   )
 }
 
@@ -287,7 +288,7 @@ const Levels = ({ pin }: { pin: ChipPin }) => {
                   {f.worked && (
                     <>
                       {' '}
-                      <span className="in-brackets">
+                      <span className="one-line">
                         (<Num worked={f.worked} show="range" />)
                       </span>
                     </>
@@ -306,3 +307,27 @@ const Levels = ({ pin }: { pin: ChipPin }) => {
     </section>
   )
 }
+
+const Book = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: '190px minmax(0, 1fr)',
+  gap: '0 20px',
+  alignItems: 'start',
+  '& .passport-find .MuiInputBase-root': { width: '100%', margin: '4px 0 8px' },
+  '& .passport-list': { maxHeight: '60vh', overflowY: 'auto' },
+  '& .passport-page': {
+    display: 'grid',
+    gridTemplateColumns: '1fr 1fr',
+    gap: '4px 24px',
+    alignItems: 'start',
+  },
+  '& .passport-page h2': { gridColumn: '1 / -1' },
+  '& .passport-page h3': { fontSize: 13.5, margin: '6px 0 2px' },
+  '& .passport-page ul, & .passport-page ol': { margin: '2px 0', paddingLeft: 18 },
+  '& .passport-page p': { margin: '2px 0' },
+  "& .passport-page th[scope='row']": { textAlign: 'left', fontWeight: 450 },
+  '@media (max-width: 999px)': {
+    '&, & .passport-page': { gridTemplateColumns: '1fr' },
+    '& .passport-list': { maxHeight: 132, marginBottom: 10 },
+  },
+})

@@ -1,7 +1,7 @@
 // Pins: the plan, each line's levels and sums, every name of a leg, the stack of boards, and other boards of the header.
 
 import { alike } from '@root-board/core/carrier'
-import { Button, Tab, Tabs } from '@mui/material'
+import { Button, Tab, Tabs, styled } from '@mui/material'
 import { Link, useSearchParams } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { BoardsView } from './BoardsView'
@@ -39,8 +39,8 @@ const PinsPage = () => {
   const settledElsewhere = Object.keys(design.pins.kept).length
   const others = chip.alsoOn?.map((c) => c.name) ?? []
   return (
-    <div className="pins-page">
-      <header className="pins-head">
+    <div>
+      <Head>
         <h1>Pins of {[chip.name, ...others].join(', ')}</h1>
         <p>
           <PlanVerdict />{' '}
@@ -71,7 +71,7 @@ const PinsPage = () => {
             <Tab key={v.id} value={v.id} label={v.title} id={`tab-${v.id}`} aria-controls={`view-${v.id}`} />
           ))}
         </Tabs>
-      </header>
+      </Head>
       <div role="tabpanel" id={`view-${view.id}`} aria-labelledby={`tab-${view.id}`}>
         <view.View />
       </div>
@@ -80,3 +80,14 @@ const PinsPage = () => {
 }
 
 export default PinsPage
+
+const Head = styled('header')({
+  gridColumn: '1 / -1',
+  display: 'flex',
+  flexWrap: 'wrap',
+  alignItems: 'baseline',
+  gap: '4px 16px',
+  marginBottom: 8,
+  '& p': { margin: 0 },
+  '& .MuiTabs-root': { flexBasis: '100%', minHeight: 34 },
+})

@@ -1,5 +1,6 @@
 // The plan: signals on the left, the chip's legs in their physical order on the right. Choosing a signal shows its reach.
 
+import { styled } from '@mui/material'
 import type { Wire } from '@root-board/core/legs'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useSearchParams } from 'react-router'
@@ -47,7 +48,7 @@ export const PlanView = () => {
   useHotkeys('m', moveHere, commandKeys, [signal, pin, design, assignment])
   useHotkeys('escape', () => choose({ signal: null, leg: null }), {}, [setQuery])
   return (
-    <div className="plan-view">
+    <Plan>
       {plan?.status === 'proven' && plan.wires.length > 0 && <NextPlans />}
       {failed && <QuestionFailed why={failed} />}
       {(plan?.wirings ?? []).length > 0 && (
@@ -82,6 +83,18 @@ export const PlanView = () => {
         moveHere={moveHere}
         toggleLock={toggleLock}
       />
-    </div>
+    </Plan>
   )
 }
+
+const Plan = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: '206px minmax(0, 1fr)',
+  gap: '0 14px',
+  alignItems: 'start',
+  '@media (max-width: 999px)': {
+    gridTemplateColumns: '1fr',
+  },
+  '& > .MuiButton-root': { gridColumn: '1 / -1', justifySelf: 'start', marginBottom: 6 },
+  '&:has(.many)': { gridTemplateColumns: '168px minmax(0, 1fr)' },
+})

@@ -1,10 +1,11 @@
 // Signals grouped by device, each with the leg it has.
 
+import { styled } from '@mui/material'
 import { askedWord, type SignalNeed } from '@root-board/core/needs'
 import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { onArrowKeys } from '../../kit/arrow-list'
-import { Flat } from '../../kit/Flat'
+import { ListLine } from './ListLine'
 
 /** Devices in a chain go by the name that they have together. */
 const ownerName = ({ chain, need, name }: SignalNeed['ends'][number]['instance']): string =>
@@ -36,7 +37,7 @@ export const SignalList = ({
   const clash = new Set(analysis.pins.plan?.clash.map((s) => s.id))
   const tabStop = chosen ?? signals[0]!.id
   return (
-    <nav className="signals" aria-label="Signals" onKeyDown={onArrowKeys}>
+    <Signals className="signals" aria-label="Signals" onKeyDown={onArrowKeys}>
       {[...groups].map(([group, list]) => (
         <section key={group}>
           {(list.length > 1 || list[0]!.name !== group) && <h2>{group}</h2>}
@@ -45,7 +46,7 @@ export const SignalList = ({
               const wire = wireOf.get(s.id)
               return (
                 <li key={s.id}>
-                  <Flat
+                  <ListLine
                     data-item
                     className={`signal ${s.id === chosen ? 'chosen' : ''}`}
                     aria-pressed={s.id === chosen}
@@ -70,13 +71,20 @@ export const SignalList = ({
                         <span className="visually-hidden">{wire?.soldered ? 'soldered' : 'locked'}</span>
                       )}
                     </span>
-                  </Flat>
+                  </ListLine>
                 </li>
               )
             })}
           </ul>
         </section>
       ))}
-    </nav>
+    </Signals>
   )
 }
+
+const Signals = styled('nav')({
+  '& ul': { listStyle: 'none', margin: 0, padding: 0 },
+  '& h2': { fontSize: 12.5, color: 'var(--faint)', fontWeight: 600, marginTop: 5 },
+  '& .signal-name .faint': { fontSize: 12 },
+  '& section:has(h2) + section:not(:has(h2))': { marginTop: 8 },
+})

@@ -1,5 +1,6 @@
 // The stack: which expansion board uses which position of the header, what else is there, and the links to set.
 
+import { styled } from '@mui/material'
 import { seatsOf } from '@root-board/core/carrier'
 import type { Instance } from '@root-board/core/needs'
 import { linksToSet } from '@root-board/core/planner'
@@ -24,7 +25,7 @@ export const StackView = () => {
   const headers = [...new Set(rows.map((r) => r.place.header))]
   const passed = [...new Set(seatsOf(chip.board).flatMap((p) => (p.pin === undefined ? p.label : [])))]
   return (
-    <div className="stack-view">
+    <Stack>
       <Table>
         <Columns
           of={[
@@ -98,7 +99,7 @@ export const StackView = () => {
             )
           })}
       </ul>
-    </div>
+    </Stack>
   )
 }
 
@@ -125,3 +126,10 @@ const Use = ({
     </span>
   )
 }
+
+const Stack = styled('div')({
+  '& tbody th': { paddingLeft: 7 },
+  '& .overlap': { boxShadow: 'inset 3px 0 0 var(--clay)' },
+  '& td, & th': { paddingTop: 1, paddingBottom: 1, lineHeight: 1.25 },
+  "& tbody th[scope='rowgroup']": { borderBottom: '1px solid var(--line)' },
+})

@@ -1,5 +1,6 @@
 // Power: the path from the plug to the loads, the currents, the limits, and the regulators ranked.
 
+import { styled } from '@mui/material'
 import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { Consumers } from './Consumers'
@@ -13,7 +14,7 @@ const PowerPage = () => {
   const { analysis } = useStage()
   const { power } = analysis
   return (
-    <div className="power-page">
+    <Page>
       <h1>Power</h1>
       <PathDrawing />
       <SecondFeed />
@@ -32,8 +33,24 @@ const PowerPage = () => {
         {power.source && <LimitTable />}
       </div>
       {power.input && !analysis.chip.chip?.board && <Regulators />}
-    </div>
+    </Page>
   )
 }
 
 export default PowerPage
+
+const Page = styled('div')({
+  '& .power-columns': {
+    display: 'grid',
+    gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
+    gap: 24,
+    marginBottom: 18,
+  },
+  '& .power-columns table, & table': { fontSize: 13.5 },
+  '& tr.total th, & tr.total td': { borderTop: '1.5px solid var(--ink)', color: 'var(--ink)', paddingTop: 5 },
+  '& tr.chosen td': { background: 'var(--shade)' },
+  '& .verdict': { maxWidth: 240 },
+  '@media (max-width: 999px)': {
+    '& .power-columns': { gridTemplateColumns: '1fr' },
+  },
+})

@@ -12,7 +12,7 @@ export const SecondFeed = () => {
   const voltage = voltageFor(supplies, { fedBy: 'feed' })
   const names = consumers.filter((c) => c.from === supplies.fed.feed).map((c) => c.name)
   return (
-    <p className="second-feed">
+    <p>
       <label htmlFor="second-feed">Second feed, for heavy loads</label> <SourceSelect id="second-feed" feed />{' '}
       {feed && voltage && (
         <>
