@@ -8,6 +8,7 @@ import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, readDesign } from '../design'
+import { inWords } from '../findings'
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { steps } from '../patience'
@@ -52,6 +53,17 @@ const others = [
 ]
 
 const laws: Law[] = [
+  {
+    name: 'whatever is told is kept in its parts too, which say the same, of things that are there',
+    of: (a) => {
+      for (const finding of a.findings)
+        for (const { text, says } of [finding, ...finding.because]) {
+          if (!says || inWords(says) !== text) return `${finding.id}: ${text}`
+          if (/undefined|NaN|null|\[object|Infinity|\{\d/.test(text)) return text
+        }
+      return undefined
+    },
+  },
   {
     name: 'least, usual, greatest, all finite',
     of: (a) => {

@@ -5,6 +5,7 @@ import { project, type Project } from '../../test/project'
 import { carrierOf } from '../carrier'
 import { asleepOf } from '../chip'
 import { type Design, applyEdits, type Edit } from '../design'
+import { inWords } from '../findings'
 import { pinHeader, textReport, wiringTableCells } from '../formats'
 import { pinsAcross } from '../pins'
 import {
@@ -302,6 +303,8 @@ describe.each(traps)('%s', (name, check, words, built, harmless) => {
   test('is found with its chain', () => {
     expect(found.map((f) => f.text).join('\n')).toMatch(words)
     expect(found[0]!.because.length).toBeGreaterThanOrEqual(2)
+    for (const { text, says } of found.flatMap((f) => [f, ...f.because]))
+      expect(says && inWords(says)).toBe(text)
   })
   test('is cleared by a fix that is offered', () => {
     const { offers } = offersFor(analyse(design, library), library, found[0]!)

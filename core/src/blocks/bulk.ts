@@ -1,6 +1,6 @@
 import { preferred } from '../circuit'
 import { careful, supportChoice } from '../design'
-import { fromDecision, fromRule, type WorkedInput } from '../findings'
+import { fromDecision, fromRule, type WorkedInput, say } from '../findings'
 import { formatQuantity, within } from '../quantity'
 import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../sums'
 import type { BlockContext, LoadedContext, Undrawn } from './block'
@@ -91,10 +91,10 @@ export const bulk = (context: LoadedContext): Undrawn[] => {
       risk: {
         severity: 'risks',
         grade: 'typical',
-        text: `A step of ${formatQuantity(stepped, 'A', 2)} would sag the rail by up to ${formatQuantity(dip.value.max, 'V', 2)} before the supply follows.`,
+        ...say`A step of ${formatQuantity(stepped, 'A', 2)} would sag the rail by up to ${formatQuantity(dip.value.max, 'V', 2)} before the supply follows.`,
         facts: [
-          { text: 'The supply needs some microseconds to follow a step' },
-          { text: 'The small capacitors alone can’t carry it', worked: dip },
+          { ...say`The supply needs some microseconds to follow a step` },
+          { ...say`The small capacitors alone can’t carry it`, worked: dip },
         ],
       },
     },

@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import { type SupportPart, twoLegs } from '../circuit'
 import { loadCapacitorKey } from '../clock'
 import { careful, everyStance, supportChoice } from '../design'
@@ -20,10 +21,10 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
   const dead = {
     severity: 'stops' as const,
     grade: 'impossible' as const,
-    text: `The chip is set to run from it and stays dead without it, to the programmer too.`,
+    ...say`The chip is set to run from it and stays dead without it, to the programmer too.`,
     facts: [
-      { text: `The clock is taken from ${source.name}` },
-      { text: 'A chip without a clock does not even answer its programmer' },
+      { ...say`The clock is taken from ${source.name}` },
+      { ...say`A chip without a clock does not even answer its programmer` },
     ],
   }
   const all: SupportPart[] = [
@@ -57,12 +58,12 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
         risk: {
           severity: 'risks',
           grade: 'outside the sheet',
-          text: bare
-            ? `Without load capacitors the crystal runs ${formatQuantity(bare.value.typ, 'ppm', 2)} fast, if it starts at all.`
-            : 'Without load capacitors the crystal may not start.',
+          ...(bare
+            ? say`Without load capacitors the crystal runs ${formatQuantity(bare.value.typ, 'ppm', 2)} fast, if it starts at all.`
+            : say`Without load capacitors the crystal may not start.`),
           facts: [
-            { text: `${part.sheet}: cut for a load of ${formatQuantity(part.loadCapacitance, 'F')}` },
-            ...(bare ? [{ text: 'Legs and traces alone load it with far less', worked: bare }] : []),
+            { ...say`${part.sheet}: cut for a load of ${formatQuantity(part.loadCapacitance, 'F')}` },
+            ...(bare ? [{ ...say`Legs and traces alone load it with far less`, worked: bare }] : []),
           ],
         },
       })

@@ -1,6 +1,6 @@
 import { preferred, type SupportPart, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
-import { fromPart, fromRule } from '../findings'
+import { fromPart, fromRule, say } from '../findings'
 import { formatQuantity } from '../quantity'
 import { asStated, sum } from '../sums'
 import { type BlockContext, pinNet } from './block'
@@ -65,10 +65,10 @@ export const decoupling = ({ chip, design, stock }: BlockContext): SupportPart[]
         risk: {
           severity: 'risks',
           grade: 'outside the sheet',
-          text: `Without it the supply at ${d.pin} dips by about ${formatQuantity(dip.value.typ, 'V', 2)} at each clock edge; the chip may reset or misread at random.`,
+          ...say`Without it the supply at ${d.pin} dips by about ${formatQuantity(dip.value.typ, 'V', 2)} at each clock edge; the chip may reset or misread at random.`,
           facts: [
             {
-              text: `${chip.sheet}, ${d.source ?? 'support circuit'}: ${formatQuantity(d.capacitance, 'F')} at ${d.pin}`,
+              ...say`${chip.sheet}, ${d.source ?? 'support circuit'}: ${formatQuantity(d.capacitance, 'F')} at ${d.pin}`,
               origin: {
                 kind: 'part',
                 part: chip.id,
@@ -78,8 +78,8 @@ export const decoupling = ({ chip, design, stock }: BlockContext): SupportPart[]
                 place: d.source,
               },
             },
-            { text: 'The wire to the supply is a small inductance: it resists quick changes of current' },
-            { text: `The supply dips by ${formatQuantity(dip.value.typ, 'V', 2)} at each edge`, worked: dip },
+            { ...say`The wire to the supply is a small inductance: it resists quick changes of current` },
+            { ...say`The supply dips by ${formatQuantity(dip.value.typ, 'V', 2)} at each edge`, worked: dip },
           ],
         },
       },

@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
 import type { LoadedContext, Undrawn } from './block'
 import { jackOf } from './jack'
@@ -30,8 +31,8 @@ export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
       risk: {
         severity: 'stops',
         grade: 'impossible',
-        text: 'Nothing brings the supply onto the board.',
-        facts: [{ text: 'The source ends here' }],
+        ...say`Nothing brings the supply onto the board.`,
+        facts: [{ ...say`The source ends here` }],
       },
     },
   ]

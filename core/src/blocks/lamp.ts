@@ -2,7 +2,7 @@
 
 import { fittedResistor, preferred, type SupportPart, twoLegs } from '../circuit'
 import { byTheBook, supportChoice } from '../design'
-import { fromDecision, type Worked } from '../findings'
+import { fromDecision, type Worked, say } from '../findings'
 import { type Led, partsOfKind } from '../parts'
 import { formatQuantity } from '../quantity'
 import { currentInSeries, readCurve, type SheetCurve, sum } from '../sums'
@@ -61,8 +61,8 @@ const parts = ({ design, library, rail, stock }: BlockContext): SupportPart[] =>
     risk: {
       severity: 'notes',
       grade: 'guaranteed',
-      text: `Nothing shows that the rail is up; ${formatQuantity(current.value.typ, 'A', 2)} is saved.`,
-      facts: [{ text: 'A dead board and a board without power look the same', worked: current }],
+      ...say`Nothing shows that the rail is up; ${formatQuantity(current.value.typ, 'A', 2)} is saved.`,
+      facts: [{ ...say`A dead board and a board without power look the same`, worked: current }],
     },
   }
   return [

@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import { formatQuantity, fullRange } from '../quantity'
 import { polarityKey } from '../supply'
 import type { LoadedContext, Undrawn } from './block'
@@ -32,11 +33,11 @@ export const polarity = ({ power, chip }: LoadedContext): Undrawn[] => {
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `A plug of the other polarity puts −${formatQuantity(fullRange(power.source.voltage).typ, 'V')} on a board that stands ${formatQuantity(absolute.min, 'V')}.`,
+        ...say`A plug of the other polarity puts −${formatQuantity(fullRange(power.source.voltage).typ, 'V')} on a board that stands ${formatQuantity(absolute.min, 'V')}.`,
         facts: [
-          { text: `${power.source.name} is ${power.source.polarity}; others with the same plug are not` },
+          { ...say`${power.source.name} is ${power.source.polarity}; others with the same plug are not` },
           {
-            text: `${chip.name} stands no less than ${formatQuantity(absolute.min, 'V')} at its supply (${chip.sheet}, ${chip.supply.absolute.source ?? 'absolute maximum'})`,
+            ...say`${chip.name} stands no less than ${formatQuantity(absolute.min, 'V')} at its supply (${chip.sheet}, ${chip.supply.absolute.source ?? 'absolute maximum'})`,
           },
         ],
       },

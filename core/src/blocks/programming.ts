@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import { type SupportPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { partsOfKind } from '../parts'
@@ -35,8 +36,8 @@ const header = ({ chip, design, library, pins }: BlockContext): SupportPart[] =>
       risk: {
         severity: 'risks',
         grade: 'guaranteed',
-        text: 'To load a program the chip must come out of the board.',
-        facts: [{ text: `${method.contacts.length} lines reach the programmer only through this header` }],
+        ...say`To load a program the chip must come out of the board.`,
+        facts: [{ ...say`${method.contacts.length} lines reach the programmer only through this header` }],
       },
     },
   ]

@@ -1,6 +1,6 @@
 import { preferred, type SupportPart } from '../circuit'
 import { careful, everyStance, supportChoice } from '../design'
-import { fromPart } from '../findings'
+import { fromPart, type Said, say } from '../findings'
 import type { Regulator } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
@@ -32,8 +32,8 @@ const itself = (reg: Regulator, { design, power }: LoadedContext): Undrawn => {
     risk: {
       severity: 'stops',
       grade: 'impossible',
-      text: 'Without it nothing feeds the rail.',
-      facts: [{ text: 'The rail hangs on the regulator’s output' }],
+      ...say`Without it nothing feeds the rail.`,
+      facts: [{ ...say`The rail hangs on the regulator’s output` }],
     },
   }
 }
@@ -48,7 +48,7 @@ interface AskedFor {
   least: number
   field: string
   source?: string
-  risk: string
+  risk: Said
 }
 
 /** From here on electrolytics, farads: ceramics for leads end there. */
@@ -92,10 +92,10 @@ const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContex
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        text: risk,
+        ...risk,
         facts: [
           {
-            text: `${reg.sheet}, ${source ?? 'application'}: at least ${formatQuantity(least, 'F')}`,
+            ...say`${reg.sheet}, ${source ?? 'application'}: at least ${formatQuantity(least, 'F')}`,
             origin: { kind: 'part', part: reg.id, name: reg.name, field, sheet: reg.sheet, place: source },
           },
         ],
@@ -117,7 +117,7 @@ export const regulator = (context: LoadedContext): Undrawn[] => {
       net: 'VIN',
       least: input,
       field: 'inputCapacitor',
-      risk: `The regulator may oscillate with less than ${formatQuantity(input, 'F')} at its input.`,
+      risk: say`The regulator may oscillate with less than ${formatQuantity(input, 'F')} at its input.`,
     },
     {
       key: 'regulator-out',
@@ -127,7 +127,7 @@ export const regulator = (context: LoadedContext): Undrawn[] => {
       least: output.capacitance,
       field: 'outputCapacitor',
       source: output.source,
-      risk: `Its output may ring or oscillate with less than ${formatQuantity(output.capacitance, 'F')}.`,
+      risk: say`Its output may ring or oscillate with less than ${formatQuantity(output.capacitance, 'F')}.`,
     },
   ]
   return [itself(reg, context), ...asked.flatMap((of) => capacitor(reg, of, context))]

@@ -1,6 +1,6 @@
 import { preferred, type SupportPart, type SupportRole, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
-import { fromPart } from '../findings'
+import { fromPart, say } from '../findings'
 import { partsOfKind } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { attributeOf } from '../legs'
@@ -45,12 +45,12 @@ const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] =>
       risk: {
         severity: inside ? 'notes' : 'risks',
         grade: inside ? 'typical' : 'outside the sheet',
-        text: inside
-          ? `Only the chip’s own ${formatQuantity(inside.min, 'Ω', 2)} to ${formatQuantity(inside.max, 'Ω', 2)} hold reset high: near a motor or relay it may restart by itself.`
-          : 'Reset floats: the chip may restart at any touch.',
+        ...(inside
+          ? say`Only the chip’s own ${formatQuantity(inside.min, 'Ω', 2)} to ${formatQuantity(inside.max, 'Ω', 2)} hold reset high: near a motor or relay it may restart by itself.`
+          : say`Reset floats: the chip may restart at any touch.`),
         facts: [
           {
-            text: `${chip.sheet}, ${sheet.source ?? 'support circuit'}: ${formatQuantity(wanted.typ, 'Ω')} from reset to supply`,
+            ...say`${chip.sheet}, ${sheet.source ?? 'support circuit'}: ${formatQuantity(wanted.typ, 'Ω')} from reset to supply`,
             origin: {
               kind: 'part',
               part: chip.id,
@@ -78,8 +78,8 @@ const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] =>
       risk: {
         severity: 'notes',
         grade: 'guaranteed',
-        text: 'To restart the program, the plug must be pulled.',
-        facts: [{ text: 'Nothing else on the board pulls reset low' }],
+        ...say`To restart the program, the plug must be pulled.`,
+        facts: [{ ...say`Nothing else on the board pulls reset low` }],
       },
     })
   return all

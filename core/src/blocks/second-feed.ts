@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
 import { voltageFor } from '../supply'
 import type { SupportBlock } from './block'
@@ -35,8 +36,8 @@ export const secondFeed: SupportBlock = {
         risk: {
           severity: 'stops',
           grade: 'impossible',
-          text: 'Nothing brings the second feed to its loads.',
-          facts: [{ text: 'The second feed ends here' }],
+          ...say`Nothing brings the second feed to its loads.`,
+          facts: [{ ...say`The second feed ends here` }],
         },
       },
     ]

@@ -1,3 +1,4 @@
+import { say } from '../findings'
 import type { SupportPart } from '../circuit'
 import { careful, supportChoice } from '../design'
 import { partsOfKind } from '../parts'
@@ -29,8 +30,8 @@ export const socket = ({ chip, design, library }: BlockContext): SupportPart[] =
       risk: {
         severity: 'notes',
         grade: 'guaranteed',
-        text: `The chip is soldered in by ${chip.package.legs} legs and can’t be taken out whole.`,
-        facts: [{ text: 'A mistake in the supply is found only after the chip has met it' }],
+        ...say`The chip is soldered in by ${chip.package.legs} legs and can’t be taken out whole.`,
+        facts: [{ ...say`A mistake in the supply is found only after the chip has met it` }],
       },
     },
   ]

@@ -1,7 +1,7 @@
 // A part that the board needs around the chip and its devices, with its reason, its sums and what its absence risks.
 
 import type { SupportChoice } from '../design'
-import type { Fact, Grade, Severity, Worked } from '../findings'
+import type { Fact, Grade, Sentence, Severity, Worked } from '../findings'
 import { type Capacitors, type Library, type Part, partsOfKind, type Resistors } from '../parts'
 import { formatMarking, nearest, nextDown, nextUp } from '../quantity'
 
@@ -51,7 +51,7 @@ export interface SupportPart extends SupportChoice {
   /** What it takes from the chip’s rail all the time. */
   draws?: Worked
   /** What leaving it out does, with a number in it. */
-  risk: { severity: Severity; grade: Grade; text: string; facts: Fact[] }
+  risk: { severity: Severity; grade: Grade; text: string; says?: Sentence; facts: Fact[] }
   /** The signal it serves, when it serves one. */
   signal?: string
 }

@@ -1,11 +1,14 @@
 // What will go wrong, why, and what to do about it.
 
 import type { Edit, StageName } from '../design'
+import type { Sentence } from './say'
 import type { Origin, Worked } from './worked'
 
 /** One line of evidence. */
 export interface Fact {
   text: string
+  /** The same in its parts, for another language. */
+  says?: Sentence
   origin?: Origin
   worked?: Worked
 }
@@ -29,6 +32,8 @@ export interface Finding {
   severity: Severity
   grade?: Grade
   text: string
+  /** The same in its parts, for another language. */
+  says?: Sentence
   /** From cause to effect. */
   because: Fact[]
   /** Proposals that are cheap to make; `proposalsFor` has all of them, `offersFor` those that were tried and help. */

@@ -9,7 +9,7 @@ export {
 } from './byte'
 export { costContext, type CostContext, type CostItem, costsOf, isDrivenByDevice } from './costs'
 export { type PinName, pinNames } from './names'
-export { findPins, legName, passport, placeName, shortPlace, wireOn } from './passport'
+export { findPins, legName, legSaid, passport, placeName, shortPlace, wireOn } from './passport'
 export { pwmFit, timerFit } from './timer-fit'
 export { attributeOf, isOutput, type RadioUse, stoppedByRadio, unitFor, type Way, waysToServe } from './ways'
 export {

@@ -1,5 +1,6 @@
 // All the names of a leg, and finding a leg by any of them.
 
+import { type Said, say } from '../findings'
 import type { Chip, ChipPin, UnitKind } from '../parts'
 import type { PinName } from './names'
 import type { Wire } from './wires'
@@ -87,10 +88,13 @@ export const placeName = (pin: ChipPin): string => pin.labels?.join('/') ?? `leg
 export const shortPlace = (pin: ChipPin): string => pin.labels?.join('/') ?? `${pin.legs.join('/')} ${pin.id}`
 
 /** `leg 5 (PA4)`, or on a board `T5 (PA4)`: the way a leg is named everywhere. */
-export const legName = (pin: ChipPin): string => {
+export const legSaid = (pin: ChipPin): Said => {
   const place = placeName(pin)
-  return place === pin.id ? place : `${place} (${pin.id})`
+  if (place === pin.id) return say`${place}`
+  return pin.labels ? say`${place} (${pin.id})` : say`leg ${pin.legs.join('/')} (${pin.id})`
 }
+
+export const legName = (pin: ChipPin): string => legSaid(pin).text
 
 export const wireOn = (wires: Wire[], pin: ChipPin): Wire | undefined =>
   wires.find((w) => w.pin.id === pin.id)

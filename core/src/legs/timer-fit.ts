@@ -1,5 +1,6 @@
 // What a timer makes of a wanted frequency: whether it reaches it at all, and in how many steps.
 
+import { say, type Sentence } from '../findings'
 import type { SignalNeed } from '../needs'
 import type { Chip, ChipUnit } from '../parts'
 import { formatQuantity } from '../quantity'
@@ -33,6 +34,7 @@ export interface CoarseTimer {
   /** It runs at the frequency, though in few steps. */
   reaches: boolean
   text: string
+  says: Sentence
 }
 
 /** What is wrong with a signal on a timer; undefined when nothing is, or nothing is known of the timer. */
@@ -50,7 +52,7 @@ export const timerFit = (
   if (!fit)
     return {
       reaches: false,
-      text: `${signal.name}: ${unit.name} can’t run at ${wanted} from a clock of ${formatQuantity(clock, 'Hz')}`,
+      ...say`${signal.name}: ${unit.name} can’t run at ${wanted} from a clock of ${formatQuantity(clock, 'Hz')}`,
     }
   const stepTime = fit.prescaler / clock
   const pulse = signal.ends.find((e) => e.signal.pulse)?.signal.pulse
@@ -59,6 +61,6 @@ export const timerFit = (
     ? undefined
     : {
         reaches: true,
-        text: `${signal.name}: ${unit.name} sets it in steps of ${formatQuantity(stepTime, 's', 3)}, ${useful} of them between least and most`,
+        ...say`${signal.name}: ${unit.name} sets it in steps of ${formatQuantity(stepTime, 's', 3)}, ${useful} of them between least and most`,
       }
 }

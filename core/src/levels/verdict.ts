@@ -12,11 +12,14 @@ import {
   type Severity,
   type Worked,
   type WorkedInput,
+  say,
+  unsaid,
+  type Sentence,
 } from '../findings'
 import type { Chip } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range } from '../quantity'
 import { asStated, least, number, sum, type Term } from '../sums'
-import { legName, type Wire } from '../legs'
+import { legName, legSaid, type Wire } from '../legs'
 import {
   busLow,
   chipDrives,
@@ -42,6 +45,7 @@ export interface LineLevel {
   severity?: Severity
   /** What is wrong, in words; empty when nothing is. */
   text: string
+  says: Sentence
   /** What is left above and below the thresholds, and below what each side stands. */
   margins: Worked[]
   facts: Fact[]
@@ -98,7 +102,7 @@ const oneWay = ({
   reads,
   stands,
   name,
-}: Side): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'margins' | 'facts'> => {
+}: Side): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'says' | 'margins' | 'facts'> => {
   const margins = [
     margin(`Margin of a high at ${name}`, 'NM_H', drives.high, reads.high),
     margin(`Margin of a low at ${name}`, 'NM_L', reads.low, drives.low),
@@ -106,11 +110,11 @@ const oneWay = ({
   const top = margin(`What ${name} stands beyond the high`, 'M_top', stands, drives.high)
   const facts = [
     {
-      text: `High is ${volts(drives.high.value.min)} to ${volts(drives.high.value.max)}`,
+      ...say`High is ${volts(drives.high.value.min)} to ${volts(drives.high.value.max)}`,
       worked: drives.high,
     },
-    { text: `${name} reads high from ${volts(reads.high.value.max)}`, worked: reads.high },
-    { text: `${name} stands ${volts(stands.value.min)}`, worked: stands },
+    { ...say`${name} reads high from ${volts(reads.high.value.max)}`, worked: reads.high },
+    { ...say`${name} stands ${volts(stands.value.min)}`, worked: stands },
   ]
   if (isOver(top))
     return {
@@ -118,7 +122,7 @@ const oneWay = ({
       severity: 'stops',
       margins: [...margins, top],
       facts,
-      text: `up to ${volts(drives.high.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}`,
+      ...say`up to ${volts(drives.high.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}`,
     }
   const grade = gradeOf(margins)
   const low = margins[1]!.value.min < margins[0]!.value.min
@@ -127,12 +131,11 @@ const oneWay = ({
     severity: grade === 'guaranteed' ? undefined : grade === 'impossible' ? 'stops' : 'risks',
     margins,
     facts,
-    text:
-      grade === 'guaranteed'
-        ? ''
-        : low
-          ? `a low of up to ${volts(drives.low.value.max)} reaches ${name}, which reads low below ${volts(reads.low.value.min)}`
-          : `as little as ${volts(drives.high.value.min)} reaches ${name}, which reads high from ${volts(reads.high.value.max)}`,
+    ...(grade === 'guaranteed'
+      ? unsaid
+      : low
+        ? say`a low of up to ${volts(drives.low.value.max)} reaches ${name}, which reads low below ${volts(reads.low.value.min)}`
+        : say`as little as ${volts(drives.high.value.min)} reaches ${name}, which reads high from ${volts(reads.high.value.max)}`),
   }
 }
 
@@ -155,10 +158,10 @@ const throughDivider =
       (i) => i.V.over(number(1).plus(i.R_1.over(i.R_2))),
     )
 
-const clean = (grade: Grade = 'guaranteed'): Pick<LineLevel, 'grade' | 'severity' | 'text'> => ({
+const clean = (grade: Grade = 'guaranteed'): Pick<LineLevel, 'grade' | 'severity' | 'text' | 'says'> => ({
   grade,
   severity: undefined,
-  text: '',
+  ...unsaid,
 })
 
 /** The highest that a device gives to be measured, before any divider. */
@@ -196,31 +199,31 @@ const analogLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext
     shift: shift?.kind,
     divider: shift?.divider,
     facts: [
-      { text: `${name} gives up to ${volts(source.value.max)}`, worked: source },
-      ...(shift ? [{ text: `Divided, ${volts(reaches.value.max)} reaches the leg`, worked: reaches }] : []),
+      { ...say`${name} gives up to ${volts(source.value.max)}`, worked: source },
+      ...(shift ? [{ ...say`Divided, ${volts(reaches.value.max)} reaches the leg`, worked: reaches }] : []),
       {
-        text: `The converter’s range ${bottom > 0 ? `is ${volts(bottom)} to ${volts(range.value.min)}: what is below reads as nothing` : `ends at ${volts(range.value.min)}`}`,
+        ...say`The converter’s range ${bottom > 0 ? say`is ${volts(bottom)} to ${volts(range.value.min)}: what is below reads as nothing` : say`ends at ${volts(range.value.min)}`}`,
         worked: range,
       },
-      { text: `${legName(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
+      { ...say`${legSaid(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
     ],
     ...(isOver(onLeg)
       ? {
           grade: 'outside the sheet' as const,
           severity: 'stops' as const,
-          text: `up to ${volts(reaches.value.max)} reaches ${legName(wire.pin)}, which stands ${volts(stands.value.min)}`,
+          ...say`up to ${volts(reaches.value.max)} reaches ${legSaid(wire.pin)}, which stands ${volts(stands.value.min)}`,
         }
       : isOver(inRange)
         ? {
             grade: inRange.value.typ >= -slack ? ('typical' as const) : ('outside the sheet' as const),
             severity: 'risks' as const,
-            text: `it goes up to ${volts(reaches.value.max)}, and all above ${tops}`,
+            ...say`it goes up to ${volts(reaches.value.max)}, and all above ${tops}`,
           }
         : bottom > 0
           ? {
               grade: 'guaranteed' as const,
               severity: 'notes' as const,
-              text: `all below ${volts(bottom)} reads as nothing: the converter’s range begins there`,
+              ...say`all below ${volts(bottom)} reads as nothing: the converter’s range begins there`,
             }
           : clean()),
   }
@@ -242,21 +245,21 @@ const referenceLevel = (wire: Wire, end: End, context: LevelContext): LineLevel 
     reaches: gives,
     stands,
     facts: [
-      { text: `${end.instance.name} gives up to ${volts(gives.value.max)}`, worked: gives },
-      { text: `The supply is ${volts(rail.value.min)} to ${volts(rail.value.max)}`, worked: rail },
-      { text: `${legName(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
+      { ...say`${end.instance.name} gives up to ${volts(gives.value.max)}`, worked: gives },
+      { ...say`The supply is ${volts(rail.value.min)} to ${volts(rail.value.max)}`, worked: rail },
+      { ...say`${legSaid(wire.pin)} stands ${volts(stands.value.min)}`, worked: stands },
     ],
     ...(over
       ? {
           grade: 'outside the sheet' as const,
           severity: 'stops' as const,
-          text: `up to ${volts(gives.value.max)} reaches ${legName(wire.pin)}, which stands ${volts(stands.value.min)}`,
+          ...say`up to ${volts(gives.value.max)} reaches ${legSaid(wire.pin)}, which stands ${volts(stands.value.min)}`,
         }
       : isOver(left)
         ? {
             grade: 'outside the sheet' as const,
             severity: 'risks' as const,
-            text: `a reference of up to ${volts(gives.value.max)} is above the supply, which is down to ${volts(rail.value.min)}`,
+            ...say`a reference of up to ${volts(gives.value.max)} is above the supply, which is down to ${volts(rail.value.min)}`,
           }
         : clean()),
   }
@@ -286,15 +289,15 @@ const givenLevel = (wire: Wire, end: End, supply: Worked, context: LevelContext)
     reaches,
     stands: chipStands(chip, wire, rail),
     facts: [
-      { text: `The leg gives up to its supply, ${volts(reaches.value.max)}`, worked: reaches },
-      { text: `${name} stands ${volts(stands.value.min)}`, worked: stands },
+      { ...say`The leg gives up to its supply, ${volts(reaches.value.max)}`, worked: reaches },
+      { ...say`${name} stands ${volts(stands.value.min)}`, worked: stands },
     ],
     ...(fine
       ? clean()
       : {
           grade: 'outside the sheet' as const,
           severity: 'risks' as const,
-          text: `up to ${volts(reaches.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}: the program must keep below it`,
+          ...say`up to ${volts(reaches.value.max)} reaches ${name}, which stands ${volts(stands.value.min)}: the program must keep below it`,
         }),
   }
 }
@@ -387,7 +390,7 @@ const clampFacts = (chip: Chip, wire: Wire, reaches: Worked, rail: Worked): Fact
   const text = formatQuantity(current, 'A', 3)
   return [
     {
-      text: `${volts(above)} above the rail, the clamp of ${legName(wire.pin)} takes up to ${text}, if what drives it can give as much`,
+      ...say`${volts(above)} above the rail, the clamp of ${legSaid(wire.pin)} takes up to ${text}, if what drives it can give as much`,
       origin: partOrigin(chip, `io.drivers.${driver.id}.powerClamp`, {
         kind: 'guaranteed',
         source: driver.source,

@@ -2,6 +2,7 @@
 
 import type { SupportPart } from '../circuit'
 import type { Chip } from '../parts'
+import { unsaid } from '../findings'
 import { exactly } from '../quantity'
 import { asStated } from '../sums'
 import { heldLevel as worked, type Hold, holdsOf } from './holds'
@@ -11,7 +12,7 @@ const hold = (to: Hold['to'], resistance: Hold['resistance'], offset = exactly(0
   to,
   resistance,
   offset,
-  text: '',
+  ...unsaid,
 })
 const given = (symbol: string, value: Hold['resistance'], unit: 'V' | 'Ω') => ({
   symbol,

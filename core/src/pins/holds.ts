@@ -2,7 +2,7 @@
 // pull; and the level that they come to together.
 
 import type { SupportPart } from '../circuit'
-import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import { fromPart, fromRule, type Worked, type WorkedInput, say, type Sentence } from '../findings'
 import { type Chip, type Library, type PinAttribute, type Rated, findPart } from '../parts'
 import { exactly, formatQuantity, fullRange, type Range, within } from '../quantity'
 import { dimensionOf, greatest, least, number, parallel, sum, type SumInput, type Term } from '../sums'
@@ -16,6 +16,7 @@ export interface Hold {
   /** An LED holds no nearer to its side than its forward voltage. */
   offset: Range
   text: string
+  says: Sentence
   /** The device that it comes from; absent: a part of ours, or the board. */
   end?: End
   support?: SupportPart
@@ -26,6 +27,7 @@ export interface Hold {
 export interface Driver {
   end: End
   text: string
+  says: Sentence
 }
 
 export interface Holds {
@@ -45,7 +47,7 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
         to: electrical.to === 'ground' ? 'low' : 'high',
         resistance: none,
         offset: none,
-        text: `${name} has no ${end.signal.terminal} here: its place is tied to ${electrical.to} (${part.sheet})`,
+        ...say`${name} has no ${end.signal.terminal} here: its place is tied to ${electrical.to} (${part.sheet})`,
         end,
       }
     case 'logic-input':
@@ -54,7 +56,7 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
             to: electrical.pull === 'down' ? 'low' : 'high',
             resistance: fullRange(electrical.pullResistance),
             offset: none,
-            text: `${name} pulls ${end.signal.terminal} ${electrical.pull} (${place})`,
+            ...say`${name} pulls ${end.signal.terminal} ${electrical.pull} (${place})`,
             end,
             from: { rated: electrical.pullResistance, field: `${end.signal.id}.pullResistance` },
           }
@@ -65,7 +67,7 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
             to: 'high',
             resistance: fullRange(electrical.fitted),
             offset: none,
-            text: `${name} has a pull-up of ${formatQuantity(fullRange(electrical.fitted).typ, 'Ω', 3)} on its own board (${place})`,
+            ...say`${name} has a pull-up of ${formatQuantity(fullRange(electrical.fitted).typ, 'Ω', 3)} on its own board (${place})`,
             end,
             from: { rated: electrical.fitted, field: `${end.signal.id}.fitted` },
           }
@@ -77,7 +79,7 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
         to: electrical.to === 'ground' ? 'low' : 'high',
         resistance: none,
         offset: forward ?? exactly(1.6),
-        text: `${name} conducts to ${electrical.to} above its forward voltage of about ${formatQuantity(forward?.typ ?? 1.6, 'V', 2)} (${led?.sheet ?? part.sheet})`,
+        ...say`${name} conducts to ${electrical.to} above its forward voltage of about ${formatQuantity(forward?.typ ?? 1.6, 'V', 2)} (${led?.sheet ?? part.sheet})`,
         end,
       }
     }
@@ -89,12 +91,12 @@ const ofEnd = (end: End, wire: Wire, library: Library): Hold | Driver | undefine
             to: 'high',
             resistance: none,
             offset: none,
-            text: `${name} holds its serial line high while it says nothing (${place})`,
+            ...say`${name} holds its serial line high while it says nothing (${place})`,
             end,
           }
         : {
             end,
-            text: `${name} drives ${end.signal.terminal} high or low, as it happens to stand (${place})`,
+            ...say`${name} drives ${end.signal.terminal} high or low, as it happens to stand (${place})`,
           }
     default:
       return undefined
@@ -118,7 +120,7 @@ const ofSupport = (support: SupportPart, wire: Wire): Hold | undefined => {
         to,
         resistance: within(support.value.value, tolerance),
         offset: none,
-        text: `The ${support.name} of ${support.value.marking} holds it ${to} until the program runs`,
+        ...say`The ${support.name} of ${support.value.marking} holds it ${to} until the program runs`,
         support,
       }
 }
@@ -130,7 +132,7 @@ const ofBoard = (chip: Chip, wire: Wire): Hold[] =>
       to: l.pull === 'down' ? 'low' : 'high',
       resistance: fullRange(l.resistance!),
       offset: none,
-      text: `${chip.board!.name}: ${l.what} pulls it ${l.pull} (${l.source ?? chip.board!.sheet})`,
+      ...say`${chip.board!.name}: ${l.what} pulls it ${l.pull!} (${l.source ?? chip.board!.sheet})`,
     }))
 
 /** Everything that holds or drives the line of a wire before the program runs, but for the leg itself. */

@@ -1,6 +1,6 @@
 // Every linear regulator of the library at this input and this load. Worked out when somebody asks: each is four sums.
 
-import type { Stages, Worked } from '../findings'
+import { type Stages, type Worked, say } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, partsOfKind } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
@@ -52,5 +52,5 @@ const outputObjection = (
   const names = [...new Set(unhappy.map((u) => u.name))]
   const text =
     names.length > 1 ? `suits neither ${names.slice(0, 3).join(' nor ')}` : `doesn’t suit ${names[0]!}`
-  return [{ text: `its ${formatQuantity(out.typ, 'V')} ${text}`, worked: rail }]
+  return [{ ...say`its ${formatQuantity(out.typ, 'V')} ${text}`, worked: rail }]
 }

@@ -1,6 +1,14 @@
 // One regulator at one load: heat, junction, room above its output, and what speaks against it.
 
-import { fromDecision, fromPart, partOrigin, type Worked, type WorkedInput } from '../findings'
+import {
+  fromDecision,
+  fromPart,
+  partOrigin,
+  type Worked,
+  type WorkedInput,
+  say,
+  type Sentence,
+} from '../findings'
 import type { Regulator } from '../parts'
 import { celsiusWords, exactly, formatQuantity, fullRange, type Unit } from '../quantity'
 import { asVariable, dimensionOf, greatest, least, number, sum } from '../sums'
@@ -136,6 +144,7 @@ const loadLimitOf = (
 
 export interface Objection {
   text: string
+  says?: Sentence
   worked?: Worked
 }
 
@@ -151,22 +160,22 @@ export const objections = (
   const limit = fullRange(regulator.junctionMax).max
   if (input.value.max > absolute)
     no.push({
-      text: `its input may be at most ${formatQuantity(absolute, 'V')}, and gets up to ${formatQuantity(input.value.max, 'V', 3)}`,
+      ...say`its input may be at most ${formatQuantity(absolute, 'V')}, and gets up to ${formatQuantity(input.value.max, 'V', 3)}`,
       worked: input,
     })
   if (load.value.max > current)
     no.push({
-      text: `it gives ${formatQuantity(current, 'A')}, and ${formatQuantity(load.value.max, 'A', 3)} is asked`,
+      ...say`it gives ${formatQuantity(current, 'A')}, and ${formatQuantity(load.value.max, 'A', 3)} is asked`,
       worked: load,
     })
   if (margin.value.min < 0)
     no.push({
-      text: `it lacks ${formatQuantity(-margin.value.min, 'V', 2)} at the lowest input: the output sags`,
+      ...say`it lacks ${formatQuantity(-margin.value.min, 'V', 2)} at the lowest input: the output sags`,
       worked: margin,
     })
   if (junction.value.max > limit)
     no.push({
-      text: `its junction reaches ${celsiusWords(junction.value.max)}, above ${formatQuantity(limit, '°C')}`,
+      ...say`its junction reaches ${celsiusWords(junction.value.max)}, above ${formatQuantity(limit, '°C')}`,
       worked: junction,
     })
   return no

@@ -2,7 +2,7 @@
 
 import { netOf, preferred, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
-import { fromPart } from '../findings'
+import { fromPart, say } from '../findings'
 import { asStated } from '../sums'
 import { endsOf } from '../legs'
 import { type SignalSupport } from './context'
@@ -42,8 +42,8 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
       risk: {
         severity: 'stops',
         grade: 'impossible',
-        text: `Without it ${wire.signal.name} reads the same, whatever ${end.instance.name} sees.`,
-        facts: [{ text: 'One resistance alone gives no voltage to measure' }],
+        ...say`Without it ${wire.signal.name} reads the same, whatever ${end.instance.name} sees.`,
+        facts: [{ ...say`One resistance alone gives no voltage to measure` }],
       },
     },
   ]

@@ -4,7 +4,7 @@
 import { netOf, preferred, type SupportPart, twoLegs } from '../circuit'
 import { railFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
-import { fromPart, type Worked, type WorkedInput } from '../findings'
+import { fromPart, type Worked, type WorkedInput, say } from '../findings'
 import { type EndOf, endsOf, type Wire, type WireEnd } from '../legs'
 import { findPart, type Rated, type Resistors, type Transistor } from '../parts'
 import { exactly, formatQuantity, fullRange } from '../quantity'
@@ -121,10 +121,10 @@ const transistorOf = ({
     risk: {
       severity: 'stops',
       grade: 'impossible',
-      text: `Without the transistor nothing switches ${end.instance.name}.`,
+      ...say`Without the transistor nothing switches ${end.instance.name}.`,
       facts: [
         {
-          text: `A leg is good for ${formatQuantity(fullRange(pinRecommended).max, 'A')} (${chip.sheet}, ${pinRecommended.source ?? 'limits'})`,
+          ...say`A leg is good for ${formatQuantity(fullRange(pinRecommended).max, 'A')} (${chip.sheet}, ${pinRecommended.source ?? 'limits'})`,
         },
       ],
     },
@@ -150,8 +150,8 @@ const gateResistorOf = (of: Switched): SupportPart => {
     risk: {
       severity: 'notes',
       grade: 'typical',
-      text: `Each edge draws a short pulse above ${formatQuantity(fullRange(chip.limits.pinRecommended).max, 'A')} from the leg.`,
-      facts: [{ text: 'Only the leg’s own driver limits the charging current of the gate', worked: needed }],
+      ...say`Each edge draws a short pulse above ${formatQuantity(fullRange(chip.limits.pinRecommended).max, 'A')} from the leg.`,
+      facts: [{ ...say`Only the leg’s own driver limits the charging current of the gate`, worked: needed }],
     },
   }
 }
@@ -175,13 +175,13 @@ const gatePullDownOf = (of: Switched): SupportPart => {
     risk: {
       severity: 'risks',
       grade: 'outside the sheet',
-      text: `From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${soonest}.`,
+      ...say`From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${soonest}.`,
       facts: [
-        { text: `${wire.pin.id} is an input until the program sets it` },
+        { ...say`${wire.pin.id} is an input until the program sets it` },
         {
-          text: `The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of).value.min, 'V')}`,
+          ...say`The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of).value.min, 'V')}`,
         },
-        { text: `Leakage charges it in ${soonest}`, worked: creep },
+        { ...say`Leakage charges it in ${soonest}`, worked: creep },
       ],
     },
   }
@@ -219,13 +219,13 @@ const flybackOf = ({
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `When it switches off, the coil’s ${formatQuantity(fullRange(load.current).max, 'A', 2)} pulls the transistor above its ${stands}.`,
+        ...say`When it switches off, the coil’s ${formatQuantity(fullRange(load.current).max, 'A', 2)} pulls the transistor above its ${stands}.`,
         facts: [
           {
-            text: 'The current of a coil can’t stop at once; without a path its voltage rises until something breaks down',
+            ...say`The current of a coil can’t stop at once; without a path its voltage rises until something breaks down`,
           },
           {
-            text: `${transistor.name} stands ${stands} (${transistor.sheet}, ${transistor.voltage.source ?? 'limits'})`,
+            ...say`${transistor.name} stands ${stands} (${transistor.sheet}, ${transistor.voltage.source ?? 'limits'})`,
           },
         ],
       },

@@ -4,7 +4,7 @@ import type { FittingContext } from '../levels'
 import { fittedResistor, netOf, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
 import { driverCurve } from '../levels'
 import { careful, supportChoice } from '../design'
-import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
+import { fromDecision, fromPart, fromRule, type Worked, say } from '../findings'
 import { type Chip, findPart, type Led, type Library } from '../parts'
 import { formatQuantity, fullRange, nextDown } from '../quantity'
 import {
@@ -185,13 +185,13 @@ export const ledResistor: SignalSupport = (wire, context) => {
           ? 'stops'
           : 'risks',
       grade: 'outside the sheet',
-      text: `Without it ${wire.signal.name} draws up to ${formatQuantity(on.bare.value.max, 'A', 3)}, limited only by the leg’s driver.`,
+      ...say`Without it ${wire.signal.name} draws up to ${formatQuantity(on.bare.value.max, 'A', 3)}, limited only by the leg’s driver.`,
       facts: [
         {
-          text: `The leg may carry ${formatQuantity(limit.max, 'A')} at the absolute maximum (${context.chip.sheet}, ${context.chip.limits.pinAbsolute.source ?? 'limits'})`,
+          ...say`The leg may carry ${formatQuantity(limit.max, 'A')} at the absolute maximum (${context.chip.sheet}, ${context.chip.limits.pinAbsolute.source ?? 'limits'})`,
         },
         {
-          text: `The current without a resistor is ${formatQuantity(on.bare.value.min, 'A', 2)} to ${formatQuantity(on.bare.value.max, 'A', 2)}`,
+          ...say`The current without a resistor is ${formatQuantity(on.bare.value.min, 'A', 2)} to ${formatQuantity(on.bare.value.max, 'A', 2)}`,
           worked: on.bare,
         },
       ],

@@ -3,7 +3,7 @@
 import { busMode, busLow, chipReads } from '../levels'
 import { preferred, type SupportPart } from '../circuit'
 import { byTheBook, everyStance, supportChoice } from '../design'
-import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import { fromPart, fromRule, type Worked, type WorkedInput, say } from '../findings'
 import { formatQuantity, fullRange } from '../quantity'
 import type { Chip, Resistors } from '../parts'
 import { dimensionOf, number, parallel, sum, type Term, total } from '../sums'
@@ -122,13 +122,13 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
       ? {
           severity: 'notes',
           grade: own.max <= largest ? 'guaranteed' : 'typical',
-          text: `The program must switch on the leg’s own pull-up of ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)}; until then ${wire.signal.name} floats.`,
+          ...say`The program must switch on the leg’s own pull-up of ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)}; until then ${wire.signal.name} floats.`,
           facts: [
             {
-              text: `The leg’s own pull-up is ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)} (${chip.sheet}, ${inside.source ?? 'pull-ups'})`,
+              ...say`The leg’s own pull-up is ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)} (${chip.sheet}, ${inside.source ?? 'pull-ups'})`,
             },
             {
-              text: `The largest that still reads high is ${formatQuantity(largest, 'Ω', 3)}`,
+              ...say`The largest that still reads high is ${formatQuantity(largest, 'Ω', 3)}`,
               worked: largestWorked,
             },
           ],
@@ -136,10 +136,10 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
       : {
           severity: 'stops',
           grade: 'impossible',
-          text: `${wire.signal.name} floats while the contact is open: ${formatQuantity(leakage.max, 'A')} of leakage decides what is read.`,
+          ...say`${wire.signal.name} floats while the contact is open: ${formatQuantity(leakage.max, 'A')} of leakage decides what is read.`,
           facts: [
-            { text: `${wire.pin.id} has no pull-up of its own` },
-            { text: 'A contact drives the line only while it is closed' },
+            { ...say`${wire.pin.id} has no pull-up of its own` },
+            { ...say`A contact drives the line only while it is closed` },
           ],
         },
   }
@@ -346,12 +346,12 @@ export const busPullUp: SignalSupport = (wire, { chip, rail, stock, design }) =>
     risk: {
       severity: ours ? 'stops' : 'notes',
       grade: ours ? 'impossible' : 'guaranteed',
-      text: ours
-        ? `Without a pull-up below ${formatQuantity(high, 'Ω', 3)} ${wire.signal.name} can’t rise in time.`
-        : `The pull-ups on the devices’ own boards, together ${formatQuantity(window.fitted!.value.typ, 'Ω', 3)}, are enough.`,
+      ...(ours
+        ? say`Without a pull-up below ${formatQuantity(high, 'Ω', 3)} ${wire.signal.name} can’t rise in time.`
+        : say`The pull-ups on the devices’ own boards, together ${formatQuantity(window.fitted!.value.typ, 'Ω', 3)}, are enough.`),
       facts: [
         {
-          text: `Between ${formatQuantity(low, 'Ω', 3)} and ${formatQuantity(high, 'Ω', 3)} is right`,
+          ...say`Between ${formatQuantity(low, 'Ω', 3)} and ${formatQuantity(high, 'Ω', 3)} is right`,
           worked: window.largest,
         },
       ],

@@ -4,7 +4,7 @@
 import type { FittingContext } from '../levels'
 import { fittedResistor, netOf, preferred, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
-import { fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import { fromPart, fromRule, type Worked, type WorkedInput, say } from '../findings'
 import type { Capacitors, Chip, ChipUnit, Rated } from '../parts'
 import { formatQuantity } from '../quantity'
 import { number, parallel, powerOfTwo, sum } from '../sums'
@@ -94,14 +94,14 @@ export const samplingCapacitor: SignalSupport = (wire, context) => {
         severity: codes > bearable ? 'risks' : 'notes',
         grade:
           limit.origin.kind === 'part' && limit.origin.limit === 'assumed' ? 'typical' : 'outside the sheet',
-        text: `Without it a reading of ${signal.name} may keep ${percent} of what was read before it: ${formatQuantity(R_behind.value.max, 'Ω', 3)} is behind the leg, and ${chip.name} reads through ${formatQuantity(limit.value.max, 'Ω', 2)}.`,
+        ...say`Without it a reading of ${signal.name} may keep ${percent} of what was read before it: ${formatQuantity(R_behind.value.max, 'Ω', 3)} is behind the leg, and ${chip.name} reads through ${formatQuantity(limit.value.max, 'Ω', 2)}.`,
         facts: [
           {
-            text: `Behind the leg are up to ${formatQuantity(R_behind.value.max, 'Ω', 3)}`,
+            ...say`Behind the leg are up to ${formatQuantity(R_behind.value.max, 'Ω', 3)}`,
             worked: R_behind,
           },
           {
-            text: `That leaves up to ${percent} of the reading before, where the program changes from one to another`,
+            ...say`That leaves up to ${percent} of the reading before, where the program changes from one to another`,
             worked: share,
           },
         ],

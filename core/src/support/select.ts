@@ -3,7 +3,7 @@
 
 import { preferred, type SupportPart } from '../circuit'
 import { byTheBook, supportChoice } from '../design'
-import { fromPart } from '../findings'
+import { fromPart, say } from '../findings'
 import { formatQuantity } from '../quantity'
 import { thresholdOf } from '../levels'
 import { attributeOf, endsOf } from '../legs'
@@ -60,10 +60,10 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
     risk: {
       severity: 'notes',
       grade: busy ? 'outside the sheet' : 'typical',
-      text: `Until the program drives ${wire.signal.name}, ${formatQuantity(I_leak.value.max, 'A', 2)} of leakage decides whether ${end.instance.name} is selected.`,
+      ...say`Until the program drives ${wire.signal.name}, ${formatQuantity(I_leak.value.max, 'A', 2)} of leakage decides whether ${end.instance.name} is selected.`,
       facts: [
-        { text: 'A leg that nothing has set up is an input, and floats' },
-        { text: `Up to ${formatQuantity(largest.value.min, 'Ω', 3)} would hold it high`, worked: largest },
+        { ...say`A leg that nothing has set up is an input, and floats` },
+        { ...say`Up to ${formatQuantity(largest.value.min, 'Ω', 3)} would hold it high`, worked: largest },
       ],
     },
   }

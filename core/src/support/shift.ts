@@ -1,5 +1,6 @@
 // The parts of a level shift that the builder fitted into a line.
 
+import { say } from '../findings'
 import type { FittingContext } from '../levels'
 import { type SupportPart, type ShiftPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
@@ -53,9 +54,9 @@ const partsOf = (wire: Wire, shift: Shift, end: End, { design, stock, rail, supp
       risk: {
         severity: 'stops',
         grade: 'outside the sheet',
-        text: `Without it the ${shiftNames[shift.kind]} in ${name} is not whole, and the wrong voltage reaches one end.`,
+        ...say`Without it the ${shiftNames[shift.kind]} in ${name} is not whole, and the wrong voltage reaches one end.`,
         facts: [
-          { text: `The ${shiftNames[shift.kind]} was fitted because of the levels`, worked: shift.rate },
+          { ...say`The ${shiftNames[shift.kind]} was fitted because of the levels`, worked: shift.rate },
         ],
       },
       ...rest,

@@ -1,5 +1,5 @@
 import { fittedFor } from '../../circuit'
-import { type Check, partOrigin } from '../../findings'
+import { type Check, partOrigin, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 
 /** A linear regulator is stable with an output capacitor whose own resistance lies in a window. */
@@ -23,16 +23,16 @@ export const capacitorEsr: Check = {
         id: 'build.capacitor-esr',
         severity: own ? 'risks' : 'notes',
         grade: own ? 'outside the sheet' : 'typical',
-        text: own
-          ? `The output of ${regulator.name} may oscillate: it is stable with ${asked} inside its capacitor, and ${name} has ${ohms(own.min)} to ${ohms(own.max)}.`
-          : `${regulator.name} is stable with ${asked} inside its output capacitor; what ${name} has is not stated.`,
+        ...(own
+          ? say`The output of ${regulator.name} may oscillate: it is stable with ${asked} inside its capacitor, and ${name} has ${ohms(own.min)} to ${ohms(own.max)}.`
+          : say`${regulator.name} is stable with ${asked} inside its output capacitor; what ${name} has is not stated.`),
         because: [
           {
-            text: `${regulator.sheet}: ${asked} in the output capacitor`,
+            ...say`${regulator.sheet}: ${asked} in the output capacitor`,
             origin: partOrigin(regulator, 'outputCapacitor.esr', window),
           },
           {
-            text: own ? `${sheet}: ${ohms(own.min)} to ${ohms(own.max)}` : `${sheet} states none`,
+            ...(own ? say`${sheet}: ${ohms(own.min)} to ${ohms(own.max)}` : say`${sheet} states none`),
             origin: partOrigin(fitted.part, 'esr', esr),
           },
         ],

@@ -1,4 +1,17 @@
-import type { Check } from '../../findings'
+import { type Check, type Fact, say } from '../../findings'
+
+const it = /^Without it\b/
+/** What its absence risks is said beside it as of “it”; away from it by its name. */
+const withName = (
+  { text, says }: Pick<Fact, 'text' | 'says'>,
+  name: string,
+): Pick<Fact, 'text' | 'says'> => ({
+  text: text.replace(it, `Without the ${name}`),
+  says: says && {
+    frame: says.frame.replace(it, `Without the {${says.of.length}}`),
+    of: [...says.of, name],
+  },
+})
 
 /** One rule for every support part: each carries what its absence risks. */
 export const leftOut: Check = {
@@ -16,10 +29,10 @@ export const leftOut: Check = {
         id: `build.left-out:${s.key}`,
         severity: s.forced === 'out' || s.risk.severity === 'stops' ? s.risk.severity : 'notes',
         grade: s.risk.grade,
-        text: s.risk.text.replace(/^Without it\b/, `Without the ${s.name}`),
+        ...withName(s.risk, s.name),
         because: [
           {
-            text: `The ${s.name} is left out${s.forced === 'out' ? ', against the stance' : ' by the stance'}`,
+            ...say`The ${s.name} is left out${s.forced === 'out' ? say`, against the stance` : say` by the stance`}`,
           },
           ...s.risk.facts,
         ],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { swapFix } from '../../pins'
 
 export const memoryShort: Check = {
@@ -22,10 +22,10 @@ export const memoryShort: Check = {
       {
         id: 'chip.memory-short',
         severity: 'stops',
-        text: `${chip.name} is ${short[1]} bytes of ${short[0]} memory short.`,
+        ...say`${chip.name} is ${short[1]} bytes of ${short[0]} memory short.`,
         because: [
-          { text: `The devices’ code takes ${short[2].value.max} bytes`, worked: short[2] },
-          { text: `${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})` },
+          { ...say`The devices’ code takes ${short[2].value.max} bytes`, worked: short[2] },
+          { ...say`${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})` },
         ],
         fixes: roomy ? [swapFix(stages, roomy)] : [],
       },

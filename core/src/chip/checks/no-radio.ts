@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { swapFix } from '../../pins'
 
 export const noRadio: Check = {
@@ -15,10 +15,10 @@ export const noRadio: Check = {
         id: 'chip.no-radio',
         severity: 'stops',
         grade: 'impossible',
-        text: `${chip.name} has no radio, and the program uses one.`,
+        ...say`${chip.name} has no radio, and the program uses one.`,
         because: [
-          { text: 'The program uses a radio (said on the Needs page)' },
-          { text: `${chip.sheet} names none` },
+          { ...say`The program uses a radio (said on the Needs page)` },
+          { ...say`${chip.sheet} names none` },
         ],
         fixes: [
           ...(other ? [swapFix(stages, other)] : []),

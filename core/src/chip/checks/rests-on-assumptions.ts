@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { completenessOf } from '../../parts'
 
 export const restsOnAssumptions: Check = {
@@ -15,9 +15,9 @@ export const restsOnAssumptions: Check = {
         id: 'chip.rests-on-assumptions',
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `Parts of the sheet of ${chip.name} have not been read: what is said about ${lacking.map((c) => c.serves).join(', ')} rests on careful assumptions.`,
+        ...say`Parts of the sheet of ${chip.name} have not been read: what is said about ${lacking.map((c) => c.serves).join(', ')} rests on careful assumptions.`,
         because: lacking.map((c) => ({
-          text: `For ${c.serves} it is assumed, not known: ${c.assumed.map((a) => a.words).join(', ')}`,
+          ...say`For ${c.serves} it is assumed, not known: ${c.assumed.map((a) => a.words).join(', ')}`,
         })),
         fixes: [],
       },

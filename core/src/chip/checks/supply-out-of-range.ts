@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say, unsaid } from '../../findings'
 import { otherRegulators, swapFix } from '../../pins'
 import { formatQuantity, fullRange } from '../../quantity'
 
@@ -25,13 +25,13 @@ export const supplyOutOfRange: Check = {
         id: 'chip.supply-out-of-range',
         severity: guess ? 'risks' : 'stops',
         grade: dead ? 'impossible' : 'outside the sheet',
-        text: dead
-          ? `The rail reaches ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} is destroyed above ${formatQuantity(absolute.max, 'V')}.`
-          : `The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}${guess ? ', as far as can be assumed before its sheet is read' : ''}.`,
+        ...(dead
+          ? say`The rail reaches ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} is destroyed above ${formatQuantity(absolute.max, 'V')}.`
+          : say`The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}${guess ? say`, as far as can be assumed before its sheet is read` : unsaid}.`),
         because: [
-          { text: `The rail is at most ${formatQuantity(rail.max, 'V', 3)}`, worked: power.rail },
+          { ...say`The rail is at most ${formatQuantity(rail.max, 'V', 3)}`, worked: power.rail },
           {
-            text: `${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
+            ...say`${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
           },
         ],
         fixes: [...otherRegulators(stages, 2), ...(other ? [swapFix(stages, other)] : [])],

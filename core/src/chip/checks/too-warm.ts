@@ -1,5 +1,5 @@
 import { formatQuantity, fullRange } from '../../quantity'
-import { partOrigin, type Check } from '../../findings'
+import { partOrigin, type Check, say } from '../../findings'
 
 export const tooWarm: Check = {
   id: 'chip.too-warm',
@@ -20,11 +20,11 @@ export const tooWarm: Check = {
         id: 'chip.too-warm',
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `The air reaches ${formatQuantity(ambient, '°C')}; ${chip.name} is made for at most ${formatQuantity(range.max, '°C')}.`,
+        ...say`The air reaches ${formatQuantity(ambient, '°C')}; ${chip.name} is made for at most ${formatQuantity(range.max, '°C')}.`,
         because: [
-          { text: `The project’s limits say ${formatQuantity(ambient, '°C')} at its warmest` },
+          { ...say`The project’s limits say ${formatQuantity(ambient, '°C')} at its warmest` },
           {
-            text: `${chip.name}: ${formatQuantity(range.min, '°C')} to ${formatQuantity(range.max, '°C')}`,
+            ...say`${chip.name}: ${formatQuantity(range.min, '°C')} to ${formatQuantity(range.max, '°C')}`,
             origin: partOrigin(chip, 'temperature', chip.temperature),
           },
         ],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { swapFix } from '../../pins'
 
 export const unknownChip: Check = {
@@ -14,8 +14,8 @@ export const unknownChip: Check = {
       {
         id: 'chip.unknown',
         severity: 'stops',
-        text: `The project is planned for “${chip.missing}”, which is not in the library.`,
-        because: [{ text: 'No part file has that id' }],
+        ...say`The project is planned for “${chip.missing}”, which is not in the library.`,
+        because: [{ ...say`No part file has that id` }],
         fixes: best ? [swapFix(stages, best)] : [],
       },
     ]

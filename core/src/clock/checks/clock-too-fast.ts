@@ -1,4 +1,4 @@
-import type { Check, Fix } from '../../findings'
+import { type Check, type Fix, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { optionTooFast, tooFast } from '../resolve'
 
@@ -52,24 +52,24 @@ export const clockTooFast: Check = {
         id: 'clock.too-fast',
         severity: over === 'surely' ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${over === 'surely' ? formatQuantity(f, 'Hz') : `A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${low} ${chip.name} is good for ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : 'no clock at all'}.`,
+        ...say`${over === 'surely' ? formatQuantity(f, 'Hz') : say`A clock of ${formatQuantity(clock.nominal.value.typ, 'Hz')} may be up to ${formatQuantity(f, 'Hz', 4)}, which`} is too fast for this supply: at ${low} ${chip.name} is good for ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : say`no clock at all`}.`,
         because: [
           {
-            text: `The clock is up to ${formatQuantity(clock.frequency.value.max, 'Hz', 4)}`,
+            ...say`The clock is up to ${formatQuantity(clock.frequency.value.max, 'Hz', 4)}`,
             worked: clock.frequency,
           },
           {
-            text: `The rail may be as low as ${low}`,
+            ...say`The rail may be as low as ${low}`,
             worked: power.rail,
           },
           {
-            text: `At that supply the chip permits ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : 'none'}`,
+            ...say`At that supply the chip permits ${permitted > 0 ? formatQuantity(permitted, 'Hz', 4) : say`none`}`,
             worked: clock.limit,
           },
           ...(clock.lowestSupply
             ? [
                 {
-                  text: `This clock needs at least ${formatQuantity(clock.lowestSupply.value.max, 'V', 3)}`,
+                  ...say`This clock needs at least ${formatQuantity(clock.lowestSupply.value.max, 'V', 3)}`,
                   worked: clock.lowestSupply,
                 },
               ]

@@ -1,4 +1,4 @@
-import type { Check, Finding, Fix } from '../../findings'
+import { type Check, type Finding, type Fix, type Said, say } from '../../findings'
 import type { Instance } from '../../needs'
 import { formatQuantity } from '../../quantity'
 import { type ClockOption, deviationOf, optionTooFast } from '../resolve'
@@ -13,21 +13,21 @@ const allowed = { uart: 20_000, can: 5_000 }
 interface Line {
   id: string
   /** “a serial line bears 2 % at each end (Link)” */
-  bearing: string
+  bearing: Said
   /** ppm. */
   bears: number
-  because: string
+  because: Said
 }
 
 /** The lines whose timing hangs on the clock, with what each bears; several of one need are one line. */
 const timed = (instances: readonly Instance[]): Line[] => {
   const percent = (ppm: number) => formatQuantity(ppm / 1e4, '%')
-  const bus = (id: keyof typeof allowed, words: string, because: string): Line[] => {
+  const bus = (id: keyof typeof allowed, words: Said, because: Said): Line[] => {
     const on = instances.filter((i) => i.wiring.signals.some((s) => s.bus === id))
     const names = [...new Set(on.map((i) => i.name))].join(', ')
     const bears = allowed[id]
     return on.length > 0
-      ? [{ id, bearing: `${words} bears ${percent(bears)} at each end (${names})`, bears, because }]
+      ? [{ id, bearing: say`${words} bears ${percent(bears)} at each end (${names})`, bears, because }]
       : []
   }
   const pulses = new Map<string, Line>()
@@ -37,18 +37,22 @@ const timed = (instances: readonly Instance[]): Line[] => {
     const bears = Math.min(...stated) * 1e6
     pulses.set(need.id, {
       id: need.id,
-      bearing: `${need.name} bears ${percent(bears)}`,
+      bearing: say`${need.name} bears ${percent(bears)}`,
       bears,
-      because: `The length of its pulses says what they mean (${part.sheet})`,
+      because: say`The length of its pulses says what they mean (${part.sheet})`,
     })
   }
   return [
     ...bus(
       'uart',
-      'a serial line',
-      'Ten bits are read by one start: together both ends may be off by half a bit in nine and a half',
+      say`a serial line`,
+      say`Ten bits are read by one start: together both ends may be off by half a bit in nine and a half`,
     ),
-    ...bus('can', 'a CAN line', 'The nodes of a CAN line find their place anew only at edges (ISO 11898-1)'),
+    ...bus(
+      'can',
+      say`a CAN line`,
+      say`The nodes of a CAN line find their place anew only at edges (ISO 11898-1)`,
+    ),
     ...pulses.values(),
   ]
 }
@@ -69,10 +73,10 @@ export const clockTooLoose: Check = {
               id: `clock.too-loose:${id}:unknown`,
               severity: 'notes' as const,
               grade: 'typical' as const,
-              text: `By how much the clock is off is not stated; ${bearing}.`,
+              ...say`By how much the clock is off is not stated; ${bearing}.`,
               because: [
                 {
-                  text: `${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
+                  ...say`${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
                   worked: clock.frequency,
                 },
               ],
@@ -106,13 +110,13 @@ export const clockTooLoose: Check = {
             id: `clock.too-loose:${id}`,
             severity: 'risks' as const,
             grade: 'outside the sheet' as const,
-            text: `The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
+            ...say`The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
             because: [
               {
-                text: `The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
+                ...say`The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
                 worked: clock.deviation,
               },
-              { text: because },
+              because,
             ],
             fixes,
           },

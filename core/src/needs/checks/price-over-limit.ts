@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { unpricedWords } from '../../parts'
 
 export const priceOverLimit: Check = {
@@ -15,10 +15,10 @@ export const priceOverLimit: Check = {
       {
         id: 'needs.price-over-limit',
         severity: 'risks',
-        text: `The parts cost € ${price.toFixed(2)}${unpricedWords(build.parts)}, and € ${limit.toFixed(2)} was the limit.`,
+        ...say`The parts cost € ${price.toFixed(2)}${unpricedWords(build.parts)}, and € ${limit.toFixed(2)} was the limit.`,
         because: [
-          { text: `All parts together are € ${price.toFixed(2)}`, worked: build.price },
-          ...dearest.map((r) => ({ text: `${r.name} takes € ${r.total.toFixed(2)}` })),
+          { ...say`All parts together are € ${price.toFixed(2)}`, worked: build.price },
+          ...dearest.map((r) => ({ ...say`${r.name} takes € ${r.total.toFixed(2)}` })),
         ],
         fixes: [
           {

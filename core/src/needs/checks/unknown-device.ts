@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 
 export const unknownDevice: Check = {
   id: 'needs.unknown-device',
@@ -9,8 +9,8 @@ export const unknownDevice: Check = {
     needs.unknown.map((device) => ({
       id: `needs.unknown-device:${device.id}`,
       severity: 'stops',
-      text: `${device.name} is made of part “${device.part}”, which is not in the library: nothing about it is computed.`,
-      because: [{ text: `The project asks for part ${device.part}` }, { text: 'No part file has that id' }],
+      ...say`${device.name} is made of part “${device.part}”, which is not in the library: nothing about it is computed.`,
+      because: [{ ...say`The project asks for part ${device.part}` }, { ...say`No part file has that id` }],
       fixes: [{ label: `Remove ${device.name}`, edits: [{ kind: 'removeDevice', id: device.id }] }],
       about: { device: device.id },
     })),

@@ -1,4 +1,4 @@
-import type { Check, Finding, Fix, Stages } from '../../findings'
+import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
 import type { Instance } from '../../needs'
 
 /** Addresses that the I2C-bus specification keeps for itself: 0000xxx and 1111xxx. */
@@ -115,12 +115,12 @@ const clashesOn = (stages: Stages, bus: number, onBus: Instance[]): Omit<Finding
         id: `pins.address-clash:${bus > 1 ? `${bus}:` : ''}${address}`,
         severity: 'stops' as const,
         grade: 'impossible' as const,
-        text: `${names.slice(0, -1).join(', ')} and ${names.at(-1)} ${both ? 'both' : 'all'} answer to ${hex(address)} on the ${bus > 1 ? `I2C bus ${bus}` : 'I2C bus'}.`,
+        ...say`${names.slice(0, -1).join(', ')} and ${names.at(-1)!} ${both ? say`both` : say`all`} answer to ${hex(address)} on the ${bus > 1 ? say`I2C bus ${bus}` : say`I2C bus`}.`,
         because: [
           ...list.map((o) => ({
-            text: `${o.name} answers to ${hex(address)}${o.instance ? ` (${o.instance.part.sheet})` : ` (${chip.chip!.board!.sheet})`}`,
+            ...say`${o.name} answers to ${hex(address)}${o.instance ? ` (${o.instance.part.sheet})` : ` (${chip.chip!.board!.sheet})`}`,
           })),
-          { text: 'They share SDA and SCL: both answer at once, and neither is understood' },
+          { ...say`They share SDA and SCL: both answer at once, and neither is understood` },
         ],
         fixes: fixes.filter((f, i) => fixes.findIndex((g) => g.label === f.label) === i),
         about: { device: list.find((o) => o.instance)?.instance?.need.id },

@@ -1,5 +1,5 @@
 import { type Edit, busSpeedOf, busSpeeds } from '../../design'
-import type { Check, Finding, Fix, Stages } from '../../findings'
+import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
 import type { Instance } from '../../needs'
 import { formatQuantity } from '../../quantity'
 import { nextBus } from './address-clash'
@@ -60,24 +60,24 @@ const ofDevice = (stages: Stages, device: Instance, all: Instance[]): Omit<Findi
       id: `pins.bus-speed:${need.id}`,
       severity: unsaid ? 'notes' : 'risks',
       grade: unsaid ? undefined : 'outside the sheet',
-      text: isSlow
+      ...(isSlow
         ? unsaid
-          ? `Whether ${need.name} keeps up with ${named(bus)} at ${hertz(speed)} isn’t known: its part file names no speed.`
-          : `${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}; ${need.name} keeps up with ${hertz(most!)} at most.`
-        : `${need.name} needs ${named(bus)} at ${hertz(least)} or faster; it runs at ${hertz(speed)}.`,
+          ? say`Whether ${need.name} keeps up with ${named(bus)} at ${hertz(speed)} isn’t known: its part file names no speed.`
+          : say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}; ${need.name} keeps up with ${hertz(most!)} at most.`
+        : say`${need.name} needs ${named(bus)} at ${hertz(least)} or faster; it runs at ${hertz(speed)}.`),
       because: [
-        { text: `${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}` },
+        { ...say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}` },
         unsaid
           ? {
-              text: `The specification asks each device for ${hertz(everyDevice)} only; the rest is the device’s own`,
+              ...say`The specification asks each device for ${hertz(everyDevice)} only; the rest is the device’s own`,
             }
           : {
-              text: `${need.name}: ${isSlow ? `${hertz(most!)} at most` : `${hertz(least)} at least`} (${part.sheet}${source ? `, ${source}` : ''})`,
+              ...say`${need.name}: ${isSlow ? say`${hertz(most!)} at most` : say`${hertz(least)} at least`} (${part.sheet}${source ? `, ${source}` : ''})`,
             },
         {
-          text: isSlow
-            ? 'A device that doesn’t keep up misses bits, and may hold the bus low for all'
-            : 'On a slower bus it loses data between two readings',
+          ...(isSlow
+            ? say`A device that doesn’t keep up misses bits, and may hold the bus low for all`
+            : say`On a slower bus it loses data between two readings`),
         },
       ],
       fixes,

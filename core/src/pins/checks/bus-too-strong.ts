@@ -1,5 +1,5 @@
 import { fittedResistor, fittedFor } from '../../circuit'
-import { type Check, type Fix, fromWorked } from '../../findings'
+import { type Check, type Fix, fromWorked, say, unsaid } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { boardPulls, busWindow, together } from '../../support'
 import { doWithout } from './fixes'
@@ -41,16 +41,16 @@ export const busTooStrong: Check = {
           id: `pins.bus-too-strong:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: `The pull-ups of ${pulling.length + own.length} boards${ours ? ' and ours' : ''} on ${wire.signal.name} come to ${formatQuantity(all.value.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
+          ...say`The pull-ups of ${pulling.length + own.length} boards${ours ? say` and ours` : unsaid} on ${wire.signal.name} come to ${formatQuantity(all.value.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
           because: [
             ...pulling.map(({ instance }) => ({
-              text: `${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
+              ...say`${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
             })),
             ...own.map((l) => ({
-              text: `${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
+              ...say`${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
             })),
-            { text: `Together down to ${formatQuantity(all.value.min, 'Ω', 3)}`, worked: all },
-            { text: `At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
+            { ...say`Together down to ${formatQuantity(all.value.min, 'Ω', 3)}`, worked: all },
+            { ...say`At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
           ],
           fixes,
           about: { signal: wire.signal.id, pin: wire.pin.id },

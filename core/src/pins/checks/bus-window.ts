@@ -1,6 +1,6 @@
 import { type Edit, busSpeedOf, busSpeeds } from '../../design'
 import { stockOf } from '../../circuit'
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { busWindow, ourPullUp } from '../../support'
 import type { Wire } from '../../legs'
@@ -64,15 +64,15 @@ export const busHasWindow: Check = {
           id: `pins.bus-window:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: heavy
-            ? `${wire.signal.name} carries up to ${formatQuantity(load.value.max, 'F', 3)}; an I2C line may carry ${formatQuantity(loadLimit, 'F')}.`
-            : `No pull-up serves ${wire.signal.name}: below ${formatQuantity(smallest.value.max, 'Ω', 3)} not every device can pull it low, and above ${formatQuantity(largest.value.min, 'Ω', 3)} it rises too slowly. What is proposed can be pulled low; it rises too slowly.`,
+          ...(heavy
+            ? say`${wire.signal.name} carries up to ${formatQuantity(load.value.max, 'F', 3)}; an I2C line may carry ${formatQuantity(loadLimit, 'F')}.`
+            : say`No pull-up serves ${wire.signal.name}: below ${formatQuantity(smallest.value.max, 'Ω', 3)} not every device can pull it low, and above ${formatQuantity(largest.value.min, 'Ω', 3)} it rises too slowly. What is proposed can be pulled low; it rises too slowly.`),
           because: [
-            { text: `At least ${formatQuantity(smallest.value.max, 'Ω', 3)}`, worked: smallest },
-            { text: `At most ${formatQuantity(largest.value.min, 'Ω', 3)}`, worked: largest },
-            { text: `${formatQuantity(load.value.max, 'F', 3)} hang on it`, worked: load },
+            { ...say`At least ${formatQuantity(smallest.value.max, 'Ω', 3)}`, worked: smallest },
+            { ...say`At most ${formatQuantity(largest.value.min, 'Ω', 3)}`, worked: largest },
+            { ...say`${formatQuantity(load.value.max, 'F', 3)} hang on it`, worked: load },
             ...(window.fitted
-              ? [{ text: 'Pull-ups on the boards count among them', worked: window.fitted }]
+              ? [{ ...say`Pull-ups on the boards count among them`, worked: window.fitted }]
               : []),
           ],
           fixes: slower(stages, wire),

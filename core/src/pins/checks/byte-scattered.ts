@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { legName } from '../../legs'
 
 export const byteScattered: Check = {
@@ -14,19 +14,19 @@ export const byteScattered: Check = {
         return {
           id: `pins.byte-scattered:${byte.id}`,
           severity: 'notes' as const,
-          text: `The ${byte.wires.length} bits of ${byte.name} don’t lie on one port in order: the program sets them one by one.`,
+          ...say`The ${byte.wires.length} bits of ${byte.name} don’t lie on one port in order: the program sets them one by one.`,
           because: [
             {
-              text: `Bit 0 to ${byte.wires.length - 1}: ${byte.wires.map((w) => w.pin.id).join(', ')}`,
+              ...say`Bit 0 to ${byte.wires.length - 1}: ${byte.wires.map((w) => w.pin.id).join(', ')}`,
             },
             ...(locked.length > 0
-              ? [{ text: `Locked: ${locked.map((w) => `${w.signal.name} on ${legName(w.pin)}`).join(', ')}` }]
+              ? [{ ...say`Locked: ${locked.map((w) => `${w.signal.name} on ${legName(w.pin)}`).join(', ')}` }]
               : [
                   {
-                    text: 'No run of neighbouring legs of one port is free that costs less than scattering does',
+                    ...say`No run of neighbouring legs of one port is free that costs less than scattering does`,
                   },
                 ]),
-            { text: 'The bits don’t change at the same moment, and each write takes several steps' },
+            { ...say`The bits don’t change at the same moment, and each write takes several steps` },
           ],
           fixes: [
             ...(locked.length > 0

@@ -1,8 +1,8 @@
 import { type Edit, without } from '../../design'
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { askedWord, withArticle } from '../../needs'
 import { planPins, questionOf } from '../../planner'
-import { type Wire, legName, waysToServe } from '../../legs'
+import { type Wire, legSaid, waysToServe } from '../../legs'
 import { share } from '../../patience'
 
 /** Where the solver would put a signal if its lock were gone; undefined when nowhere. */
@@ -71,15 +71,15 @@ export const cannotServe: Check = {
           id: `pins.cannot-serve:${wire.signal.id}`,
           severity: 'stops',
           grade: 'impossible',
-          text: `${wire.signal.name} can’t be on ${legName(wire.pin)}: ${wire.impossible}.`,
+          ...say`${wire.signal.name} can’t be on ${legSaid(wire.pin)}: ${wire.impossible!}.`,
           because: [
             {
-              text: `${wire.signal.name} is ${stages.design.pins.soldered?.[wire.signal.id] ? 'soldered to' : 'locked on'} ${legName(wire.pin)}`,
+              ...say`${wire.signal.name} is ${stages.design.pins.soldered?.[wire.signal.id] ? say`soldered to` : say`locked on`} ${legSaid(wire.pin)}`,
             },
             {
-              text: `${wire.signal.name} is ${wire.signal.bus ? `line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
+              ...say`${wire.signal.name} is ${wire.signal.bus ? say`line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
             },
-            { text: `${wire.pin.id}: ${wire.impossible} (${stages.chip.chip!.sheet})` },
+            { ...say`${wire.pin.id}: ${wire.impossible!} (${stages.chip.chip!.sheet})` },
           ],
           fixes: [
             ...moveToBest(stages, wire),

@@ -1,4 +1,4 @@
-import type { Check, Fact, Fix, Stages } from '../../findings'
+import { type Check, type Fact, type Fix, type Stages, type Said, say, unsaid } from '../../findings'
 import type { NeedDevice } from '../../design'
 import type { DeviceSignal } from '../../parts'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
@@ -8,14 +8,14 @@ import { doWithout, swapFix } from './fixes'
 import { overlapsOf, stackOverlap } from './stack-overlap'
 
 interface Easing {
-  fact: string
+  fact: Said
   fixes: (stages: Stages, plan: Plan) => Fix[]
 }
 
 /** What a rule that decides says, and the ways to ease it. */
 const easings: Record<ClashRule, Easing> = {
   radio: {
-    fact: 'Without the radio they would fit: it stops a converter while it is on',
+    fact: say`Without the radio they would fit: it stops a converter while it is on`,
     fixes: ({ design }, { clash }) => {
       const readings = clash.filter((s) => s.kind === 'analog-in' && !design.pins.radio?.[s.id])
       return [
@@ -33,7 +33,7 @@ const easings: Record<ClashRule, Easing> = {
     },
   },
   boards: {
-    fact: 'On the first board alone they would fit: no positions serve them on the other as well',
+    fact: say`On the first board alone they would fit: no positions serve them on the other as well`,
     fixes: ({ chip: { chip } }) =>
       (chip?.alsoOn ?? []).map((other) => ({
         label: `Plan without ${other.name}`,
@@ -41,7 +41,7 @@ const easings: Record<ClashRule, Easing> = {
       })),
   },
   currents: {
-    fact: 'Legs are enough: it is the current of groups of legs that is not',
+    fact: say`Legs are enough: it is the current of groups of legs that is not`,
     fixes: ({ chip: { chip } }, { clash }) => {
       const limit = Math.min(
         ...(chip?.limits.groups ?? []).map((g) => fullRange((g.recommended ?? g.absolute)!).max),
@@ -65,11 +65,11 @@ const easings: Record<ClashRule, Easing> = {
     },
   },
   frequencies: {
-    fact: 'At one frequency they would fit: a timer runs at one frequency for all its outputs',
+    fact: say`At one frequency they would fit: a timer runs at one frequency for all its outputs`,
     fixes: commonFrequency,
   },
   locks: {
-    fact: 'Without the locks they would fit',
+    fact: say`Without the locks they would fit`,
     fixes: ({ design, needs }) => [
       {
         label: 'Release all locks',
@@ -82,7 +82,7 @@ const easings: Record<ClashRule, Easing> = {
     ],
   },
   'kept-free': {
-    fact: 'With the legs that you keep free they would fit',
+    fact: say`With the legs that you keep free they would fit`,
     fixes: ({ design }) => [
       {
         label: 'Allow the legs kept free',
@@ -126,7 +126,7 @@ function commonFrequency(_: Stages, { clash }: Plan): Fix[] {
 /** A device’s wirings with the links that each needs, by their positions. */
 const wiringFacts = ({ clashChoices }: Plan): Fact[] =>
   clashChoices.map((c) => ({
-    text: `${c.need.name} can be wired by ${c.wirings
+    ...say`${c.need.name} can be wired by ${c.wirings
       .map((w) => {
         const links = linksToSet(c.part, w)
         return links.length > 0 ? `${w.name} (${links.map((l) => `${l.link}: ${l.to}`).join(', ')})` : w.name
@@ -158,17 +158,17 @@ export const clash: Check = {
         id: 'pins.clash',
         severity: 'stops',
         grade: 'impossible',
-        text: `${chip.chip.name} can’t serve everything: ${plan.clashText}.`,
+        ...say`${chip.chip.name} can’t serve everything: ${plan.clashText!}.`,
         because: [
           ...plan.clash.map((s) => ({
-            text: `${s.name} needs a leg of its own${locks[s.id] ? `, ${design.pins.soldered?.[s.id] ? 'soldered to' : 'locked on'} ${locks[s.id]}` : ''}`,
+            ...say`${s.name} needs a leg of its own${locks[s.id] ? say`, ${design.pins.soldered?.[s.id] ? say`soldered to` : say`locked on`} ${locks[s.id]!}` : unsaid}`,
           })),
           ...wiringFacts(plan),
-          ...plan.clashRules.map((rule) => ({ text: easings[rule].fact })),
+          ...plan.clashRules.map((rule) => easings[rule].fact),
           {
-            text: plan.clashUnsure
-              ? 'Some of these may not matter: the clash was not narrowed down in the time given'
-              : 'Without any one of these the others would fit',
+            ...(plan.clashUnsure
+              ? say`Some of these may not matter: the clash was not narrowed down in the time given`
+              : say`Without any one of these the others would fit`),
           },
         ],
         fixes: [

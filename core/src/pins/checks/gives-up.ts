@@ -1,5 +1,5 @@
-import type { Check, Fact } from '../../findings'
-import { legName, type Wire, attributeOf } from '../../legs'
+import { type Check, type Fact, say, type Sentence } from '../../findings'
+import { legSaid, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 import { driverOf } from './programming-fight'
 import { strapHeld } from './strap-held'
@@ -7,6 +7,7 @@ import { strapHeld } from './strap-held'
 interface Loss {
   severity: 'risks' | 'notes'
   text: string
+  says: Sentence
   facts: Fact[]
 }
 
@@ -18,21 +19,21 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
     const only = contacts.includes(pin.id)
     return {
       severity: only ? 'risks' : 'notes',
-      text: only
-        ? `${signal.name} takes ${legName(pin)}, by which the chip is programmed and debugged.`
-        : `${signal.name} takes ${legName(pin)}: the debugger loses its ${debug.signal}.`,
+      ...(only
+        ? say`${signal.name} takes ${legSaid(pin)}, by which the chip is programmed and debugged.`
+        : say`${signal.name} takes ${legSaid(pin)}: the debugger loses its ${debug.signal}.`),
       facts: [
         {
-          text: `${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
+          ...say`${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
         },
         ...(only
           ? [
               {
-                text: 'The programming header has it too: while a program is loaded, the device follows the programmer',
+                ...say`The programming header has it too: while a program is loaded, the device follows the programmer`,
               },
             ]
           : []),
-        { text: 'A program that uses the leg shuts the debugger out until the chip is held in reset' },
+        { ...say`A program that uses the leg shuts the debugger out until the chip is held in reset` },
       ],
     }
   }
@@ -40,13 +41,13 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
   if (link && !driverOf(wire))
     return {
       severity: 'notes',
-      text: `${signal.name} shares ${legName(pin)} with the line that programs are loaded over.`,
+      ...say`${signal.name} shares ${legSaid(pin)} with the line that programs are loaded over.`,
       facts: [
         {
-          text: `${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})`,
+          ...say`${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})`,
         },
         {
-          text: 'Whatever hangs there moves while a program is loaded, and the program’s own messages are gone',
+          ...say`Whatever hangs there moves while a program is loaded, and the program’s own messages are gone`,
         },
       ],
     }
@@ -54,12 +55,12 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
   if (strap)
     return {
       severity: 'notes',
-      text: `${signal.name} hangs on ${legName(pin)}, which is sampled at reset and must then be ${strap.needs}.`,
+      ...say`${signal.name} hangs on ${legSaid(pin)}, which is sampled at reset and must then be ${strap.needs}.`,
       facts: [
         {
-          text: `Low at reset: ${strap.low}; high: ${strap.high} (${sheet}, ${strap.source ?? 'straps'})`,
+          ...say`Low at reset: ${strap.low}; high: ${strap.high} (${sheet}, ${strap.source ?? 'straps'})`,
         },
-        { text: 'What is on the line today leaves it right; a device put there later may not' },
+        { ...say`What is on the line today leaves it right; a device put there later may not` },
       ],
     }
   return undefined
@@ -85,7 +86,8 @@ export const givesUp: Check = {
               id: `pins.gives-up:${wire.signal.id}`,
               severity: loss.severity,
               text: loss.text,
-              because: [{ text: `${wire.signal.name} is on ${legName(wire.pin)}` }, ...loss.facts],
+              says: loss.says,
+              because: [{ ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` }, ...loss.facts],
               fixes: wire.signal.at ? [] : moveToBest(stages, wire),
               about: { signal: wire.signal.id, pin: wire.pin.id },
             },

@@ -1,8 +1,8 @@
 import { supportFor } from '../../circuit'
-import type { Check } from '../../findings'
+import { type Check, say, unsaid } from '../../findings'
 import { formatQuantity, fullRange, nextDown } from '../../quantity'
 import { boardLoads } from '../drive'
-import { legName } from '../../legs'
+import { legSaid } from '../../legs'
 
 export const ledOverLimit: Check = {
   id: 'pins.led-over-limit',
@@ -28,22 +28,22 @@ export const ledOverLimit: Check = {
           id: `pins.led-over-limit:${wire.signal.id}`,
           severity: most > absolute ? ('stops' as const) : ('risks' as const),
           grade: 'outside the sheet' as const,
-          text: `${wire.signal.name} draws up to ${formatQuantity(most, 'A', 3)}; ${legName(wire.pin)} is good for ${formatQuantity(recommended, 'A')}${most > absolute ? ` and breaks above ${formatQuantity(absolute, 'A')}` : ''}.`,
+          ...say`${wire.signal.name} draws up to ${formatQuantity(most, 'A', 3)}; ${legSaid(wire.pin)} is good for ${formatQuantity(recommended, 'A')}${most > absolute ? say` and breaks above ${formatQuantity(absolute, 'A')}` : unsaid}.`,
           because: [
-            { text: `${formatQuantity(on.wanted, 'A')} is asked for ${wire.signal.name}` },
+            { ...say`${formatQuantity(on.wanted, 'A')} is asked for ${wire.signal.name}` },
             support.present
-              ? { text: `The resistor is ${formatQuantity(on.resistor.value, 'Ω')}`, worked: on.resistance }
-              : { text: 'The series resistor is left out' },
+              ? { ...say`The resistor is ${formatQuantity(on.resistor.value, 'Ω')}`, worked: on.resistance }
+              : { ...say`The series resistor is left out` },
             {
-              text: `The current is then ${formatQuantity(actual.value.min, 'A', 3)} to ${formatQuantity(actual.value.max, 'A', 3)}`,
+              ...say`The current is then ${formatQuantity(actual.value.min, 'A', 3)} to ${formatQuantity(actual.value.max, 'A', 3)}`,
               worked: actual,
             },
             ...beside.map((l) => ({
-              text: `On the same leg ${chip!.board!.name} has ${l.onBoard}: ${formatQuantity(l.current.value.max, 'A')} more`,
+              ...say`On the same leg ${chip!.board!.name} has ${l.onBoard!}: ${formatQuantity(l.current.value.max, 'A')} more`,
               worked: l.current,
             })),
             {
-              text: `A leg carries ${formatQuantity(recommended, 'A')} recommended, ${formatQuantity(absolute, 'A')} absolute maximum`,
+              ...say`A leg carries ${formatQuantity(recommended, 'A')} recommended, ${formatQuantity(absolute, 'A')} absolute maximum`,
               origin: {
                 kind: 'part' as const,
                 part: chip!.id,

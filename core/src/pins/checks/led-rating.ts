@@ -1,4 +1,4 @@
-import { type Check, partOrigin } from '../../findings'
+import { type Check, partOrigin, say, unsaid } from '../../findings'
 import { stockOf, supportFor } from '../../circuit'
 import { formatQuantity, fullRange } from '../../quantity'
 import { smallerLed } from '../../support'
@@ -35,20 +35,20 @@ export const ledRating: Check = {
           id: `pins.led-rating:${wire.signal.id}`,
           severity: most > absolute ? ('stops' as const) : ('risks' as const),
           grade: 'outside the sheet' as const,
-          text: bright
-            ? `${wire.signal.name} gets up to ${formatQuantity(most, 'A', 3)}; ${on.led.name} is made for ${formatQuantity(recommended, 'A')}${most > absolute ? ` and breaks above ${formatQuantity(absolute, 'A')}` : ''}.`
-            : `The resistor of ${wire.signal.name} turns up to ${formatQuantity(on.power.value.max, 'W', 2)} into heat; it is made for ${formatQuantity(rated, 'W')}.`,
+          ...(bright
+            ? say`${wire.signal.name} gets up to ${formatQuantity(most, 'A', 3)}; ${on.led.name} is made for ${formatQuantity(recommended, 'A')}${most > absolute ? say` and breaks above ${formatQuantity(absolute, 'A')}` : unsaid}.`
+            : say`The resistor of ${wire.signal.name} turns up to ${formatQuantity(on.power.value.max, 'W', 2)} into heat; it is made for ${formatQuantity(rated, 'W')}.`),
           because: [
-            { text: `${formatQuantity(on.wanted, 'A')} is asked for`, worked: on.resistance },
-            { text: `The current is up to ${formatQuantity(most, 'A', 3)}`, worked: actual },
+            { ...say`${formatQuantity(on.wanted, 'A')} is asked for`, worked: on.resistance },
+            { ...say`The current is up to ${formatQuantity(most, 'A', 3)}`, worked: actual },
             {
-              text: `${on.led.sheet}: ${formatQuantity(recommended, 'A')} recommended, ${formatQuantity(absolute, 'A')} absolute maximum`,
+              ...say`${on.led.sheet}: ${formatQuantity(recommended, 'A')} recommended, ${formatQuantity(absolute, 'A')} absolute maximum`,
               origin: partOrigin(on.led, 'current', on.led.current),
             },
             ...(support.present
               ? [
                   {
-                    text: `The resistor turns up to ${formatQuantity(on.power.value.max, 'W', 2)} into heat`,
+                    ...say`The resistor turns up to ${formatQuantity(on.power.value.max, 'W', 2)} into heat`,
                     worked: on.power,
                   },
                 ]

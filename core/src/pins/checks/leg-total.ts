@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { legLoads, loadSums } from '../drive'
 
@@ -20,20 +20,20 @@ export const legTotal: Check = {
           id: `pins.leg-total:${id}`,
           severity: 'risks' as const,
           grade,
-          text: `${name[0]!.toUpperCase()}${name.slice(1)} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
+          ...say`${name[0]!.toUpperCase()}${name.slice(1)} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
           because: [
-            { text: `Together they carry ${formatQuantity(sum.value.max, 'A', 3)}`, worked: sum },
+            { ...say`Together they carry ${formatQuantity(sum.value.max, 'A', 3)}`, worked: sum },
             ...loads.flatMap((l) =>
               l.onBoard
                 ? [
                     {
-                      text: `Among them ${l.onBoard} of ${chip!.board!.name} on ${l.wire.pin.id}: ${formatQuantity(l.current.value.max, 'A')}`,
+                      ...say`Among them ${l.onBoard} of ${chip!.board!.name} on ${l.wire.pin.id}: ${formatQuantity(l.current.value.max, 'A')}`,
                       worked: l.current,
                     },
                   ]
                 : [],
             ),
-            { text: `${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}` },
+            { ...say`${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}` },
           ],
           fixes: end
             ? [

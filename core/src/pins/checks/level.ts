@@ -1,10 +1,10 @@
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { stockOf } from '../../circuit'
 import { onOwnRail, voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { type LineLevel, levelsOf, isFar, passes, type Shift, shiftsFor } from '../../levels'
 import { doWithout } from './fixes'
-import { legName, type Wire } from '../../legs'
+import { legSaid, type Wire } from '../../legs'
 
 const shiftWords = (shift: Shift): string => {
   const values = shift.resistors.map((r) => r.value.marking)
@@ -106,20 +106,20 @@ export const level: Check = {
         id: `pins.level:${wire.signal.id}:${end.instance.id}${worst.severity === 'notes' ? ':range' : ''}`,
         severity: worst.severity!,
         grade: worst.grade,
-        text: `${names}${names === end.instance.name ? '' : `, ${end.instance.name}`}: ${worst.text}.`,
+        ...say`${names}${names === end.instance.name ? '' : `, ${end.instance.name}`}: ${worst}.`,
         because: [
           ...(supply && rail && !onOwnRail(supplies, end.instance.need)
             ? [
                 {
-                  text: `${end.instance.name} runs on ${formatQuantity(supply.value.min, 'V', 3)} to ${formatQuantity(supply.value.max, 'V', 3)}, the chip on ${formatQuantity(rail.value.typ, 'V', 3)}`,
+                  ...say`${end.instance.name} runs on ${formatQuantity(supply.value.min, 'V', 3)} to ${formatQuantity(supply.value.max, 'V', 3)}, the chip on ${formatQuantity(rail.value.typ, 'V', 3)}`,
                   worked: supply,
                 },
               ]
             : []),
-          { text: `${wire.signal.name} is on ${legName(wire.pin)}` },
+          { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
           ...worst.facts,
           ...worst.margins.map((m) => ({
-            text: `${m.label}: ${formatQuantity(m.value.min, 'V', 3)} at the worst`,
+            ...say`${m.label}: ${formatQuantity(m.value.min, 'V', 3)} at the worst`,
             worked: m,
           })),
         ],

@@ -1,5 +1,5 @@
-import type { Check } from '../../findings'
-import { legName, attributeOf } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legSaid, attributeOf } from '../../legs'
 
 export const loadedDesign: Check = {
   id: 'pins.loaded-design',
@@ -13,9 +13,9 @@ export const loadedDesign: Check = {
       {
         id: 'pins.loaded-design',
         severity: 'notes',
-        text: `The design loaded into ${chip.name} must connect ${wires.length} ${wires.length > 1 ? 'legs' : 'leg'}; until then they do nothing.`,
+        ...say`The design loaded into ${chip.name} must connect ${wires.length} ${wires.length > 1 ? say`legs` : say`leg`}; until then they do nothing.`,
         because: wires.map((w) => ({
-          text: `${legName(w.pin)}: ${w.signal.name}${w.unit ? `, from ${w.unit.name} ${w.line}` : ', as plain input or output'} (${chip.sheet}, ${attributeOf(w.pin, 'loaded-design')?.source ?? 'logic'})`,
+          ...say`${legSaid(w.pin)}: ${w.signal.name}${w.unit ? say`, from ${w.unit.name} ${w.line!}` : say`, as plain input or output`} (${chip.sheet}, ${attributeOf(w.pin, 'loaded-design')?.source ?? 'logic'})`,
         })),
         fixes: [],
       },

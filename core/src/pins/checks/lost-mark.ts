@@ -1,4 +1,4 @@
-import type { Check, Finding } from '../../findings'
+import { type Check, type Finding, type Said, say } from '../../findings'
 
 export const lostMark: Check = {
   id: 'pins.lost-mark',
@@ -12,21 +12,21 @@ export const lostMark: Check = {
     const lost = (of: Record<string, string>) =>
       Object.entries(of).filter(([signal, pin]) => !legs.has(pin) || !names.has(signal))
     const why = (signal: string, pin: string) =>
-      names.has(signal) ? `${chip.name} has no leg ${pin}` : 'nothing asks for that signal'
+      names.has(signal) ? say`${chip.name} has no leg ${pin}` : say`nothing asks for that signal`
     const found = (
       id: string,
-      text: string,
-      because: string,
+      said: Said,
+      because: Said,
       fix: Finding['fixes'][number],
       severity: Finding['severity'] = 'notes',
-    ) => ({ id: `pins.lost-mark:${id}`, severity, text, because: [{ text: because }], fixes: [fix] })
+    ) => ({ id: `pins.lost-mark:${id}`, severity, ...said, because: [because], fixes: [fix] })
     return [
       ...lost(design.pins.soldered ?? {}).map(([signal, pin]) => {
         const name = names.get(signal) ?? signal
         return found(
           `soldered ${signal}`,
-          `${name} is marked as soldered to ${pin}, and the plan can’t keep that: ${why(signal, pin)}.`,
-          `The project says that ${name} is soldered to ${pin}`,
+          say`${name} is marked as soldered to ${pin}, and the plan can’t keep that: ${why(signal, pin)}.`,
+          say`The project says that ${name} is soldered to ${pin}`,
           { label: `Take the mark off ${name}`, edits: [{ kind: 'unsolder', signal, name }] },
           'risks',
         )
@@ -35,8 +35,8 @@ export const lostMark: Check = {
         const name = names.get(signal) ?? signal
         return found(
           `lock ${signal}`,
-          `The lock of ${name} on ${pin} has no effect: ${why(signal, pin)}.`,
-          `The project locks ${name} on ${pin}`,
+          say`The lock of ${name} on ${pin} has no effect: ${why(signal, pin)}.`,
+          say`The project locks ${name} on ${pin}`,
           { label: `Release the lock of ${name}`, edits: [{ kind: 'unlockSignal', signal, name }] },
         )
       }),
@@ -45,8 +45,8 @@ export const lostMark: Check = {
         .map((pin) =>
           found(
             `free ${pin}`,
-            `Leg ${pin} is to be kept free, and ${chip.name} has none of that name.`,
-            `The project keeps ${pin} free`,
+            say`Leg ${pin} is to be kept free, and ${chip.name} has none of that name.`,
+            say`The project keeps ${pin} free`,
             { label: `Forget ${pin}`, edits: [{ kind: 'includePin', pin }] },
           ),
         ),

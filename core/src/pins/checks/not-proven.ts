@@ -1,5 +1,5 @@
 import type { NeedDevice } from '../../design'
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { doWithout } from './fixes'
 
 /** Who asks for the most legs: leaving one of them out makes the question smaller. */
@@ -32,11 +32,11 @@ export const notProven: Check = {
         {
           id: 'pins.not-proven',
           severity: 'notes',
-          text: `The plan is the best found in the time given: one up to ${plan.gap} points cheaper may exist.`,
+          ...say`The plan is the best found in the time given: one up to ${plan.gap} points cheaper may exist.`,
           because: [
-            { text: `This plan costs ${plan.cost} points` },
-            { text: `No plan costs less than ${plan.bound}; what lies between was not looked through` },
-            { text: 'Looking longer, or locking signals that may stay where they are, settles it' },
+            { ...say`This plan costs ${plan.cost} points` },
+            { ...say`No plan costs less than ${plan.bound}; what lies between was not looked through` },
+            { ...say`Looking longer, or locking signals that may stay where they are, settles it` },
           ],
           fixes: [],
           longer: true,
@@ -47,10 +47,10 @@ export const notProven: Check = {
         {
           id: 'pins.not-proven',
           severity: 'stops',
-          text: `Whether ${chip.name} can serve everything was not decided in the time given.`,
+          ...say`Whether ${chip.name} can serve everything was not decided in the time given.`,
           because: [
-            { text: 'The search found no plan, and did not get through all there are: there may be one' },
-            { text: 'Looking longer may settle it; so does locking some signals, or leaving something out' },
+            { ...say`The search found no plan, and did not get through all there are: there may be one` },
+            { ...say`Looking longer may settle it; so does locking some signals, or leaving something out` },
           ],
           fixes: greediest(stages),
           longer: true,
@@ -61,8 +61,8 @@ export const notProven: Check = {
         {
           id: 'pins.not-proven',
           severity: 'notes',
-          text: 'That there is no plan is proven; which needs are in each other’s way was not narrowed down in the time given.',
-          because: [{ text: `${plan.clash.length} signals are left of which some may not matter` }],
+          ...say`That there is no plan is proven; which needs are in each other’s way was not narrowed down in the time given.`,
+          because: [{ ...say`${plan.clash.length} signals are left of which some may not matter` }],
           fixes: [],
           longer: true,
         },

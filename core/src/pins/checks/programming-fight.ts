@@ -1,6 +1,6 @@
 import { type SupportPart, fittedFor } from '../../circuit'
-import type { Check, Finding, Fix, Stages } from '../../findings'
-import { isDrivenByDevice, legName, type Wire, attributeOf } from '../../legs'
+import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
+import { isDrivenByDevice, legSaid, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 /** Who drives a leg while a program is loaded, and in which words. */
@@ -79,13 +79,13 @@ export const programmingFight: Check = {
             id: `pins.programming-fight:${wire.signal.id}`,
             severity: 'risks' as const,
             grade: 'outside the sheet' as const,
-            text: `${device.name} shares ${legName(wire.pin)}, which ${driver.who} as ${driver.as}, and nothing holds its select high meanwhile.`,
+            ...say`${device.name} shares ${legSaid(wire.pin)}, which ${driver.who} as ${driver.as}, and nothing holds its select high meanwhile.`,
             because: [
-              { text: `${wire.signal.name} is on ${legName(wire.pin)}` },
+              { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
               {
-                text: `${device.name} lets go of its ${end.signal.terminal} while ${select.signal.name} is high (${device.part.sheet})`,
+                ...say`${device.name} lets go of its ${end.signal.terminal} while ${select.signal.name} is high (${device.part.sheet})`,
               },
-              { text: `While a program is loaded ${legName(select.pin)} is an input, and floats` },
+              { ...say`While a program is loaded ${legSaid(select.pin)} is an input, and floats` },
             ],
             fixes: [
               {
@@ -108,14 +108,14 @@ export const programmingFight: Check = {
           id: `pins.programming-fight:${wire.signal.id}`,
           severity: 'stops' as const,
           grade: 'impossible' as const,
-          text: `${device.name} drives ${legName(wire.pin)}, which ${driver.who} as ${driver.as}: the chip can’t be programmed on the board.`,
+          ...say`${device.name} drives ${legSaid(wire.pin)}, which ${driver.who} as ${driver.as}: the chip can’t be programmed on the board.`,
           because: [
-            { text: `${wire.signal.name} is on ${legName(wire.pin)}` },
+            { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
             {
-              text: `${wire.pin.id}: ${driver.who} it as ${driver.as} (${stages.chip.chip!.sheet}, ${driver.source ?? 'programming'})`,
+              ...say`${wire.pin.id}: ${driver.who} it as ${driver.as} (${stages.chip.chip!.sheet}, ${driver.source ?? 'programming'})`,
             },
-            { text: `${device.name} drives its ${end.signal.terminal} all the time (${device.part.sheet})` },
-            { text: 'Two outputs on one line: each pulls its way, and neither level is sure' },
+            { ...say`${device.name} drives its ${end.signal.terminal} all the time (${device.part.sheet})` },
+            { ...say`Two outputs on one line: each pulls its way, and neither level is sure` },
           ],
           fixes: [...(wire.signal.at ? [] : [...moveToBest(stages, wire), ...offThese(stages, wire)])],
           about: { signal: wire.signal.id, pin: wire.pin.id },

@@ -1,5 +1,5 @@
-import type { Check } from '../../findings'
-import { legName, stoppedByRadio } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legSaid, stoppedByRadio } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 export const radioConverter: Check = {
@@ -18,15 +18,15 @@ export const radioConverter: Check = {
         return {
           id: `pins.radio-converter:${signal.id}`,
           severity: accepted ? 'risks' : 'notes',
-          text: accepted
-            ? `Readings of ${signal.name} fail while the radio is on.`
-            : `The program must pause the radio while it reads ${signal.name}.`,
+          ...(accepted
+            ? say`Readings of ${signal.name} fail while the radio is on.`
+            : say`The program must pause the radio while it reads ${signal.name}.`),
           because: [
-            { text: `${signal.name} is on ${legName(pin)}, which ${unit!.name} reads` },
+            { ...say`${signal.name} is on ${legSaid(pin)}, which ${unit!.name} reads` },
             {
-              text: `${unit!.name} stops while the radio is on (${chip.chip!.sheet}, ${unit!.source ?? 'converters'})`,
+              ...say`${unit!.name} stops while the radio is on (${chip.chip!.sheet}, ${unit!.source ?? 'converters'})`,
             },
-            { text: 'The program uses the radio (said on the Needs page)' },
+            { ...say`The program uses the radio (said on the Needs page)` },
           ],
           fixes: [
             ...(design.pins.radio?.[signal.id]

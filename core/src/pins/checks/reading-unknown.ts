@@ -1,6 +1,6 @@
 import { stockOf } from '../../circuit'
-import type { Check } from '../../findings'
-import { legName } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legSaid } from '../../legs'
 import { behindTheLeg } from '../../support'
 
 /** What is not known can’t be judged: whether the converter fills through it in the time for a reading. */
@@ -23,10 +23,10 @@ export const readingUnknown: Check = {
         id: `pins.reading-unknown:${w.signal.id}`,
         severity: 'notes' as const,
         grade: 'typical' as const,
-        text: `Through how much resistance ${w.signal.name} is read is not stated: whether it needs a capacitor at ${legName(w.pin)} is not decided.`,
+        ...say`Through how much resistance ${w.signal.name} is read is not stated: whether it needs a capacitor at ${legSaid(w.pin)} is not decided.`,
         because: [
-          { text: `${w.signal.ends[0]!.instance.part.sheet} names no resistance inside it` },
-          { text: 'Through too much a reading keeps some of what was read before it' },
+          { ...say`${w.signal.ends[0]!.instance.part.sheet} names no resistance inside it` },
+          { ...say`Through too much a reading keeps some of what was read before it` },
         ],
         fixes: [],
         about: { signal: w.signal.id, pin: w.pin.id },

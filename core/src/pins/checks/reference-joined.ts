@@ -1,5 +1,5 @@
-import type { Check } from '../../findings'
-import { legName } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legSaid } from '../../legs'
 
 export const referenceJoined: Check = {
   id: 'pins.reference-joined',
@@ -12,14 +12,14 @@ export const referenceJoined: Check = {
       .map(({ signal, pin }) => ({
         id: `pins.reference-joined:${signal.id}`,
         severity: 'notes' as const,
-        text: `The program must never choose the supply or an inner voltage as the reference: ${signal.name} drives ${legName(pin)} already.`,
+        ...say`The program must never choose the supply or an inner voltage as the reference: ${signal.name} drives ${legSaid(pin)} already.`,
         because: [
-          { text: `${signal.name} is on ${legName(pin)}, the converter’s reference` },
+          { ...say`${signal.name} is on ${legSaid(pin)}, the converter’s reference` },
           {
-            text: `Most chips join the voltage that the program chooses to this leg: two sources then work against each other. See “reference” in ${chip!.sheet}`,
+            ...say`Most chips join the voltage that the program chooses to this leg: two sources then work against each other. See “reference” in ${chip!.sheet}`,
           },
           {
-            text: 'Choose the outer reference before the first reading, and in each program that is tried on the board',
+            ...say`Choose the outer reference before the first reading, and in each program that is tried on the board`,
           },
         ],
         fixes: [],

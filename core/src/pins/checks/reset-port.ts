@@ -1,5 +1,5 @@
-import type { Check } from '../../findings'
-import { legName, attributeOf } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legSaid, attributeOf } from '../../legs'
 
 export const resetPort: Check = {
   id: 'pins.reset-port',
@@ -19,13 +19,13 @@ export const resetPort: Check = {
       {
         id: 'pins.reset-port',
         severity: 'risks',
-        text: wire
-          ? `${wire.signal.name} is on the reset leg: once that is set, the programmer can’t get in.`
-          : 'The reset leg is set to be a port, and nothing needs it.',
+        ...(wire
+          ? say`${wire.signal.name} is on the reset leg: once that is set, the programmer can’t get in.`
+          : say`The reset leg is set to be a port, and nothing needs it.`),
         because: [
-          { text: `${legName(pin)} is a port by your choice` },
-          { text: `Then ${why.asPort} (${chip.sheet}, ${why.source ?? 'reset'})` },
-          { text: 'Load and try the program first, and set the bit last' },
+          { ...say`${legSaid(pin)} is a port by your choice` },
+          { ...say`Then ${why.asPort!} (${chip.sheet}, ${why.source ?? 'reset'})` },
+          { ...say`Load and try the program first, and set the bit last` },
         ],
         fixes: [keep],
         about: { pin: pin.id, signal: wire?.signal.id },

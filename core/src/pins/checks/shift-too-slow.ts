@@ -1,5 +1,5 @@
 import { stockOf } from '../../circuit'
-import type { Check, Fix } from '../../findings'
+import { type Check, type Fix, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { fittedShift, isFar, passes, shiftNames, shiftsFor } from '../../levels'
 
@@ -38,10 +38,10 @@ export const shiftTooSlow: Check = {
           id: `pins.shift-too-slow:${wire.signal.id}`,
           severity: 'risks' as const,
           grade: 'outside the sheet' as const,
-          text: `The ${shiftNames[shift.kind]} in ${name} passes ${formatQuantity(shift.rate.value.min, 'Hz', 2)} at the worst; the line needs ${formatQuantity(shift.needed, 'Hz', 2)}.`,
+          ...say`The ${shiftNames[shift.kind]} in ${name} passes ${formatQuantity(shift.rate.value.min, 'Hz', 2)} at the worst; the line needs ${formatQuantity(shift.needed, 'Hz', 2)}.`,
           because: [
-            { text: `It passes up to ${formatQuantity(shift.rate.value.min, 'Hz', 2)}`, worked: shift.rate },
-            { text: `${name} needs ${formatQuantity(shift.needed, 'Hz', 2)}` },
+            { ...say`It passes up to ${formatQuantity(shift.rate.value.min, 'Hz', 2)}`, worked: shift.rate },
+            { ...say`${name} needs ${formatQuantity(shift.needed, 'Hz', 2)}` },
           ],
           fixes,
           about: { signal: wire.signal.id, pin: wire.pin.id },

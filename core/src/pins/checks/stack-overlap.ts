@@ -1,7 +1,7 @@
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { resolveNeeds, type Seat, type SignalNeed, withWirings } from '../../needs'
 import { planPins, questionOf } from '../../planner'
-import { isPlanned, legName } from '../../legs'
+import { isPlanned, legSaid } from '../../legs'
 import { doWithout } from './fixes'
 import { share } from '../../patience'
 
@@ -73,12 +73,12 @@ export const stackOverlap: Check = {
             id: `pins.stack-overlap:${key}`,
             severity: 'stops' as const,
             grade: 'impossible' as const,
-            text: `${pair[0]!.name} and ${pair[1]!.name} both use ${legName(pin)}.`,
+            ...say`${pair[0]!.name} and ${pair[1]!.name} both use ${legSaid(pin)}.`,
             because: [
               ...[a, b].map(({ signal, seat }) => ({
-                text: `${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legName(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
+                ...say`${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legSaid(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
               })),
-              { text: 'One position can carry one line' },
+              { ...say`One position can carry one line` },
             ],
             fixes: [...otherLinks(stages, [a, b]), ...pair.map((i) => doWithout(i.need))],
             about: { device: pair[1]!.need.id, pin: pin.id },

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { doWithout } from './fixes'
 
 export const stackTop: Check = {
@@ -15,8 +15,8 @@ export const stackTop: Check = {
         id: 'pins.stack-top',
         severity: 'stops',
         grade: 'impossible',
-        text: `${names.join(' and ')} can’t be stacked: neither passes the header on, and only one can be on top.`,
-        because: tops.map((i) => ({ text: `${i.part.sheet}: ${i.name} has no sockets on its upper side` })),
+        ...say`${names.join(' and ')} can’t be stacked: neither passes the header on, and only one can be on top.`,
+        because: tops.map((i) => ({ ...say`${i.part.sheet}: ${i.name} has no sockets on its upper side` })),
         fixes: tops.map((i) => doWithout(i.need)),
         about: { device: tops[1]!.need.id },
       },

@@ -1,5 +1,5 @@
-import type { Check } from '../../findings'
-import { legName, attributeOf } from '../../legs'
+import { type Check, say } from '../../findings'
+import { legName, legSaid, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 const does = {
@@ -23,13 +23,13 @@ export const startupTwitch: Check = {
         {
           id: `pins.startup-twitch:${wire.signal.id}`,
           severity: startup.state === 'chatter' ? 'stops' : 'risks',
-          text: `${legName(wire.pin).replace(/^l/, 'L')} ${does[startup.state]} before the program runs, and ${wire.signal.name} follows it.`,
+          ...say`${legName(wire.pin).replace(/^l/, 'L')} ${does[startup.state]} before the program runs, and ${wire.signal.name} follows it.`,
           because: [
             {
-              text: `${wire.signal.name} is on ${legName(wire.pin)}, and must stay quiet until the program runs`,
+              ...say`${wire.signal.name} is on ${legSaid(wire.pin)}, and must stay quiet until the program runs`,
             },
             {
-              text: `At start-up the leg ${does[startup.state]}${startup.reason ? `: ${startup.reason}` : ''} (${stages.chip.chip!.sheet}, ${startup.source ?? 'start-up'})`,
+              ...say`At start-up the leg ${does[startup.state]}${startup.reason ? `: ${startup.reason}` : ''} (${stages.chip.chip!.sheet}, ${startup.source ?? 'start-up'})`,
             },
           ],
           fixes: moveToBest(stages, wire),

@@ -1,8 +1,8 @@
-import { type Check, type Fact, type Fix, fromPart, type Stages, type Worked } from '../../findings'
+import { type Check, type Fact, type Fix, fromPart, type Stages, type Worked, say } from '../../findings'
 import type { PinAttribute } from '../../parts'
 import { formatQuantity } from '../../quantity'
 import { type End, heldLevel, type Hold, holdsOf, ownPull } from '../holds'
-import { legName, type Wire, attributeOf } from '../../legs'
+import { legName, legSaid, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 import { doWithout, swapFix } from './fixes'
 
@@ -29,11 +29,11 @@ const nameChain = (wire: Wire, end: End): Fact[] => {
   const place = seat && wire.pin.places!.indexOf(seat.place)
   return seat
     ? [
-        { text: `On ${seat.instance.name} that line is ${seat.label}` },
-        { text: `${seat.label} sits on the header’s ${wire.pin.labels![place!]}` },
-        { text: `${wire.pin.labels![place!]} is ${wire.pin.id} of the chip` },
+        { ...say`On ${seat.instance.name} that line is ${seat.label}` },
+        { ...say`${seat.label} sits on the header’s ${wire.pin.labels![place!]!}` },
+        { ...say`${wire.pin.labels![place!]!} is ${wire.pin.id} of the chip` },
       ]
-    : [{ text: `It is wired to ${legName(wire.pin)}` }]
+    : [{ ...say`It is wired to ${legSaid(wire.pin)}` }]
 }
 
 const waysOut = (stages: Stages, wire: Wire, blamed: { end?: End; support?: Hold['support'] }): Fix[] => {
@@ -91,7 +91,7 @@ export const strapHeld: Check = {
       const { holds, drivers } = holdsOf(wire, chip, stages.pins.support, stages.library)
       const place = legName(wire.pin)
       const sampledFact = (to: 'low' | 'high') => ({
-        text: `${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${to} means: ${to === 'low' ? strap.low : strap.high} (${chip.sheet}, ${strap.source ?? 'straps'})`,
+        ...say`${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${to} means: ${to === 'low' ? strap.low : strap.high} (${chip.sheet}, ${strap.source ?? 'straps'})`,
       })
       const wrongSide = strap.needs === 'high' ? 'low' : 'high'
       const about = { signal: wire.signal.id, pin: wire.pin.id }
@@ -102,8 +102,12 @@ export const strapHeld: Check = {
             id: `pins.strap-held:${wire.signal.id}`,
             severity: 'risks' as const,
             grade: 'outside the sheet' as const,
-            text: `${driver.end.instance.name} drives ${place} while it is sampled at reset: the chip starts only when it happens to be ${strap.needs}.`,
-            because: [{ text: driver.text }, ...nameChain(wire, driver.end), sampledFact(wrongSide)],
+            ...say`${driver.end.instance.name} drives ${place} while it is sampled at reset: the chip starts only when it happens to be ${strap.needs}.`,
+            because: [
+              { text: driver.text, says: driver.says },
+              ...nameChain(wire, driver.end),
+              sampledFact(wrongSide),
+            ],
             fixes: waysOut(stages, wire, driver),
             about,
           },
@@ -128,15 +132,15 @@ export const strapHeld: Check = {
           id: `pins.strap-held:${wire.signal.id}`,
           severity: wrong ? ('stops' as const) : ('risks' as const),
           grade: wrong ? ('impossible' as const) : ('outside the sheet' as const),
-          text: wrong
-            ? `${who} holds ${place} ${hold.to} at reset: the chip then ${asVerb(hold.to === 'low' ? strap.low : strap.high)}.`
-            : `${who} pulls ${place} to ${formatQuantity(level.value.typ, 'V', 2)} at reset, neither high nor low: what the chip starts with is left to chance.`,
+          ...(wrong
+            ? say`${who} holds ${place} ${hold.to} at reset: the chip then ${asVerb(hold.to === 'low' ? strap.low : strap.high)}.`
+            : say`${who} pulls ${place} to ${formatQuantity(level.value.typ, 'V', 2)} at reset, neither high nor low: what the chip starts with is left to chance.`),
           because: [
-            ...holds.map((h) => ({ text: h.text })),
-            ...(hold.end ? nameChain(wire, hold.end) : [{ text: `${wire.signal.name} is on ${place}` }]),
+            ...holds.map((h) => ({ text: h.text, says: h.says })),
+            ...(hold.end ? nameChain(wire, hold.end) : [{ ...say`${wire.signal.name} is on ${place}` }]),
             sampledFact(hold.to),
             {
-              text: `It is ${formatQuantity(level.value.min, 'V', 2)} to ${formatQuantity(level.value.max, 'V', 2)} then; low is up to ${formatQuantity(low, 'V', 3)}, high from ${formatQuantity(high, 'V', 3)}`,
+              ...say`It is ${formatQuantity(level.value.min, 'V', 2)} to ${formatQuantity(level.value.max, 'V', 2)} then; low is up to ${formatQuantity(low, 'V', 3)}, high from ${formatQuantity(high, 'V', 3)}`,
               worked: level,
             },
           ],

@@ -1,4 +1,4 @@
-import { type Check, type Finding, partOrigin, type Worked } from '../../findings'
+import { type Check, type Finding, partOrigin, type Worked, say } from '../../findings'
 import { type Diode, findPart, siliconJunction, type Transistor } from '../../parts'
 import { endsOf } from '../../legs'
 import { formatQuantity, fullRange } from '../../quantity'
@@ -15,17 +15,17 @@ type Switch = ReturnType<typeof switchOnLeg>
 const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Fault[] => {
   const gate = drive.value.min
   const stated = (transistor.channel ?? []).map((c) => c.gate)
-  const gets = { text: `The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: drive }
+  const gets = { ...say`The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: drive }
   const { threshold } = transistor
   if (threshold && gate < fullRange(threshold).max)
     return [
       {
         what: 'off',
         severity: 'stops',
-        text: `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(threshold).max, 'V')} to begin to conduct.`,
+        ...say`The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(threshold).max, 'V')} to begin to conduct.`,
         because: [
           gets,
-          { text: `${transistor.sheet}: threshold`, origin: partOrigin(transistor, 'threshold', threshold) },
+          { ...say`${transistor.sheet}: threshold`, origin: partOrigin(transistor, 'threshold', threshold) },
         ],
       },
     ]
@@ -34,7 +34,7 @@ const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Fau
       {
         what: 'unknown',
         severity: 'notes',
-        text: `The sheet of ${transistor.name} states no resistance of its channel: how far it turns on ${name}, and how hot it gets, is not known.`,
+        ...say`The sheet of ${transistor.name} states no resistance of its channel: how far it turns on ${name}, and how hot it gets, is not known.`,
         because: [gets],
       },
     ]
@@ -44,7 +44,7 @@ const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Fau
         {
           what: 'weak',
           severity: 'risks',
-          text: `The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(from, 'V')} on.`,
+          ...say`The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(from, 'V')} on.`,
           because: [gets],
         },
       ]
@@ -67,10 +67,10 @@ const loadFaults = (
           {
             what: 'current' as const,
             severity: 'stops' as const,
-            text: `${device} draws up to ${formatQuantity(most, 'A', 3)} through ${transistor.name}, which is made for ${formatQuantity(rated, 'A')}.`,
+            ...say`${device} draws up to ${formatQuantity(most, 'A', 3)} through ${transistor.name}, which is made for ${formatQuantity(rated, 'A')}.`,
             because: [
               {
-                text: `${transistor.sheet}: ${formatQuantity(rated, 'A')}`,
+                ...say`${transistor.sheet}: ${formatQuantity(rated, 'A')}`,
                 origin: partOrigin(transistor, 'current', transistor.current),
               },
             ],
@@ -82,17 +82,17 @@ const loadFaults = (
           {
             what: 'heat' as const,
             severity: 'risks' as const,
-            text: `The transistor of ${name} reaches ${formatQuantity(hottest, '°C', 3)} when it stays on; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
+            ...say`The transistor of ${name} reaches ${formatQuantity(hottest, '°C', 3)} when it stays on; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
             because: [
               ...(heat
                 ? [
                     {
-                      text: `It turns up to ${formatQuantity(heat.value.max, 'W', 2)} into heat`,
+                      ...say`It turns up to ${formatQuantity(heat.value.max, 'W', 2)} into heat`,
                       worked: heat,
                     },
                   ]
                 : []),
-              { text: `Its junction reaches ${formatQuantity(hottest, '°C', 3)}`, worked: junction },
+              { ...say`Its junction reaches ${formatQuantity(hottest, '°C', 3)}`, worked: junction },
             ],
           },
         ]
@@ -115,21 +115,21 @@ const drainFault = (
         {
           what: 'drain',
           severity: 'stops',
-          text: `${transistor.name} stands ${formatQuantity(stands, 'V')}; while ${device} is off it has up to ${formatQuantity(highest, 'V', 3)} across it.`,
+          ...say`${transistor.name} stands ${formatQuantity(stands, 'V')}; while ${device} is off it has up to ${formatQuantity(highest, 'V', 3)} across it.`,
           because: [
             {
-              text: `The supply of ${device} reaches ${formatQuantity(supply!.value.max, 'V', 3)}`,
+              ...say`The supply of ${device} reaches ${formatQuantity(supply!.value.max, 'V', 3)}`,
               worked: supply,
             },
             ...(diode
               ? [
                   {
-                    text: `When a coil is switched off, up to ${formatQuantity(over, 'V', 2)} more: what falls in ${diode.name}`,
+                    ...say`When a coil is switched off, up to ${formatQuantity(over, 'V', 2)} more: what falls in ${diode.name}`,
                   },
                 ]
               : []),
             {
-              text: `${transistor.sheet}: ${formatQuantity(stands, 'V')}`,
+              ...say`${transistor.sheet}: ${formatQuantity(stands, 'V')}`,
               origin: partOrigin(transistor, 'voltage', transistor.voltage),
             },
           ],
@@ -148,10 +148,10 @@ const diodeFaults = (device: string, most: number, diode: Diode, supply: Worked 
           {
             what: 'diode' as const,
             severity: 'risks' as const,
-            text: `When ${device} is switched off, ${formatQuantity(most, 'A', 3)} flow on through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}.`,
+            ...say`When ${device} is switched off, ${formatQuantity(most, 'A', 3)} flow on through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}.`,
             because: [
               {
-                text: `${diode.sheet}: ${formatQuantity(rated, 'A')}`,
+                ...say`${diode.sheet}: ${formatQuantity(rated, 'A')}`,
                 origin: partOrigin(diode, 'current', diode.current),
               },
             ],
@@ -163,8 +163,8 @@ const diodeFaults = (device: string, most: number, diode: Diode, supply: Worked 
           {
             what: 'reverse' as const,
             severity: 'stops' as const,
-            text: `${diode.name} across ${device} stands ${formatQuantity(stands, 'V')} in reverse; its supply reaches ${formatQuantity(highest, 'V', 3)}.`,
-            because: [{ text: `The supply reaches ${formatQuantity(highest, 'V', 3)}`, worked: supply }],
+            ...say`${diode.name} across ${device} stands ${formatQuantity(stands, 'V')} in reverse; its supply reaches ${formatQuantity(highest, 'V', 3)}.`,
+            because: [{ ...say`The supply reaches ${formatQuantity(highest, 'V', 3)}`, worked: supply }],
           },
         ]
       : []),

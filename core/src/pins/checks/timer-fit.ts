@@ -1,6 +1,6 @@
-import type { Check, Fix, Stages } from '../../findings'
+import { type Check, type Fix, type Stages, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
-import { legName, type Wire, timerFit } from '../../legs'
+import { legSaid, type Wire, timerFit } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
 /** Other clocks of the chip at which this timer does it. */
@@ -40,19 +40,19 @@ export const timerTooCoarse: Check = {
           id: `pins.timer-fit:${wire.signal.id}`,
           severity: fit.reaches ? ('risks' as const) : ('stops' as const),
           grade: fit.reaches ? ('outside the sheet' as const) : ('impossible' as const),
-          text: `${fit.text}.`,
+          ...say`${fit}.`,
           because: [
             {
-              text: `${wire.signal.name} wants ${formatQuantity(wire.signal.frequency!, 'Hz')} and is on ${legName(wire.pin)}, which ${wire.unit!.name} serves`,
+              ...say`${wire.signal.name} wants ${formatQuantity(wire.signal.frequency!, 'Hz')} and is on ${legSaid(wire.pin)}, which ${wire.unit!.name} serves`,
             },
             {
-              text: `The chip runs at ${formatQuantity(clock, 'Hz')}`,
+              ...say`The chip runs at ${formatQuantity(clock, 'Hz')}`,
               worked: stages.clock.frequency,
             },
             {
-              text: `${wire.unit!.name} counts ${wire.unit!.resolution} bits (${chip.sheet}, ${wire.unit!.source ?? 'timers'})`,
+              ...say`${wire.unit!.name} counts ${wire.unit!.resolution!} bits (${chip.sheet}, ${wire.unit!.source ?? 'timers'})`,
             },
-            ...(sum?.stepTime ? [{ text: 'One step in time', worked: sum.stepTime }] : []),
+            ...(sum?.stepTime ? [{ ...say`One step in time`, worked: sum.stepTime }] : []),
           ],
           fixes: [...(wire.signal.at ? [] : moveToBest(stages, wire)), ...otherClocks(stages, wire)],
           about: { signal: wire.signal.id, pin: wire.pin.id },

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { swapFix } from '../../pins'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherSources } from './ways-out'
@@ -22,15 +22,15 @@ export const boardInput: Check = {
         id: 'power.board-input',
         severity: high ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: high
-          ? `${source.name} gives up to ${formatQuantity(given.max, 'V', 3)}; the input of ${board.name} takes ${formatQuantity(input.max, 'V')}.`
-          : `${source.name} gives as little as ${formatQuantity(given.min, 'V', 3)}; ${board.name} needs ${formatQuantity(input.min, 'V')}.`,
+        ...(high
+          ? say`${source.name} gives up to ${formatQuantity(given.max, 'V', 3)}; the input of ${board.name} takes ${formatQuantity(input.max, 'V')}.`
+          : say`${source.name} gives as little as ${formatQuantity(given.min, 'V', 3)}; ${board.name} needs ${formatQuantity(input.min, 'V')}.`),
         because: [
           {
-            text: `${source.sheet}: ${formatQuantity(given.min, 'V', 3)} to ${formatQuantity(given.max, 'V', 3)}`,
+            ...say`${source.sheet}: ${formatQuantity(given.min, 'V', 3)} to ${formatQuantity(given.max, 'V', 3)}`,
           },
           {
-            text: `${board.sheet}, ${board.input.source ?? 'input'}: ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}`,
+            ...say`${board.sheet}, ${board.input.source ?? 'input'}: ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}`,
           },
         ],
         fixes: [...otherSources(stages, 2), ...(other ? [swapFix(stages, other)] : [])],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { hungriest } from './hungriest'
 
@@ -17,13 +17,13 @@ export const budgetExceeded: Check = {
       {
         id: 'power.budget-exceeded',
         severity: 'risks',
-        text: `Everything at once draws up to ${formatQuantity(most, 'A', 3)}; the budget is ${formatQuantity(budget, 'A')}.`,
+        ...say`Everything at once draws up to ${formatQuantity(most, 'A', 3)}; the budget is ${formatQuantity(budget, 'A')}.`,
         because: [
           ...eaters.map((c) => ({
-            text: `${c.name} takes up to ${formatQuantity(c.work.value.max, 'A', 2)}`,
+            ...say`${c.name} takes up to ${formatQuantity(c.work.value.max, 'A', 2)}`,
             worked: c.work,
           })),
-          { text: `All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
+          { ...say`All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
         ],
         fixes: [
           ...power.consumers.flatMap(({ support, name }) => {

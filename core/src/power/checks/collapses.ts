@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherSources } from './ways-out'
 
@@ -15,10 +15,10 @@ export const collapses: Check = {
         id: `power.collapses:${c.id}`,
         severity: 'stops' as const,
         grade: 'impossible' as const,
-        text: `${c.part.name} takes power, and the more its input sags the more current: what is in front of it can’t carry ${formatQuantity(out.work.value.max, 'A', 3)} at ${formatQuantity(fullRange(c.part.output).typ, 'V')}, and collapses.`,
+        ...say`${c.part.name} takes power, and the more its input sags the more current: what is in front of it can’t carry ${formatQuantity(out.work.value.max, 'A', 3)} at ${formatQuantity(fullRange(c.part.output).typ, 'V')}, and collapses.`,
         because: [
           {
-            text: `The ${out.rail.name} draws up to ${formatQuantity(out.work.value.max, 'A', 3)}`,
+            ...say`The ${out.rail.name} draws up to ${formatQuantity(out.work.value.max, 'A', 3)}`,
             worked: out.work,
           },
         ],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherRegulators } from '../../pins'
@@ -24,14 +24,14 @@ export const deviceSupply: Check = {
           id: `power.device-supply:${need.id}`,
           severity: breaks ? ('stops' as const) : ('risks' as const),
           grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
-          text: `${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; its ${need.fedBy === 'feed' ? 'feed' : (need.fedBy ?? 'rail')} is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
+          ...say`${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; its ${need.fedBy === 'feed' ? say`feed` : (need.fedBy ?? 'rail')} is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
           because: [
             {
-              text: `${rail.label}: ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
+              ...say`${rail.label}: ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
               worked: rail,
             },
             {
-              text: `${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
+              ...say`${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
             },
           ],
           fixes: [

@@ -1,5 +1,5 @@
 import { polarityKey } from '../../supply'
-import { type Check, fromDecision, fromPart, partOrigin } from '../../findings'
+import { type Check, fromDecision, fromPart, partOrigin, say } from '../../findings'
 import { siliconJunction } from '../../parts'
 import { celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { sum } from '../../sums'
@@ -34,11 +34,11 @@ export const diodeRating: Check = {
           id: 'power.diode-rating',
           severity: 'risks',
           grade: 'outside the sheet',
-          text: `Up to ${formatQuantity(most, 'A', 3)} flow through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}; ${why}.`,
+          ...say`Up to ${formatQuantity(most, 'A', 3)} flow through ${diode.name}, which is made for ${formatQuantity(rated, 'A')}; ${why}.`,
           because: [
-            { text: `Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
+            { ...say`Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
             {
-              text: `${diode.sheet}: ${formatQuantity(rated, 'A')}`,
+              ...say`${diode.sheet}: ${formatQuantity(rated, 'A')}`,
               origin: partOrigin(diode, 'current', diode.current),
             },
           ],
@@ -57,8 +57,8 @@ export const diodeRating: Check = {
               id: 'power.diode-rating',
               severity: 'notes',
               grade: 'typical',
-              text: `${diode.name} turns up to ${formatQuantity(heat, 'W', 2)} into heat; how hot it gets is not known, since its sheet says nothing of its way for the heat.`,
-              because: [{ text: `Through it flow up to ${formatQuantity(most, 'A', 3)}`, worked: through }],
+              ...say`${diode.name} turns up to ${formatQuantity(heat, 'W', 2)} into heat; how hot it gets is not known, since its sheet says nothing of its way for the heat.`,
+              because: [{ ...say`Through it flow up to ${formatQuantity(most, 'A', 3)}`, worked: through }],
               fixes: [],
             },
           ]
@@ -78,8 +78,8 @@ export const diodeRating: Check = {
         id: 'power.diode-rating',
         severity: 'risks',
         grade: 'outside the sheet',
-        text: `${diode.name} reaches ${celsiusWords(junction.value.max)}; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
-        because: [{ text: `Its junction reaches ${celsiusWords(junction.value.max)}`, worked: junction }],
+        ...say`${diode.name} reaches ${celsiusWords(junction.value.max)}; its sheet states no limit, and ${siliconJunction} °C is what silicon is made for.`,
+        because: [{ ...say`Its junction reaches ${celsiusWords(junction.value.max)}`, worked: junction }],
         fixes: leave,
       },
     ]

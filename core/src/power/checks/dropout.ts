@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
@@ -15,13 +15,13 @@ export const dropout: Check = {
       id: `power.dropout${reg.tail}`,
       severity: reg.margin.value.typ < 0 ? ('stops' as const) : ('risks' as const),
       grade: 'outside the sheet' as const,
-      text: `At its lowest the source leaves ${reg.regulator.name} short by ${formatQuantity(-reg.margin.value.min, 'V', 2)}: the ${reg.out.rail.name} sags.`,
+      ...say`At its lowest the source leaves ${reg.regulator.name} short by ${formatQuantity(-reg.margin.value.min, 'V', 2)}: the ${reg.out.rail.name} sags.`,
       because: [
         {
-          text: `The input may be as low as ${formatQuantity(reg.input.value.min, 'V', 3)}`,
+          ...say`The input may be as low as ${formatQuantity(reg.input.value.min, 'V', 3)}`,
           worked: reg.input,
         },
-        { text: `The regulator needs its output and its drop-out voltage above that`, worked: reg.margin },
+        { ...say`The regulator needs its output and its drop-out voltage above that`, worked: reg.margin },
       ],
       fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
     }))

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 
@@ -24,11 +24,11 @@ export const feedTooWeak: Check = {
         id: 'power.feed-too-weak',
         severity: feed.current.value.typ > limit ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${feed.source.name} gives ${formatQuantity(limit, 'A')}; all on it at once draw up to ${formatQuantity(most, 'A', 3)}.`,
+        ...say`${feed.source.name} gives ${formatQuantity(limit, 'A')}; all on it at once draw up to ${formatQuantity(most, 'A', 3)}.`,
         because: [
-          { text: `All on the second feed: ${formatQuantity(most, 'A', 3)}`, worked: feed.current },
+          { ...say`All on the second feed: ${formatQuantity(most, 'A', 3)}`, worked: feed.current },
           {
-            text: `${feed.source.sheet}, ${feed.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
+            ...say`${feed.source.sheet}, ${feed.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
           },
         ],
         fixes: stronger

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
@@ -20,14 +20,14 @@ export const regulatorInput: Check = {
           id: `power.regulator-input${tail}`,
           severity: breaks ? ('stops' as const) : ('risks' as const),
           grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
-          text: `${regulator.name} gets up to ${formatQuantity(input.value.max, 'V', 3)}; ${breaks ? `it breaks above ${formatQuantity(absolute, 'V')}` : `${formatQuantity(recommended, 'V')} is recommended`}.`,
+          ...say`${regulator.name} gets up to ${formatQuantity(input.value.max, 'V', 3)}; ${breaks ? say`it breaks above ${formatQuantity(absolute, 'V')}` : say`${formatQuantity(recommended, 'V')} is recommended`}.`,
           because: [
             {
-              text: `After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
+              ...say`After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
               worked: input,
             },
             {
-              text: `${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
+              ...say`${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
             },
           ],
           fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
@@ -18,11 +18,11 @@ export const regulatorOverloaded: Check = {
           id: `power.regulator-overloaded${tail}`,
           severity: work.value.typ > limit ? ('stops' as const) : ('risks' as const),
           grade: 'outside the sheet' as const,
-          text: `${regulator.name} gives ${formatQuantity(limit, 'A')}; the ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}.`,
+          ...say`${regulator.name} gives ${formatQuantity(limit, 'A')}; the ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}.`,
           because: [
-            { text: `The ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}`, worked: work },
+            { ...say`The ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}`, worked: work },
             {
-              text: `${regulator.sheet}, ${regulator.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
+              ...say`${regulator.sheet}, ${regulator.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
             },
           ],
           fixes: [...otherRegulators(stages), ...eachItsVoltage(stages)],

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
 import { otherRegulators } from '../../pins'
@@ -20,28 +20,28 @@ export const regulatorTooHot: Check = {
           id: `power.regulator-too-hot${reg.tail}`,
           severity: 'stops' as const,
           grade: reg.junction.value.typ > limit ? ('impossible' as const) : ('outside the sheet' as const),
-          text: `${reg.regulator.name} reaches ${celsiusWords(reg.junction.value.max)} inside; its limit is ${formatQuantity(limit, '°C')}.`,
+          ...say`${reg.regulator.name} reaches ${celsiusWords(reg.junction.value.max)} inside; its limit is ${formatQuantity(limit, '°C')}.`,
           because: [
             {
-              text: `Its input is up to ${formatQuantity(reg.input.value.max, 'V', 3)}`,
+              ...say`Its input is up to ${formatQuantity(reg.input.value.max, 'V', 3)}`,
               worked: reg.input,
             },
             {
-              text: `Up to ${formatQuantity(work.value.max, 'A', 3)} flows through it`,
+              ...say`Up to ${formatQuantity(work.value.max, 'A', 3)} flows through it`,
               worked: work,
             },
             {
-              text: `The volts it takes away turn into ${formatQuantity(reg.dissipation.value.max, 'W', 3)} of heat`,
+              ...say`The volts it takes away turn into ${formatQuantity(reg.dissipation.value.max, 'W', 3)} of heat`,
               worked: reg.dissipation,
             },
             {
-              text: `In air of ${formatQuantity(design.needs.limits.ambient, '°C')} its junction reaches ${celsiusWords(reg.junction.value.max)}`,
+              ...say`In air of ${formatQuantity(design.needs.limits.ambient, '°C')} its junction reaches ${celsiusWords(reg.junction.value.max)}`,
               worked: reg.junction,
             },
             ...(reg.loadLimit
               ? [
                   {
-                    text: `At this input it stays cool enough up to ${formatQuantity(reg.loadLimit.value.max, 'A', 2)}`,
+                    ...say`At this input it stays cool enough up to ${formatQuantity(reg.loadLimit.value.max, 'A', 2)}`,
                     worked: reg.loadLimit,
                   },
                 ]

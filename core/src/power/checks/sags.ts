@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherRegulators } from '../../pins'
 import { otherSources, withoutHungriest } from './ways-out'
@@ -42,17 +42,17 @@ export const sags: Check = {
         // Only at the end of the charge, or well before.
         severity: loaded.value.typ < needed.least ? 'risks' : 'notes',
         grade: 'outside the sheet',
-        text: `At full work the rail sags to ${low}, below the ${formatQuantity(needed.least, 'V')} that ${needed.name} needs.`,
+        ...say`At full work the rail sags to ${low}, below the ${formatQuantity(needed.least, 'V')} that ${needed.name} needs.`,
         because: [
           {
-            text: `All together draw up to ${formatQuantity(power.through.value.max, 'A', 3)}`,
+            ...say`All together draw up to ${formatQuantity(power.through.value.max, 'A', 3)}`,
             worked: power.through,
           },
           {
-            text: `Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`,
+            ...say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`,
             worked: loaded,
           },
-          { text: `${needed.name} needs ${formatQuantity(needed.least, 'V')}`, worked: needed.worked },
+          { ...say`${needed.name} needs ${formatQuantity(needed.least, 'V')}`, worked: needed.worked },
         ],
         fixes: [...otherRegulators(stages), ...otherSources(stages), ...withoutHungriest(stages)],
       },

@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { hungriest } from './hungriest'
 import { eachItsVoltage, otherSources, withoutHungriest } from './ways-out'
@@ -20,19 +20,19 @@ export const sourceTooWeak: Check = {
         id: 'power.source-too-weak',
         severity: power.fromSource.value.typ > limit ? 'stops' : 'risks',
         grade: 'outside the sheet',
-        text: `${power.source.name} gives ${formatQuantity(limit, 'A')}; everything at once draws up to ${formatQuantity(most, 'A', 3)}.`,
+        ...say`${power.source.name} gives ${formatQuantity(limit, 'A')}; everything at once draws up to ${formatQuantity(most, 'A', 3)}.`,
         because: [
           ...(first
             ? [
                 {
-                  text: `${first.name} alone draws up to ${formatQuantity(first.work.value.max, 'A', 3)}`,
+                  ...say`${first.name} alone draws up to ${formatQuantity(first.work.value.max, 'A', 3)}`,
                   worked: first.work,
                 },
               ]
             : []),
-          { text: `All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
+          { ...say`All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
           {
-            text: `${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
+            ...say`${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
           },
         ],
         fixes: [...otherSources(stages), ...eachItsVoltage(stages), ...withoutHungriest(stages)],

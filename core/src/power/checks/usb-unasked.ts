@@ -1,4 +1,4 @@
-import { type Check, partOrigin } from '../../findings'
+import { type Check, partOrigin, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 
 /** USB 2.0, section 7.2.1: a device that has not been enumerated draws one unit load at most. */
@@ -18,11 +18,11 @@ export const usbUnasked: Check = {
         id: 'power.usb-unasked',
         severity: 'notes',
         grade: 'typical',
-        text: `Up to ${formatQuantity(most, 'A', 3)} are drawn; a computer’s USB port gives 100 mA until it is asked for more, and nothing on this board asks. A charger gives it unasked.`,
+        ...say`Up to ${formatQuantity(most, 'A', 3)} are drawn; a computer’s USB port gives 100 mA until it is asked for more, and nothing on this board asks. A charger gives it unasked.`,
         because: [
-          { text: `Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
+          { ...say`Through the plug flow up to ${formatQuantity(most, 'A', 3)}`, worked: through },
           {
-            text: 'USB 2.0, section 7.2.1: one unit load of 100 mA',
+            ...say`USB 2.0, section 7.2.1: one unit load of 100 mA`,
             origin: partOrigin(source, 'current', source.current),
           },
         ],

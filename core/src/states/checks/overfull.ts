@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, say } from '../../findings'
 import { durationWords } from '../../quantity'
 
 const day = 86400
@@ -20,9 +20,9 @@ export const overfull: Check = {
         id: 'states.overfull',
         severity: 'stops',
         grade: 'impossible',
-        text: `${timed.map((s) => s.name).join(', ')}: together they take ${percent(taken)} of the time.`,
+        ...say`${timed.map((s) => s.name).join(', ')}: together they take ${percent(taken)} of the time.`,
         because: timed.map((s) => ({
-          text: `${s.name} takes ${percent(s.share.value.typ)}, ${durationWords(s.share.value.typ * day)} a day`,
+          ...say`${s.name} takes ${percent(s.share.value.typ)}, ${durationWords(s.share.value.typ * day)} a day`,
           worked: s.share,
         })),
         fixes: [],

@@ -1,5 +1,5 @@
 import type { StateChoice } from '../../design'
-import type { Check, Stages } from '../../findings'
+import { type Check, type Stages, say, unsaid } from '../../findings'
 
 const listed = ({ modes }: { modes: readonly { name: string }[] }) =>
   modes.map((m) => `“${m.name}”`).join(', ')
@@ -16,14 +16,14 @@ const lacksOf = (state: StateChoice, { chip: { chip }, design, needs }: Stages):
   if (chip && state.chip !== undefined && !chip.modes.some((m) => m.id === state.chip))
     lacks.push({
       of: 'chip',
-      text: `${chip.name} has no mode ${state.chip}, only ${listed(chip)}. It counts as working.`,
+      ...say`${chip.name} has no mode ${state.chip}, only ${listed(chip)}. It counts as working.`,
     })
   if (state.radio && chip && !chip.radio)
-    lacks.push({ of: 'radio', text: `the radio is to be on, and ${chip.name} has none.` })
+    lacks.push({ of: 'radio', ...say`the radio is to be on, and ${chip.name} has none.` })
   else if (state.radio && !design.needs.radio)
     lacks.push({
       of: 'radio',
-      text: 'the radio is to be on, and the Needs page says that the program uses none. It counts as on here.',
+      ...say`the radio is to be on, and the Needs page says that the program uses none. It counts as on here.`,
     })
   for (const [id, mode] of Object.entries(state.modes ?? {})) {
     const instance = needs.instances.find((i) => i.need.id === id)
@@ -31,7 +31,7 @@ const lacksOf = (state: StateChoice, { chip: { chip }, design, needs }: Stages):
     const all = listed(instance.part)
     lacks.push({
       of: id,
-      text: `${instance.need.name} has no mode ${mode}${all ? `, only ${all}` : ''}. It goes through its own cycle.`,
+      ...say`${instance.need.name} has no mode ${mode}${all ? say`, only ${all}` : unsaid}. It goes through its own cycle.`,
     })
   }
   return lacks
@@ -48,8 +48,8 @@ export const unknownMode: Check = {
       return lacksOf(choice, stages).map(({ of, text }) => ({
         id: `states.unknown-mode ${choice.id} ${of}`,
         severity: 'risks' as const,
-        text: `${choice.name}: ${text}`,
-        because: [{ text: `“${choice.name}” has ${Math.round(share * 1000) / 10} % of the time` }],
+        ...say`${choice.name}: ${text}`,
+        because: [{ ...say`“${choice.name}” has ${Math.round(share * 1000) / 10} % of the time` }],
         fixes: [],
       }))
     }),
