@@ -50,6 +50,13 @@ test.each<[string, SignalNeed[], WiringChoice[], number[][], string]>([
     [[1]],
     'Face in any of its wirings and Lamp can’t be served together',
   ],
+  [
+    'three devices in any of their wirings',
+    [],
+    [choice('Face'), choice('Hand'), choice('Bell')],
+    [],
+    'Face in any of its wirings, Hand in any of its wirings and Bell in any of its wirings can’t be served together',
+  ],
   ['a device alone', [], [choice('Face')], [], 'Face in any of its wirings can’t be served at all'],
 ])('%s', (_, clash, choices, pins, words) =>
   expect(clashWords(demand(clash, pins), clash, choices, [])).toBe(words),

@@ -1,7 +1,7 @@
 // Why there is no plan: the rule that decides, and the words for it.
 
 import { askedWord, type SignalNeed, withArticle, type WiringChoice } from '../needs'
-import { formatQuantity, fullRange } from '../quantity'
+import { formatQuantity, fullRange, listWords } from '../quantity'
 import { type Demand, makeDemand, type PinQuestion } from './demand'
 import { legName, waysToServe, type ClashRule } from '../legs'
 import { type Patience, share } from '../patience'
@@ -55,9 +55,6 @@ export const deciding = (
   })
 }
 
-const listed = (names: string[]): string =>
-  names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : (names[0] ?? '')
-
 /** Currents as the builder set them: “7 × 36 mA”. */
 const loadWords = (clash: SignalNeed[]): string => {
   const counts = new Map<string, number>()
@@ -68,7 +65,7 @@ const loadWords = (clash: SignalNeed[]): string => {
       const word = formatQuantity(current, 'A')
       counts.set(word, (counts.get(word) ?? 0) + 1)
     }
-  return listed([...counts].map(([word, n]) => (n > 1 ? `${n} × ${word}` : word)))
+  return listWords([...counts].map(([word, n]) => (n > 1 ? `${n} × ${word}` : word)))
 }
 
 const ruleWords = ({ chip }: Demand, clash: SignalNeed[], rules: ClashRule[]): string => {
@@ -77,10 +74,12 @@ const ruleWords = ({ chip }: Demand, clash: SignalNeed[], rules: ClashRule[]): s
       case 'radio':
         return ['while the radio is on']
       case 'boards':
-        return [`on ${listed([chip.name, ...(chip.alsoOn ?? []).map((c) => c.name)])} at the same positions`]
+        return [
+          `on ${listWords([chip.name, ...(chip.alsoOn ?? []).map((c) => c.name)])} at the same positions`,
+        ]
       case 'currents':
         return [
-          `within what groups of legs may carry (${loadWords(clash)}; ${listed(
+          `within what groups of legs may carry (${loadWords(clash)}; ${listWords(
             (chip.limits.groups ?? []).map(
               (g) => `${g.name} ${formatQuantity(fullRange((g.recommended ?? g.absolute)!).max, 'A')}`,
             ),
@@ -127,13 +126,13 @@ export const clashWords = (
   if (seated) return seated
   if (choices.length > 0) {
     const names = [...choices.map((c) => `${c.need.name} in any of its wirings`), ...clash.map((s) => s.name)]
-    const all = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]
+    const all = listWords(names)
     return `${all} can’t be served ${names.length > 1 ? 'together' : 'at all'}${because}`
   }
   const kinds = new Map<string, number>()
   for (const s of clash) kinds.set(askedWord(s), (kinds.get(askedWord(s)) ?? 0) + 1)
   const asked = [...kinds].map(([word, n]) => `${n} ${word}${n > 1 ? 's' : ''}`)
-  const listed = asked.length > 1 ? `${asked.slice(0, -1).join(', ')} and ${asked.at(-1)}` : asked[0]
+  const listed = listWords(asked)
   const indices = clash.map((s) => demand.signals.indexOf(s))
   const legs = new Set(indices.flatMap((i) => demand.problem.signals[i]!.candidates.map((c) => c.pin)))
   if (legs.size === 0) {

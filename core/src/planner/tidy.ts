@@ -15,9 +15,9 @@ const endsOf = (members: readonly number[], legOf: readonly number[]): Ends => {
   for (const member of members) {
     const leg = legOf[member]!
     if (leg < ends.low) [ends.low2, ends.low] = [ends.low, leg]
-    else if (leg < ends.low2) ends.low2 = leg
+    else ends.low2 = Math.min(ends.low2, leg)
     if (leg > ends.high) [ends.high2, ends.high] = [ends.high, leg]
-    else if (leg > ends.high2) ends.high2 = leg
+    else ends.high2 = Math.max(ends.high2, leg)
   }
   return ends
 }
@@ -74,9 +74,7 @@ class Layout {
     this.devicesOf = best.map(() => [])
     this.devices.forEach((m, device) => m.forEach((i, at) => this.devicesOf[i]!.push({ device, at })))
     this.ends = this.devices.map((m) => endsOf(m, this.legOf))
-    this.plain = best.map(
-      (o, i) => o.units.every((u) => u < 0) && o.option === undefined && offers[i]!.length > 1,
-    )
+    this.plain = best.map((o) => o.units.every((u) => u < 0) && o.option === undefined)
     this.offersAt = offers.map((list, i) => (this.plain[i] ? firstByPin(list) : undefined))
     this.at = new Map(best.map((o, i) => [o.pin, i]))
   }

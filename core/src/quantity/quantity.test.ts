@@ -3,6 +3,7 @@ import {
   add,
   durationWords,
   euro,
+  listWords,
   formatMarking,
   formatQuantity,
   fullRange,
@@ -183,3 +184,6 @@ test.each([
 
 test('prices in euro and cent', () =>
   expect([euro(1.005), euro(0.1), euro(12)]).toEqual(['€ 1.00', '€ 0.10', '€ 12.00']))
+
+test('names in a row, as one says them', () =>
+  expect([[], ['A'], ['A', 'B'], ['A', 'B', 'C']].map(listWords)).toEqual(['', 'A', 'A and B', 'A, B and C']))

@@ -26,3 +26,7 @@ export const durationWords = (seconds: number): string => {
 }
 
 export const euro = (value: number): string => `€ ${value.toFixed(2)}`
+
+const list = new Intl.ListFormat('en-GB')
+/** `A, B and C`. */
+export const listWords = (names: readonly string[]): string => list.format(names)

@@ -1,5 +1,6 @@
 import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
 import type { Instance } from '../../needs'
+import { listWords } from '../../quantity'
 
 /** Addresses that the I2C-bus specification keeps for itself: 0000xxx and 1111xxx. */
 const isReserved = (address: number): boolean => address < 0x08 || address > 0x77
@@ -115,7 +116,7 @@ const clashesOn = (stages: Stages, bus: number, onBus: Instance[]): Omit<Finding
         id: `pins.address-clash:${bus > 1 ? `${bus}:` : ''}${address}`,
         severity: 'stops' as const,
         grade: 'impossible' as const,
-        ...say`${names.slice(0, -1).join(', ')} and ${names.at(-1)!} ${both ? say`both` : say`all`} answer to ${hex(address)} on the ${bus > 1 ? say`I2C bus ${bus}` : say`I2C bus`}.`,
+        ...say`${listWords(names)} ${both ? say`both` : say`all`} answer to ${hex(address)} on the ${bus > 1 ? say`I2C bus ${bus}` : say`I2C bus`}.`,
         because: [
           ...list.map((o) => ({
             ...say`${o.name} answers to ${hex(address)}${o.instance ? ` (${o.instance.part.sheet})` : ` (${chip.chip!.board!.sheet})`}`,

@@ -1,6 +1,7 @@
 import { styled } from '@mui/material'
 import { askedOf, compareChips } from '@root-board/core/chip'
 import type { Chip } from '@root-board/core/parts'
+import { listWords } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
@@ -13,9 +14,7 @@ export const Comparison = ({ chips }: { chips: Chip[] }) => {
   const names = chips.map((c) => c.name)
   return (
     <section aria-labelledby="compare">
-      <h2 id="compare">
-        {names.slice(0, -1).join(', ')} and {names.at(-1)}
-      </h2>
+      <h2 id="compare">{listWords(names)}</h2>
       <div className="scroll-x">
         <Compared>
           <Columns of={['What differs', ...chips.map((c) => c.name)]} />
