@@ -193,14 +193,14 @@ test('copied and changed with faults beside their fields; a project takes the ch
   await page.getByRole('link', { name: 'Copy and change' }).click()
   await page.getByLabel('id *').fill('my-led')
   await page.getByLabel('name *', { exact: true }).fill('My LED')
-  const absolute = page.getByRole('group', { name: /current absolute/ })
+  const absolute = page.getByRole('group', { name: /current, absolute maximum/ })
   await absolute.getByLabel('max (A)').fill('5 V')
   await expect(page.getByText(/fault/).first()).toBeVisible()
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
   await absolute.getByLabel('max (A)').fill('25 mA')
   await page.getByRole('button', { name: 'What differs' }).click()
   await expect(page.getByRole('region', { name: 'Difference to the original' })).toContainText(
-    'current absolute',
+    'current, absolute maximum',
   )
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'My LED', level: 1 })).toBeVisible()

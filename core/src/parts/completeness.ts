@@ -157,6 +157,11 @@ const asked: Partial<Record<PartKind, Asked[]>> = {
   ],
 }
 
+/** What a field is asked for: `supply.recommended` for power. */
+export const servesOf = (kind: PartKind, path: string): Served[] => [
+  ...new Set((asked[kind] ?? []).filter((a) => a.stated === path).map((a) => a.serves)),
+]
+
 export interface ServedCheck {
   serves: Served
   /** In words: what the file states, only assumes, and lacks. */

@@ -113,7 +113,8 @@ export const rated = (unit: Unit, kind: LimitKind = 'guaranteed') =>
     )
     .test('in-order', '${path} must have min ≤ typ ≤ max', (value) => {
       const known = [value?.min, value?.typ, value?.max].filter((v): v is number => v !== undefined)
-      return known.every((v, i) => !Number.isNaN(v) && (i === 0 || known[i - 1]! <= v))
+      // What can’t be read has a fault of its own.
+      return known.some(Number.isNaN) || known.every((v, i) => i === 0 || known[i - 1]! <= v)
     })
     .meta({ rated: unit })
     .default(undefined)

@@ -169,3 +169,10 @@ test('the legs that a chip’s file misses are named, in order', () => {
   data.pins = data.pins.filter((p) => !p.legs.includes(2) && !p.legs.includes(7))
   expect(() => readPart(data, 'x')).toThrow(/the package has 8 legs, 6 are named; missing: 2, 7/)
 })
+
+test('a corner that can’t be read is one fault, not two', () => {
+  const led = partFiles().find((f) => (f.data as Json).kind === 'led')!.data as Json
+  const faults = (current: unknown) => faultsOf({ ...led, current })
+  expect(faults({ typ: '10 mA', max: '2 kg' })).toEqual(['current.max'])
+  expect(faults({ typ: '30 mA', max: '20 mA' })).toEqual(['current'])
+})

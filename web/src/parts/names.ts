@@ -1,6 +1,6 @@
 // What the kinds of parts and their fields are called.
 
-import type { Part, PartKind } from '@root-board/core/parts'
+import { type Part, type PartKind, stepsOf } from '@root-board/core/parts'
 
 export const kindWords: Record<PartKind, string> = {
   chip: 'chip',
@@ -47,9 +47,32 @@ const spelled: Record<string, string> = {
   totalAbsolute: 'all legs, absolute maximum',
   total: 'all legs',
   price: 'price, €',
+  supplyAbsolute: 'supply, absolute maximum',
+  inputAbsolute: 'input, absolute maximum',
+  inputRecommended: 'input, recommended',
+  currentAbsolute: 'current, absolute maximum',
+  junctionMax: 'highest junction temperature',
+  dropout: 'drop-out',
+  quiescent: 'current it takes itself',
+  pins: 'legs',
+  units: 'units (timers, converters, buses …)',
+  routing: 'how functions reach legs',
+  matrix: 'functions with a choice of legs',
+  source: 'place in the sheet',
+  frequencyLimits: 'highest clock at a supply',
+  prescalerUpTo: 'prescaler up to',
+  loadCapacitance: 'load capacitance',
   perHertz: 'for each hertz',
   esr: 'ESR',
 }
 /** `pinRecommended` as words. */
 export const fieldWords = (name: string): string =>
   spelled[name] ?? name.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`)
+
+/** `pins[3].legs[0]` as one reads it: “legs 4, legs 1”. */
+export const pathWords = (path: string): string =>
+  stepsOf(path).reduce<string>(
+    (words, step) =>
+      typeof step === 'number' ? `${words} ${step + 1}` : `${words}${words && ', '}${fieldWords(step)}`,
+    '',
+  )

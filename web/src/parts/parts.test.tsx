@@ -2,7 +2,7 @@
 // the editor's fields with their faults.
 
 import { readTable } from '@root-board/core/intake'
-import { type Fault, FaultyFile, findPart, readPart } from '@root-board/core/parts'
+import { type Fault, FaultyFile, findPart, type PartKind, pathText, readPart } from '@root-board/core/parts'
 import { fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 import { MemoryRouter } from 'react-router'
@@ -10,9 +10,11 @@ import { library } from '../../test/stage'
 import { partsIn } from './BringLibrary'
 import { Completeness } from './Completeness'
 import { Differences } from './Differences'
-import { blank, type Json, valueAt, withValue } from './edit/data'
-import { Field } from './edit/Fields'
+import { blank, type Json, stated, valueAt, withValue } from './edit/data'
+import { SheetForm } from './edit/SheetForm'
+import { FileBeside } from './edit/FileBeside'
 import { factText } from './fact-text'
+import { pathWords } from './names'
 import { Facts } from './Facts'
 import { PackageDrawing } from './PackageDrawing'
 import type { PasteDraft } from './paste/draft'
@@ -176,6 +178,7 @@ describe('a library file', () => {
 
 const Editor = ({ start, seen }: { start: Json; seen: (data: Json, faults: Fault[]) => void }) => {
   const [data, setData] = useState(start)
+  const { kind } = data
   let faults: Fault[] = []
   try {
     readPart(data, 'part')
@@ -185,19 +188,33 @@ const Editor = ({ start, seen }: { start: Json; seen: (data: Json, faults: Fault
   seen(data, faults)
   return (
     <MemoryRouter>
-      <Field
+      <SheetForm
         editing={{
-          kind: 'led',
+          kind: kind as PartKind,
           data,
           faults,
-          change: (steps, v) => setData(withValue(data, steps, v) as Json),
+          change: (steps, v) => setData(stated(withValue(data, steps, v) as Json, pathText(steps))),
         }}
-        steps={[]}
-        label=""
       />
     </MemoryRouter>
   )
 }
+
+test('the file beside the fields is in the order of the sheet, whatever order it was read in', () => {
+  render(
+    <FileBeside kind="led" data={{ colour: 'red', price: 1, name: 'Lamp', kind: 'led' }} close={() => 0} />,
+  )
+  const text = screen.getByLabelText('Its file').querySelector('pre')!.textContent
+  expect(Object.keys(JSON.parse(text) as Json)).toEqual(['kind', 'name', 'price', 'colour'])
+})
+
+test('a fault’s place as one reads it', () => {
+  expect(pathWords('inputAbsolute.max')).toBe('input, absolute maximum, max')
+  expect(pathWords('pins[3].legs[0]')).toBe('legs 4, legs 1')
+})
+
+// jsdom scrolls nothing.
+Element.prototype.scrollIntoView = () => undefined
 
 describe('the editor', () => {
   let now: { data: Json; faults: Fault[] }
@@ -211,7 +228,7 @@ describe('the editor', () => {
   const rated = (name: RegExp) => within(screen.getByRole('group', { name }))
   test('a quantity is read as it is written, and a wrong unit is said beside its field', () => {
     open()
-    const max = rated(/^current absolute/).getByLabelText('max (A)')
+    const max = rated(/^current, absolute maximum/).getByLabelText('max (A)')
     fireEvent.change(max, { target: { value: '35m' } })
     expect(valueAt(now.data, ['currentAbsolute', 'max'])).toBe(0.035)
     fireEvent.change(max, { target: { value: '5 V' } })
@@ -227,6 +244,45 @@ describe('the editor', () => {
     fireEvent.click(field.getByRole('button', { name: 'Choose this one' }))
     expect(now.data.current).toMatchObject({ max: led.current.max, others: [{ max: 0.015 }] })
     expect(now.faults).toEqual([])
+  })
+  test('contents of a sheet say where something is wrong or assumed; what is assumed is taken as it is', () => {
+    const limits = {
+      ...(JSON.parse(JSON.stringify(chip)) as Json),
+      assumed: ['limits.total', 'supply.absolute'],
+    }
+    render(<Editor start={limits} seen={(data, faults) => (now = { data, faults })} />)
+    const contents = within(screen.getByRole('navigation', { name: 'Contents of the sheet' }))
+    const lines = () => contents.getAllByRole('button').map((b) => b.textContent)
+    expect(lines().filter((l) => l.includes('assumed'))).toEqual([
+      'What it runs on ○ 1 assumed',
+      'Inputs and outputs ○ 1 assumed',
+    ])
+    const before = valueAt(now.data, ['limits', 'total'])
+    fireEvent.click(rated(/^all legs \*/).getByRole('button', { name: 'It is so' }))
+    expect([now.data.assumed, valueAt(now.data, ['limits', 'total'])]).toEqual([['supply.absolute'], before])
+    fireEvent.change(rated(/^all legs \*/).getByLabelText('max (A)'), { target: { value: '3 V' } })
+    expect(lines()).toContain('Inputs and outputs 1 fault')
+    fireEvent.click(contents.getByRole('button', { name: 'Clock' }))
+    expect(document.activeElement).toBe(screen.getByRole('heading', { name: 'Clock' }))
+  })
+  test('short entries are rows of a table, with units in its head', () => {
+    render(
+      <Editor
+        start={JSON.parse(JSON.stringify(chip)) as Json}
+        seen={(data, faults) => (now = { data, faults })}
+      />,
+    )
+    const table = within(screen.getByRole('table', { name: 'highest clock at a supply' }))
+    expect(table.getAllByRole('columnheader').map((h) => h.textContent)).toEqual([
+      'supply, V *',
+      'frequency, Hz *',
+      'place in the sheet',
+      'Take it out',
+    ])
+    fireEvent.change(table.getByLabelText('frequency 2 * (Hz)'), { target: { value: '7.5 MHz' } })
+    expect(valueAt(now.data, ['frequencyLimits', 1, 'frequency'])).toBe(7.5e6)
+    fireEvent.click(table.getByRole('button', { name: 'Take out 1' }))
+    expect(valueAt(now.data, ['frequencyLimits'])).toHaveLength(chip.frequencyLimits.length - 1)
   })
   test('an entry of a list is added with what it must have, and taken out', () => {
     const short = { ...(JSON.parse(JSON.stringify(led)) as Json), forward: led.forward.slice(0, 2) }

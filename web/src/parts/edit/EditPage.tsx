@@ -1,7 +1,7 @@
 // Changing a part of one's own, or a copy of any part: every field of its schema, faults beside the field they belong
 // to, and what differs from the original.
 
-import { type Fault, FaultyFile, type Part, partFormat, readPart } from '@root-board/core/parts'
+import { type Fault, FaultyFile, type Part, partFormat, pathText, readPart } from '@root-board/core/parts'
 import { Button, styled } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
@@ -9,23 +9,12 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, Problem, type StoredPart } from '../../api/client'
 import { Differences } from '../Differences'
-import { kindWords } from '../names'
+import { kindWords, pathWords } from '../names'
 import { PartsBar } from '../PartsBar'
-import { type Json, withValue } from './data'
-import { Field } from './Fields'
+import { type Json, stated, withValue } from './data'
+import { FileBeside } from './FileBeside'
+import { SheetForm } from './SheetForm'
 import { LibraryFoot, LibraryFrame, LibraryPage, Spacer } from '../../kit/layout'
-
-/** Fields that no sheet was read for leave the list as soon as somebody states them. */
-const stated = (data: Json, path: string): Json => {
-  const list = data.assumed
-  if (!Array.isArray(list)) return data
-  const left = list.filter(
-    (a: string) => !(path === a || path.startsWith(`${a}.`) || path.startsWith(`${a}[`)),
-  )
-  const next: Json = { ...data, assumed: left }
-  if (left.length === 0) Reflect.deleteProperty(next, 'assumed')
-  return next
-}
 
 const read = (data: Json): { part?: Part; faults: Fault[] } => {
   try {
@@ -61,6 +50,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
   const data = steps[at]!
   const { part, faults } = useMemo(() => read(data), [data])
   const [comparing, setComparing] = useState(false)
+  const [file, setFile] = useState(false)
   const queries = useQueryClient()
   const navigate = useNavigate()
   const { enqueueSnackbar } = useSnackbar()
@@ -93,7 +83,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
   const conflict = save.error instanceof Problem && save.error.status === 412
   return (
     <>
-      <Form>
+      <Form sx={file ? { '@media (min-width: 1000px)': { pr: '450px' } } : undefined}>
         <p className="faint">
           A {kindWords[original.kind]}.{' '}
           {own
@@ -120,21 +110,15 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
             />
           </section>
         )}
-        <Field
+        <SheetForm
           editing={{
             kind: original.kind,
             data,
             faults,
-            change: (path, value) => {
-              const text = path
-                .map((s, i) => (typeof s === 'number' ? `[${s}]` : i > 0 ? `.${s}` : s))
-                .join('')
-              put(stated(withValue(data, path, value) as Json, text))
-            },
+            change: (path, value) => put(stated(withValue(data, path, value) as Json, pathText(path))),
           }}
-          steps={[]}
-          label=""
         />
+        {file && <FileBeside kind={original.kind} data={data} close={() => setFile(false)} />}
       </Form>
       <LibraryFoot>
         <span>
@@ -143,8 +127,7 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
           ) : (
             <span className="stops">
               {faults.length} fault{faults.length > 1 ? 's' : ''}; the first:{' '}
-              <span className="mono">{faults[0]!.path}</span>{' '}
-              {faults[0]!.message.replace(faults[0]!.path, '').trim()}
+              <b>{pathWords(faults[0]!.path)}</b> {faults[0]!.message.replace(faults[0]!.path, '').trim()}
             </span>
           )}
         </span>
@@ -169,6 +152,9 @@ const Editor = ({ original, own, parts }: { original: Part; own: StoredPart | un
         </Button>
         <Button disabled={!part} aria-pressed={comparing} onClick={() => setComparing(!comparing)}>
           What differs
+        </Button>
+        <Button aria-pressed={file} onClick={() => setFile(!file)}>
+          The file
         </Button>
         <Button component={Link} to={`/parts/${encodeURIComponent(original.id)}`}>
           Leave it
@@ -218,9 +204,22 @@ export default EditPage
 
 const Form = styled(LibraryPage)({
   '& .fields': { display: 'flex', flexWrap: 'wrap', gap: '8px 16px', alignItems: 'flex-end' },
-  '& .fields.group, & .group.absent, & .rated, & details.list': { flexBasis: '100%' },
+  '& .fields.group, & .group.absent, & .rated, & .fields > .MuiAccordion-root': { flexBasis: '100%' },
+  '& .rated .MuiInputBase-root': { maxWidth: 142 },
+  '& td .MuiButton-root': { minWidth: 0, padding: '2px 9px' },
   '& .fields.group': { borderLeft: '2px solid var(--line)', padding: '4px 0 4px 12px' },
-  '& .fields h2': { fontSize: 14, flexBasis: '100%' },
+  '& .fields h3': { flexBasis: '100%' },
+  '& .serves': { color: 'var(--faint)', fontWeight: 400, fontSize: 12.5 },
+  // In a table the head names the column.
+  '& td.bare label': {
+    position: 'absolute',
+    width: 1,
+    height: 1,
+    overflow: 'hidden',
+    clipPath: 'inset(50%)',
+    whiteSpace: 'nowrap',
+  },
+  '& td.bare > span': { minWidth: 0, width: '100%' },
   '& .rated': {
     border: 0,
     borderLeft: '2px solid var(--line)',
@@ -233,9 +232,6 @@ const Form = styled(LibraryPage)({
   },
   '& .rated legend': { fontWeight: 600, padding: 0 },
   '& .rated .other-source': { flexBasis: '100%', display: 'flex', gap: 8, alignItems: 'flex-end' },
-  '& details details': { paddingLeft: 14 },
-  '& summary': { cursor: 'pointer', padding: '3px 0' },
-  '& details.list > summary': { fontWeight: 600 },
   '& .field-fault': { fontSize: 12.5, maxWidth: '46ch' },
   '& .edit-differences': {
     border: '1px solid var(--line)',

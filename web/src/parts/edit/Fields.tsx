@@ -8,8 +8,9 @@ import {
   limitKinds,
   type PartKind,
   pathText,
+  servesOf,
 } from '@root-board/core/parts'
-import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
+import { formatQuantity, listWords, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { useId, useState } from 'react'
 import { factText, plainText } from '../fact-text'
@@ -17,6 +18,7 @@ import { fieldWords } from '../names'
 import { blank, type Json, valueAt } from './data'
 import { Fold } from '../../kit/Fold'
 import { Choice, Tick, TextInput } from '../../kit/inputs'
+import { Body, Cell, Columns, hidden, Row, Table } from '../../kit/Table'
 import { Captioned } from '../../kit/layout'
 
 export interface Editing {
@@ -24,6 +26,24 @@ export interface Editing {
   data: unknown
   faults: Fault[]
   change: (steps: FieldPath, value: unknown) => void
+}
+
+/** Of what the program assumes until the sheet has been read for it; taken as it is once somebody says so. */
+const Assumed = ({ editing, steps }: FieldProps) => {
+  const { assumed } = editing.data as { assumed?: readonly string[] }
+  if (!assumed?.includes(pathText(steps))) return null
+  return (
+    <span className="risks">
+      {' '}
+      ○ assumed until the sheet says{' '}
+      <Button onClick={() => editing.change(steps, valueAt(editing.data, steps))}>It is so</Button>
+    </span>
+  )
+}
+/** What the fact is asked for. */
+const Serves = ({ editing, steps }: FieldProps) => {
+  const serves = servesOf(editing.kind, pathText(steps))
+  return serves.length > 0 ? <span className="serves"> for {listWords(serves)}</span> : null
 }
 interface FieldProps {
   editing: Editing
@@ -165,7 +185,11 @@ const RatedField = ({ editing, steps, unit, label }: FieldProps & { unit: Unit }
   const rated = { ...editing, change: (inner: FieldPath, v: unknown) => put(String(inner.at(-1)), v) }
   return (
     <fieldset className="rated">
-      <legend>{label}</legend>
+      <legend>
+        {label}
+        <Serves editing={editing} steps={steps} />
+        <Assumed editing={editing} steps={steps} />
+      </legend>
       {(['min', 'typ', 'max'] as const).map((c) => (
         <Quantity key={c} editing={rated} steps={[...steps, c]} unit={unit} label={c} />
       ))}
@@ -279,11 +303,77 @@ const Entry = ({ editing, steps, title }: { editing: Editing; steps: FieldPath; 
   )
 }
 
+/** Longer lists stay folded entries: each row is as many fields as it has columns. */
+const mostRows = 40
+const inOneCell = new Set(['text', 'number', 'quantity', 'choice', 'flag', 'function'])
+
+/** The columns of a list whose entries fit into rows; undefined where they hold more than a row can. */
+const tableOf = (editing: Editing, steps: FieldPath): { name: string; required: boolean }[] | undefined => {
+  const entry = formAt(editing.kind, [...steps, 0], editing.data)
+  if (entry?.is !== 'group' || entry.fields.length > 8) return undefined
+  const fits = ({ name }: { name: string }) => {
+    const form = formAt(editing.kind, [...steps, 0, name], editing.data)
+    return form !== undefined && (inOneCell.has(form.is) || (form.is === 'list' && form.plain))
+  }
+  return entry.fields.every(fits) ? entry.fields : undefined
+}
+
+/** Entries as in the sheet’s own table: a row each, a column for each fact, with its unit in the head. */
+const EntryTable = ({
+  editing,
+  steps,
+  label,
+  columns,
+  count,
+}: FieldProps & { columns: { name: string; required: boolean }[]; count: number }) => {
+  const unitOf = (name: string) => {
+    const form = formAt(editing.kind, [...steps, 0, name], editing.data)
+    return form?.is === 'quantity' && form.unit ? `, ${form.unit}` : ''
+  }
+  return (
+    <div className="scroll-x">
+      <Table aria-label={label?.replace(' *', '')}>
+        <Columns
+          of={[
+            ...columns.map((c) => `${fieldWords(c.name)}${unitOf(c.name)}${c.required ? ' *' : ''}`),
+            hidden('Take it out'),
+          ]}
+        />
+        <Body>
+          {Array.from({ length: count }, (_, i) => (
+            <Row key={i}>
+              {columns.map((c) => (
+                <Cell key={c.name} className="bare">
+                  <Field
+                    editing={editing}
+                    steps={[...steps, i, c.name]}
+                    required={c.required}
+                    label={`${fieldWords(c.name)} ${i + 1}`}
+                  />
+                </Cell>
+              ))}
+              <Cell>
+                <Button
+                  aria-label={`Take out ${i + 1}`}
+                  onClick={() => editing.change([...steps, i], undefined)}
+                >
+                  ×
+                </Button>
+              </Cell>
+            </Row>
+          ))}
+        </Body>
+      </Table>
+    </div>
+  )
+}
+
 const List = ({ editing, steps, label }: FieldProps) => {
   const value = valueAt(editing.data, steps)
   const list = Array.isArray(value) ? (value as unknown[]) : []
   const faulty = faultsUnder(editing, steps)
   const [open, setOpen] = useState(list.length > 0 && list.length <= 3)
+  const columns = list.length <= mostRows ? tableOf(editing, steps) : undefined
   return (
     <Fold
       open={open}
@@ -291,6 +381,8 @@ const List = ({ editing, steps, label }: FieldProps) => {
       title={
         <>
           {label}: {list.length === 0 ? 'none' : list.length}
+          <Serves editing={editing} steps={steps} />
+          <Assumed editing={editing} steps={steps} />
           {faulty > 0 && (
             <span className="stops">
               {' '}
@@ -300,9 +392,11 @@ const List = ({ editing, steps, label }: FieldProps) => {
         </>
       }
     >
-      {list.map((v, i) => (
-        <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />
-      ))}
+      {columns && list.length > 0 ? (
+        <EntryTable editing={editing} steps={steps} label={label} columns={columns} count={list.length} />
+      ) : (
+        list.map((v, i) => <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />)
+      )}
       <Button
         onClick={() =>
           editing.change([...steps, list.length], blank(editing.kind, [...steps, list.length], editing.data))
@@ -396,17 +490,18 @@ export const Field = ({ editing, steps, required, label }: FieldProps) => {
           role={name === '' ? undefined : 'group'}
           aria-label={name || undefined}
         >
-          {name !== '' && <h2>{name}</h2>}
-          {form.fields
-            .filter((f) => !(steps.length === 0 && hiddenFields.has(f.name)))
-            .map((f) => (
-              <Field key={f.name} editing={editing} steps={[...steps, f.name]} required={f.required} />
-            ))}
+          {name !== '' && (
+            <h3>
+              {name}
+              <Assumed editing={editing} steps={steps} />
+            </h3>
+          )}
+          {form.fields.map((f) => (
+            <Field key={f.name} editing={editing} steps={[...steps, f.name]} required={f.required} />
+          ))}
           <FaultText faults={steps.length > 0 ? faultsAt(editing, steps) : []} />
         </div>
       )
     }
   }
 }
-/** What the program keeps itself. */
-const hiddenFields = new Set(['format', 'kind', 'assumed', 'copiedFrom'])

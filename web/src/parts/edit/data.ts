@@ -53,3 +53,15 @@ const blankOf = (form: FieldForm, kind: PartKind, steps: FieldPath, data: unknow
       return ''
   }
 }
+
+/** Fields that no sheet was read for leave the list as soon as somebody states them. */
+export const stated = (data: Json, path: string): Json => {
+  const list = data.assumed
+  if (!Array.isArray(list)) return data
+  const left = list.filter(
+    (a: string) => !(path === a || path.startsWith(`${a}.`) || path.startsWith(`${a}[`)),
+  )
+  const next: Json = { ...data, assumed: left }
+  if (left.length === 0) Reflect.deleteProperty(next, 'assumed')
+  return next
+}

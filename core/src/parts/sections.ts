@@ -1,0 +1,51 @@
+// The fields of a part in the order in which a data sheet tells them, so that one goes through the sheet once.
+
+import { formAt } from './form'
+import type { PartKind } from './library'
+
+export interface SheetSection {
+  title: string
+  /** Names of the part’s own fields. */
+  fields: string[]
+}
+
+/** What the program keeps itself. */
+const kept = new Set(['format', 'kind', 'assumed', 'copiedFrom'])
+
+const order: [title: string, fields: string][] = [
+  [
+    'What it is',
+    'id name maker description sheet price keywords family group sort colour topology series chip',
+  ],
+  ['What it may never see', 'supplyAbsolute inputAbsolute currentAbsolute stands reverse junctionMax'],
+  [
+    'What it runs on',
+    'supply temperature input inputRecommended logic regulator voltage output current dropout plug polarity capacity resistance rechargeable efficiency',
+  ],
+  ['What it draws', 'modes quiescent power'],
+  [
+    'Inputs and outputs',
+    'io limits pinCurrent high low rate threshold channel gain gateCapacitance gateLeakage forward contacts rows',
+  ],
+  [
+    'Clock',
+    'frequencyLimits clockSources clock frequency loadCapacitance motional shunt ageing capacitorsInside',
+  ],
+  ['Values', 'from to tolerance esr'],
+  ['Legs and what they can do', 'terminals legs headers pins units routing matrix radio'],
+  ['How it is wired', 'wirings planChooses links variants expansion addresses blocks loads'],
+  ['Program and start-up', 'memory programming configuration'],
+  ['What it needs beside it', 'support inputCapacitor outputCapacitor'],
+  ['Package', 'package length width height diameter'],
+  ['What can hurt', 'cautions'],
+]
+
+/** The sections of a kind of part, those that have anything in them. */
+export const sheetSections = (kind: PartKind): SheetSection[] => {
+  const form = formAt(kind, [], {})
+  const own = new Set(form?.is === 'group' ? form.fields.map((f) => f.name) : [])
+  return order.flatMap(([title, names]) => {
+    const fields = names.split(' ').filter((name) => own.has(name) && !kept.has(name))
+    return fields.length > 0 ? [{ title, fields }] : []
+  })
+}
