@@ -100,7 +100,18 @@ describe('paste', () => {
     [
       'a board without its voltages',
       { kind: 'board', chip: 'qm32-48', logic: 'x' },
-      'Say the logic voltage and the input range above.',
+      'Logic: “x” is not a number in V.',
+    ],
+    [
+      'a price that can’t be read is not left out',
+      { price: 'cheap' },
+      'Price: An amount in euro, like 1.20, or nothing.',
+    ],
+    ['nor a number of legs', { legs: 'ten' }, 'Legs: How many legs it has; nothing for those of the table.'],
+    [
+      'a board without its highest input',
+      { kind: 'board', chip: 'qm32-48', inputMax: '' },
+      'Input to: Its highest input.',
     ],
   ])('%s', (_, change, fault) => {
     const result = resultOf({ ...draft, ...change }, table, undefined, library, {})

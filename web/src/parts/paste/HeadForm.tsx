@@ -4,6 +4,7 @@ import { styled } from '@mui/material'
 import { type Library, partsOfKind } from '@root-board/core/parts'
 import { useId } from 'react'
 import { type PasteDraft, usePaste } from './draft'
+import { headFaults } from './head'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
 
@@ -22,6 +23,7 @@ const Field = ({
 }) => {
   const id = useId()
   const value = usePaste((s) => s[name]) as string
+  const fault = usePaste((s) => headFaults(s)[name])
   const set = usePaste((s) => s.set)
   return (
     <Captioned>
@@ -32,9 +34,16 @@ const Field = ({
         value={value}
         placeholder={placeholder}
         required={required}
+        wrong={fault !== undefined}
+        describedBy={fault && `${id}-why`}
         maxLength={200}
         onChange={(typed) => set({ [name]: typed })}
       />
+      {fault && (
+        <span id={`${id}-why`} className="stops" role="alert" style={{ maxWidth: 190, fontSize: 12.5 }}>
+          {fault}
+        </span>
+      )}
     </Captioned>
   )
 }

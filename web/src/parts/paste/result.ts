@@ -16,8 +16,9 @@ import {
   withStart,
 } from '@root-board/core/intake'
 import { findPart, FaultyFile, type Fault, type Library, type Part, readPart } from '@root-board/core/parts'
-import { parseQuantity, QuantityError } from '@root-board/core/quantity'
+import { parseQuantity } from '@root-board/core/quantity'
 import type { PasteDraft } from './draft'
+import { headFaults } from './head'
 
 export interface Result {
   file?: Record<string, unknown>
@@ -34,23 +35,13 @@ export const idFrom = (name: string): string =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '')
 
-const volts = (text: string): number | undefined => {
-  try {
-    return parseQuantity(text, 'V')
-  } catch (error) {
-    if (error instanceof QuantityError) return undefined
-    throw error
-  }
-}
-
 const headOf = (draft: PasteDraft) => {
-  const price = Number(draft.price.replace(',', '.'))
   return {
     id: idFrom(draft.name),
     name: draft.name.trim(),
     sheet: draft.sheet.trim() || 'pasted tables',
     maker: draft.maker.trim() || undefined,
-    price: draft.price.trim() !== '' && price >= 0 ? price : undefined,
+    price: draft.price.trim() === '' ? undefined : Number(draft.price.replace(',', '.')),
   }
 }
 
@@ -66,6 +57,14 @@ export const withExchange = (draft: PasteDraft, table: Understood | undefined): 
   return start ? withStart(start, table) : table
 }
 
+const fieldNames: Record<string, string> = {
+  price: 'Price',
+  legs: 'Legs',
+  logic: 'Logic',
+  inputMin: 'Input from',
+  inputMax: 'Input to',
+}
+
 export const resultOf = (
   draft: PasteDraft,
   table: Understood | undefined,
@@ -76,18 +75,20 @@ export const resultOf = (
   const faults: Fault[] = []
   const none = { faults, questions: [] }
   if (!table || table.legs.length === 0) return none
+  const unread = Object.entries(headFaults(draft)).map(([path, message]) => ({
+    path,
+    message: `${fieldNames[path] ?? path}: ${message}.`,
+  }))
+  if (unread.length > 0) return { ...none, faults: unread }
   const head = headOf(draft)
   let file: Record<string, unknown>
   let board: UnderstoodBoard | undefined
   if (draft.kind === 'board') {
     const chip = library && findPart(library, 'chip', draft.chip)
     if (!chip) return { ...none, faults: [{ path: 'chip', message: 'Choose the chip on the board above.' }] }
-    const [logic, min, max] = [draft.logic, draft.inputMin, draft.inputMax].map(volts)
-    if (logic === undefined || min === undefined || max === undefined)
-      return {
-        ...none,
-        faults: [{ path: 'logic', message: 'Say the logic voltage and the input range above.' }],
-      }
+    const [logic, min, max] = [draft.logic, draft.inputMin, draft.inputMax].map((v) =>
+      parseQuantity(v, 'V'),
+    ) as [number, number, number]
     const boardHead = { ...head, chip, logic, input: { min, max } }
     board = joinBoard(table, boardHead, answers)
     file = boardFileFrom(board, boardHead)

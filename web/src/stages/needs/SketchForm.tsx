@@ -2,7 +2,7 @@
 // assumed, and stands below before anything is added.
 
 import { yupResolver } from '@hookform/resolvers/yup'
-import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
+import { formatQuantity, parseQuantity, type Unit } from '@root-board/core/quantity'
 import {
   hazardsIn,
   readSketch,
@@ -23,28 +23,9 @@ import { Caution } from '../../kit/Caution'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Mark } from '../../kit/Mark'
 import { Labelled } from '../../kit/Labelled'
+import { quantityText } from '../../shared/schemas'
 import { useProject } from '../../store/project'
 
-/** Text that reads as a quantity within bounds, or nothing. */
-const quantity = (unit: Unit, min: number, max: number, beyond?: string) =>
-  string()
-    .default('')
-    .test('quantity', function (text) {
-      if (text.trim() === '') return true
-      try {
-        const value = parseQuantity(text, unit)
-        if (value >= min && value <= max) return true
-        return this.createError({
-          message:
-            value > max && beyond
-              ? beyond
-              : `From ${formatQuantity(min, unit)} to ${formatQuantity(max, unit)}`,
-        })
-      } catch (error) {
-        if (!(error instanceof QuantityError)) throw error
-        return this.createError({ message: error.message })
-      }
-    })
 const names = string()
   .default('')
   .matches(/^[\w.:/+\-\s,]*$/, 'Names of letters and digits, at commas')
@@ -52,14 +33,14 @@ const names = string()
 const schema = object({
   name: string().trim().required('What is it called?').max(80, 'At most 80 letters'),
   sort: string<SketchSort>().oneOf(sketchSorts).required(),
-  supply: quantity(
+  supply: quantityText(
     'V',
     0.5,
     touchable,
     `More than ${touchable} V is not for this board: it belongs behind a relay or a module, wired by a licensed electrician.`,
   ),
-  rest: quantity('A', 0, 20),
-  work: quantity('A', 0, 20),
+  rest: quantityText('A', 0, 20),
+  work: quantityText('A', 0, 20),
   address: string()
     .default('')
     .matches(/^(0x[0-7]?[0-9a-f])?$/i, 'Like 0x3C, at most 0x7F'),
