@@ -211,7 +211,7 @@ const Form = styled(LibraryPage)({
   '& .fields h3': { flexBasis: '100%' },
   '& .serves': { color: 'var(--faint)', fontWeight: 400, fontSize: 12.5 },
   // In a table the head names the column.
-  '& td.bare label': {
+  '& td.bare label:not(.MuiFormControlLabel-root), & td.bare .MuiFormControlLabel-label': {
     position: 'absolute',
     width: 1,
     height: 1,

@@ -275,7 +275,8 @@ const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string;
 const titleOf = (v: unknown, i: number): string => {
   const o = typeof v === 'object' && v !== null ? (v as Json) : {}
   const named = o.name ?? o.id ?? o.label ?? o.signal ?? o.kind
-  return typeof named === 'string' && named !== '' ? named : String(i + 1)
+  const legs = Array.isArray(o.legs) && o.legs.length > 0 ? `, leg ${o.legs.join('/')}` : ''
+  return `${typeof named === 'string' && named !== '' ? named : i + 1}${legs}`
 }
 
 const Entry = ({ editing, steps, title }: { editing: Editing; steps: FieldPath; title: string }) => {

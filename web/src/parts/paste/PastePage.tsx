@@ -297,10 +297,9 @@ const Sides = styled('div')({
     whiteSpace: 'pre',
     font: '400 12.5px/1.5 var(--mono)',
     color: 'inherit',
-    background: 'var(--sheet)',
-    border: '1px solid var(--line)',
     padding: 8,
   },
+  '& textarea::placeholder': { whiteSpace: 'pre-wrap' },
   '@media (max-width: 900px)': {
     gridTemplateColumns: 'minmax(0, 1fr)',
     '& > section': { minHeight: 300 },
