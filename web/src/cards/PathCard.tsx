@@ -73,7 +73,7 @@ export const PathCard = () => {
           depth: depth + 1,
           kind: 'load',
           text: c.name,
-          number: amps(c.work.value.max),
+          number: `up to ${amps(c.work.value.max)}`,
           flows: c.work.value.max,
         })),
     ]

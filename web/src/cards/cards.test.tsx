@@ -70,6 +70,8 @@ test('from plug to load: rail under rail, with what hangs on each, the hungriest
   const found = order.map(line)
   expect(found).toEqual([...found].sort((a, b) => a - b))
   expect(found).not.toContain(-1)
+  // All segments lit: typically 62 mA, at most 88 mA by its sheet.
+  expect(lines[line(/^Display/)]).toBe('Displayup to 88 mA')
   // Under what feeds it, further in.
   const left = (start: RegExp) =>
     Number(document.querySelectorAll('svg g')[line(start)]!.querySelector('text')!.getAttribute('x'))
