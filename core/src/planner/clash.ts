@@ -137,9 +137,9 @@ export const clashWords = (
   const legs = new Set(indices.flatMap((i) => demand.problem.signals[i]!.candidates.map((c) => c.pin)))
   if (legs.size === 0) {
     const reasons = demand.reasons[indices[0]!]!
-    const locked = reasons.find((r) => /locked|soldered|keep it free/.test(r ?? ''))
+    const yours = reasons.find((r) => r?.yours)
     const word = withArticle(askedWord(clash[0]!))
-    return `no leg can be ${word} for ${clash[0]!.name}${locked ? ` (${locked})` : because}`
+    return `no leg can be ${word} for ${clash[0]!.name}${yours ? ` (${yours.words})` : because}`
   }
   const are = clash.length > 1 ? 'are' : 'is'
   if (legs.size < clash.length)

@@ -56,6 +56,13 @@ export interface WiringOption {
   wiring: DeviceWiring
 }
 
+/** Why a leg can’t serve a signal. */
+export interface Refusal {
+  words: string
+  /** The builder decided it: a lock, a soldered wire, a leg kept free. */
+  yours?: true
+}
+
 export interface Demand {
   chip: Chip
   signals: SignalNeed[]
@@ -63,7 +70,7 @@ export interface Demand {
   /** Wirings to choose from, by option. */
   wirings: WiringOption[]
   /** Why a pin can't serve a signal: [signal index][pin index]; undefined where it can. */
-  reasons: (string | undefined)[][]
+  reasons: (Refusal | undefined)[][]
   /** Locks that no way serves: the builder's word stands, and is a mistake. */
   impossible: { signal: SignalNeed; pin: ChipPin; reason: string }[]
 }
@@ -339,19 +346,20 @@ const servingOf = ({ chip, taken }: PinQuestion, radio: RadioUse, targets: Targe
   }
 }
 
-/** Why a signal can’t be on a leg that could serve it: what the builder decided. */
+/** Why a signal can’t be on a leg that could serve it. */
 const refusalsOf = (
   { chip, choices }: PinQuestion,
   misplaced: ReturnType<typeof readLocks>['misplaced'],
-): ((pin: ChipPin, signal: SignalNeed) => string | undefined) => {
+): ((pin: ChipPin, signal: SignalNeed) => Refusal | undefined) => {
   const known = new Set(chip.pins.map((p) => p.id))
   return (pin, signal) => {
     const lock = choices.locks[signal.id]
     const other = misplaced.get(pin.id)
-    if (other) return `${other.name} is wired there`
-    if (choices.excluded.includes(pin.id) && lock !== pin.id) return 'you keep it free'
+    if (other) return { words: `${other.name} is wired there` }
+    if (choices.excluded.includes(pin.id) && lock !== pin.id)
+      return { words: 'you keep it free', yours: true }
     return lock !== undefined && known.has(lock) && lock !== pin.id
-      ? `${choices.soldered?.[signal.id] ? 'soldered to' : 'locked on'} ${lock}`
+      ? { words: `${choices.soldered?.[signal.id] ? 'soldered to' : 'locked on'} ${lock}`, yours: true }
       : undefined
   }
 }
@@ -422,14 +430,14 @@ export const makeDemand = (asked: PinQuestion): Demand => {
   const refused = refusalsOf(question, misplaced)
   const wanted = needs.signals.filter((s) => !blocked.has(s.id))
   const bytes = byteChoices(chip, needs.bytes, wanted, wirings.length, optionOf)
-  const reasons: (string | undefined)[][] = []
+  const reasons: Demand['reasons'] = []
   const planned = wanted.map((signal, s) => {
     const candidates: Offer[] = []
     const serve = serveFor(signal)
     reasons.push(
       chip.pins.map((pin, p) => {
         const served = serve(pin)
-        if ('reason' in served) return served.reason
+        if ('reason' in served) return { words: served.reason }
         const reason = refused(pin, signal)
         if (reason === undefined)
           candidates.push(...offersAt(signal, p, served, bytes.places.get(s), offering))

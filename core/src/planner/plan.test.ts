@@ -104,6 +104,21 @@ describe('the plan', () => {
     expect(clash.clashText).toMatch(words)
   })
 
+  test('of legs that the builder keeps free the clash says so; else what else stands in the way', () => {
+    // TD8-08: A0 to A2 are its only converter legs.
+    const ask = (excluded: string[]) =>
+      planPins({
+        chip: chipOf('td8-08-dip'),
+        needs: alone(signalsOf(['light-resistor', 1])),
+        choices: { ...open, excluded },
+        taken: {},
+      })
+    expect(ask(['PA0', 'PA1']).status).not.toBe('clash')
+    expect(ask(['PA0', 'PA1', 'PA2']).clashText).toBe(
+      'no leg can be an analog input for light-resistor (you keep it free)',
+    )
+  })
+
   test('servos and a dimmed lamp never share a timer', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 2 }), (servos, lamps) => {

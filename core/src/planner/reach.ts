@@ -72,7 +72,7 @@ export const reachOf = (
   }
   const solved = chip.pins.map((pin, p): Omit<ReachEntry, 'extra'> & { cost?: number } => {
     const none = { pin: pin.id, items: [] as CostItem[], moves: [] }
-    if (!able.includes(p)) return { ...none, reason: base.reasons[at[0]!]![p] }
+    if (!able.includes(p)) return { ...none, reason: base.reasons[at[0]!]![p]?.words }
     const result = resultAt(p)
     if (result.status === 'undecided') return { ...none, unsure: 'not decided' }
     if (result.status === 'infeasible') return { ...none, reason: stuck(pin.id) }
