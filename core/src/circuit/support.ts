@@ -51,7 +51,7 @@ export interface SupportPart extends SupportChoice {
   /** What it takes from the chip’s rail all the time. */
   draws?: Worked
   /** What leaving it out does, with a number in it. */
-  risk: { severity: Severity; grade: Grade; text: string; says?: Sentence; facts: Fact[] }
+  risk: { severity: Severity; grade: Grade; text: string; says: Sentence; facts: Fact[] }
   /** The signal it serves, when it serves one. */
   signal?: string
 }

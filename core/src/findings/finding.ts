@@ -8,7 +8,7 @@ import type { Origin, Worked } from './worked'
 export interface Fact {
   text: string
   /** The same in its parts, for another language. */
-  says?: Sentence
+  says: Sentence
   origin?: Origin
   worked?: Worked
 }
@@ -33,7 +33,7 @@ export interface Finding {
   grade?: Grade
   text: string
   /** The same in its parts, for another language. */
-  says?: Sentence
+  says: Sentence
   /** From cause to effect. */
   because: Fact[]
   /** Proposals that are cheap to make; `proposalsFor` has all of them, `offersFor` those that were tried and help. */

@@ -1,11 +1,11 @@
-import { type Finding, inOrder } from '.'
+import { type Finding, inOrder, say } from '.'
 
 const finding = (id: string, severity: Finding['severity'], stage: Finding['stage']): Finding => ({
   id,
   check: id,
   severity,
   stage,
-  text: id,
+  ...say`${id}`,
   because: [],
   fixes: [],
 })

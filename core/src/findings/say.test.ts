@@ -35,7 +35,7 @@ test('a finding of a project in another language by its frames: names and number
   })
   const found = analyse(design, library).findings.find((f) => f.check === 'needs.unknown-device')!
   expect(
-    inWords(found.says!, {
+    inWords(found.says, {
       '{0} is made of part “{1}”, which is not in the library: nothing about it is computed.':
         '{0} besteht aus „{1}“, das die Bibliothek nicht kennt: gerechnet wird damit nichts.',
     }),

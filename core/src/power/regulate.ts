@@ -144,7 +144,7 @@ const loadLimitOf = (
 
 export interface Objection {
   text: string
-  says?: Sentence
+  says: Sentence
   worked?: Worked
 }
 

@@ -3,6 +3,7 @@ import { bridge } from '../../src/blocks'
 import type { SupportBlock } from '../../src/blocks/block'
 import { fittedResistor, preferred, twoLegs } from '../../src/circuit'
 import { byTheBook, supportChoice } from '../../src/design'
+import { say } from '../../src/findings'
 import { sum } from '../../src/sums'
 
 declare module '../../src/circuit/support' {
@@ -35,8 +36,8 @@ export const bleeder: SupportBlock = {
         risk: {
           severity: 'notes',
           grade: 'guaranteed',
-          text: 'The rail stays up for a while after the plug is pulled.',
-          facts: [{ text: 'Only what leaks empties the capacitors' }],
+          ...say`The rail stays up for a while after the plug is pulled.`,
+          facts: [say`Only what leaks empties the capacitors`],
         },
       },
     ]

@@ -1,5 +1,5 @@
 // core/src/needs/checks/no-button.ts
-import type { Check } from '../../src/findings'
+import { type Check, say } from '../../src/findings'
 
 export const noButton: Check = {
   id: 'needs.no-button',
@@ -13,8 +13,8 @@ export const noButton: Check = {
           {
             id: 'needs.no-button',
             severity: 'notes',
-            text: 'Nothing can be pressed: the program can only be watched.',
-            because: [{ text: 'None of the devices is a contact' }],
+            ...say`Nothing can be pressed: the program can only be watched.`,
+            because: [say`None of the devices is a contact`],
             fixes: [
               {
                 label: 'Add a button',

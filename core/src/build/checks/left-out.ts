@@ -7,7 +7,7 @@ const withName = (
   name: string,
 ): Pick<Fact, 'text' | 'says'> => ({
   text: text.replace(it, `Without the ${name}`),
-  says: says && {
+  says: {
     frame: says.frame.replace(it, `Without the {${says.of.length}}`),
     of: [...says.of, name],
   },

@@ -6,7 +6,7 @@ import { voltageFor } from '../../supply'
 import { switchOnLeg } from '../../support'
 
 /** What is wrong with a switched load, before it is said of which. */
-interface Fault extends Pick<Finding, 'severity' | 'text' | 'because'> {
+interface Fault extends Pick<Finding, 'severity' | 'text' | 'says' | 'because'> {
   what: 'off' | 'unknown' | 'weak' | 'current' | 'heat' | 'drain' | 'diode' | 'reverse'
 }
 type Switch = ReturnType<typeof switchOnLeg>
