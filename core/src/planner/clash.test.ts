@@ -34,6 +34,8 @@ const [a, b, c] = [
   signal('c', 'Lamp', 'digital-out'),
 ]
 
+const pulses = (id: string, frequency: number) => ({ ...signal(id, id, 'pwm'), frequency }) as SignalNeed
+
 test.each<[string, SignalNeed[], WiringChoice[], number[][], string]>([
   ['two for one leg', [a, b], [], [[1], [1]], '2 analog inputs are asked for, and only 1 leg can serve them'],
   [
@@ -49,6 +51,20 @@ test.each<[string, SignalNeed[], WiringChoice[], number[][], string]>([
     [choice('Face')],
     [[1]],
     'Face in any of its wirings and Lamp can’t be served together',
+  ],
+  [
+    'two frequencies, and legs enough',
+    [pulses('d', 50), pulses('e', 1000)],
+    [],
+    [[1], [2]],
+    '2 PWM outputs need 2 frequencies, and too few timers reach their legs',
+  ],
+  [
+    'one frequency for both is not what is in the way',
+    [pulses('d', 50), pulses('e', 50)],
+    [],
+    [[1], [2]],
+    '2 PWM outputs are asked for together, and no unit and legs serve them all at once',
   ],
   [
     'three devices in any of their wirings',

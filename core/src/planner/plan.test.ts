@@ -289,6 +289,10 @@ describe('reach', () => {
     )
     const onStart = entries.find((e) => e.pin === current['d3.1.contact'])!
     expect(onStart.moves.map((m) => m.signal)).toEqual(['d3.1.contact'])
+    // Where it can’t go, nothing is said to move for it.
+    const never = entries.filter((e) => e.reason !== undefined)
+    expect(never.length).toBeGreaterThan(0)
+    expect(never.flatMap((e) => [...e.moves, ...e.items])).toEqual([])
   })
   test('a leg whose signal has nowhere else to go says so', () => {
     const entries = reachOf(
