@@ -6,7 +6,7 @@ import { type Library, makeLibrary, readPart } from '@root-board/core/parts'
 import type { Patience } from '@root-board/core/patience'
 import type { Shown, Worked } from '@root-board/core/findings'
 import { spelled } from '@root-board/core/sums'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { configure, render } from '@testing-library/react'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -18,6 +18,9 @@ import { themeFor } from '../src/kit/theme'
 import { StageContext, type StageData } from '../src/shared/analysis'
 import { useProject } from '../src/store/project'
 import { follow, pathTo } from '../src/worker/path'
+
+// What is answered is shown within the act that answers it.
+notifyManager.setScheduler(queueMicrotask)
 
 const root = join(__dirname, '..', '..')
 const read = (file: string): unknown => JSON.parse(readFileSync(join(root, file), 'utf8'))

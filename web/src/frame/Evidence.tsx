@@ -97,7 +97,7 @@ export const Evidence = () => {
 /** What was proposed, once it has been tried: only what clears the finding and brings nothing as bad is offered. */
 const TriedFixes = ({ finding }: { finding: Finding }) => {
   const ask = useCallback((design: Design) => questions.offers(design, finding.id), [finding.id])
-  const { answer: offers, current, failed } = useAsked(ask)
+  const { answer: offers, current, failed, again } = useAsked(ask)
   const { fixOf, set } = useFrame()
   const list = useRef<HTMLDivElement>(null)
   const wanted = fixOf === finding.id && offers !== undefined && current
@@ -106,7 +106,7 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
     list.current?.querySelector<HTMLButtonElement>('.fix')?.click()
     set({ fixOf: undefined })
   }, [wanted, set])
-  if (failed) return <QuestionFailed why={failed} />
+  if (failed) return <QuestionFailed why={failed} again={again} />
   if (!current) return <Waiting words="Trying what may help …" />
   if (!offers) return <p className="faint">Stopped before anything could be tried. Open it again to try.</p>
   return (

@@ -1,11 +1,12 @@
 import type { Worked } from '@root-board/core/findings'
 import { act, fireEvent, render, screen, within } from '@testing-library/react'
+import { useState } from 'react'
 import { show, timer } from '../../test/stage'
 import { useStage } from './analysis'
 import { Expectation } from '../kit/Expectation'
 import { Num } from '../kit/Num'
 import { LimitTable } from '../stages/power/LimitTable'
-import { useAsked } from './use-asked'
+import { QuestionFailed, useAsked } from './use-asked'
 import { Waiting } from './Waiting'
 import { useProject } from '../store/project'
 import { QuantityField } from '../kit/QuantityField'
@@ -127,9 +128,12 @@ describe('a question about the open design', () => {
   const answers: Answer[] = []
   const ask = () => new Promise<string>((resolve, reject) => answers.push({ resolve, reject }))
   const Shown = ({ of }: { of: typeof ask | undefined }) => {
-    const { answer, current, failed } = useAsked(of)
+    const { answer, current, failed, again } = useAsked(of)
     return (
-      <p data-testid="asked">{`${answer ?? 'nothing'}${current ? '' : ', of before'}${failed ? `, ${failed}` : ''}`}</p>
+      <>
+        <p data-testid="asked">{`${answer ?? 'nothing'}${current ? '' : ', of before'}${failed ? `, ${failed}` : ''}`}</p>
+        {failed && <QuestionFailed why={failed} again={again} />}
+      </>
     )
   }
   const told = () => screen.getByTestId('asked').textContent
@@ -155,6 +159,44 @@ describe('a question about the open design', () => {
     await act(async () => answers[0]!.reject(new Error('old')))
     await act(async () => answers[1]!.resolve('second'))
     expect(told()).toBe('second')
+  })
+  test('one that failed is asked again by a press; one that is opened again is asked anew', async () => {
+    const Folded = () => {
+      const [open, setOpen] = useState(true)
+      return (
+        <>
+          <button onClick={() => setOpen(!open)}>Fold</button>
+          {open && <Shown of={ask} />}
+        </>
+      )
+    }
+    show(<Folded />)
+    await act(async () => answers[0]!.reject(new Error('gone')))
+    fireEvent.click(screen.getByRole('button', { name: 'Ask again' }))
+    await act(async () => answers[1]!.resolve('half, for it was stopped'))
+    expect(told()).toBe('half, for it was stopped')
+    fireEvent.click(screen.getByRole('button', { name: 'Fold' }))
+    await act(async () => new Promise((done) => setTimeout(done, 10)))
+    fireEvent.click(screen.getByRole('button', { name: 'Fold' }))
+    expect(told()).toBe('nothing, of before')
+    await act(async () => answers[2]!.resolve('whole'))
+    expect(told()).toBe('whole')
+  })
+  test('an answer to another question is none to this one', async () => {
+    const other = () => new Promise<string>(() => undefined)
+    const Two = () => {
+      const [first, setFirst] = useState(true)
+      return (
+        <>
+          <button onClick={() => setFirst(false)}>Other</button>
+          <Shown of={first ? ask : other} />
+        </>
+      )
+    }
+    show(<Two />)
+    await act(async () => answers[0]!.resolve('first'))
+    fireEvent.click(screen.getByRole('button', { name: 'Other' }))
+    expect(told()).toBe('nothing, of before')
   })
   test('without a question nothing is asked', () => {
     show(<Shown of={undefined} />)

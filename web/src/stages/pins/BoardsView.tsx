@@ -42,7 +42,7 @@ export const BoardsView = () => {
   const chip = analysis.chip.chip!
   const others = alike(chip, library)
   const also = design.chip.also ?? []
-  const { answer: boards, failed } = useAsked(also.length > 0 ? ask : undefined)
+  const { answer: boards, failed, again } = useAsked(also.length > 0 ? ask : undefined)
   const wires = analysis.pins.plan?.wires ?? []
   const rows = wires.map((w) => ({ wire: w, names: namesOf(chip.name, w) }))
   const changed = rows.filter(({ names }) => new Set(names.map((n) => program(n.pin))).size > 1)
@@ -98,7 +98,7 @@ export const BoardsView = () => {
               ))}
             </Body>
           </Table>
-          {failed && <QuestionFailed why={failed} />}
+          {failed && <QuestionFailed why={failed} again={again} />}
           {!boards && !failed && <Waiting words="Looking what is wrong on each of them …" />}
           {boards?.map((b) => (
             <section key={b.id} aria-label={`Findings on ${b.name}`}>

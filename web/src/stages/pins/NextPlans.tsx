@@ -27,14 +27,14 @@ export const NextPlans = () => {
   const { analysis } = useStage()
   const wiredBy = new Map(analysis.pins.plan?.wirings.map((w) => [w.need, w.wiring.id]))
   const [asked, setAsked] = useState(false)
-  const { answer, current, failed } = useAsked(asked ? ask : undefined)
+  const { answer, current, failed, again } = useAsked(asked ? ask : undefined)
   const found = current ? answer : undefined
   const plans = found?.plans
   if (!asked) return <Button onClick={() => setAsked(true)}>Next best plans</Button>
   return (
     <section className="plan-notes next-plans" aria-labelledby="next-plans">
       <h2 id="next-plans">Next best plans</h2>
-      {failed && <QuestionFailed why={failed} />}
+      {failed && <QuestionFailed why={failed} again={again} />}
       {plans === undefined && !failed && <Waiting words="Working them out …" />}
       {plans?.length === 0 && found?.complete && (
         <p className="faint">

@@ -13,12 +13,12 @@ const ask = (design: Design) => questions.regulators(design)
 /** Every linear regulator of the library at this input and this load. */
 export const Regulators = () => {
   const { edit } = useStage()
-  const { answer, current, failed } = useAsked(ask)
+  const { answer, current, failed, again } = useAsked(ask)
   const ranked = answer?.ranked
   return (
     <section aria-labelledby="regulators">
       <h2 id="regulators">Regulators for this load</h2>
-      {failed && <QuestionFailed why={failed} />}
+      {failed && <QuestionFailed why={failed} again={again} />}
       {!ranked && !failed && <Waiting words="Trying every regulator at this load …" />}
       {answer?.undecided && (
         <p className="risks">

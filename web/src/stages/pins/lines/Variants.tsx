@@ -16,12 +16,12 @@ export const Variants = () => {
     const part = library.parts[d.part]
     return part?.kind === 'device' && (part.variants?.length ?? 0) > 0
   })
-  const { answer: verdicts, failed } = useAsked(there ? ask : undefined)
+  const { answer: verdicts, failed, again } = useAsked(there ? ask : undefined)
   if (!there) return null
   return (
     <section aria-labelledby="variants">
       <h2 id="variants">Other makers’ versions</h2>
-      {failed && <QuestionFailed why={failed} />}
+      {failed && <QuestionFailed why={failed} again={again} />}
       {!verdicts && !failed && <Waiting words="Checking every version …" />}
       {verdicts && (
         <Table>
