@@ -107,10 +107,12 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
     set({ fixOf: undefined })
   }, [wanted, set])
   if (failed) return <QuestionFailed why={failed} again={again} />
-  if (!current) return <Waiting words="Trying what may help …" />
+  if (!current && !offers) return <Waiting words="Trying what may help …" />
   if (!offers) return <p className="faint">Stopped before anything could be tried. Open it again to try.</p>
   return (
     <div ref={list} className="fixes-tried">
+      {/* What one is looking at stays while it is tried anew, as after a plan that came late. */}
+      {!current && <Waiting words="The project has changed: trying anew …" />}
       {offers.offers.map(({ fix, preview }) => (
         <PreviewedFix key={fix.label} fix={fix} known={preview} />
       ))}
