@@ -93,7 +93,7 @@ export const bulk = (context: LoadedContext): Undrawn[] => {
         grade: 'typical',
         ...say`A step of ${formatQuantity(stepped, 'A', 2)} would sag the rail by up to ${formatQuantity(dip.value.max, 'V', 2)} before the supply follows.`,
         facts: [
-          { ...say`The supply needs some microseconds to follow a step` },
+          say`The supply needs some microseconds to follow a step`,
           { ...say`The small capacitors alone can’t carry it`, worked: dip },
         ],
       },

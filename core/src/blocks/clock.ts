@@ -23,8 +23,8 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
     grade: 'impossible' as const,
     ...say`The chip is set to run from it and stays dead without it, to the programmer too.`,
     facts: [
-      { ...say`The clock is taken from ${source.name}` },
-      { ...say`A chip without a clock does not even answer its programmer` },
+      say`The clock is taken from ${source.name}`,
+      say`A chip without a clock does not even answer its programmer`,
     ],
   }
   const all: SupportPart[] = [
@@ -62,7 +62,7 @@ const parts = ({ clock: chosen, design, stock }: BlockContext): SupportPart[] =>
             ? say`Without load capacitors the crystal runs ${formatQuantity(bare.value.typ, 'ppm', 2)} fast, if it starts at all.`
             : say`Without load capacitors the crystal may not start.`),
           facts: [
-            { ...say`${part.sheet}: cut for a load of ${formatQuantity(part.loadCapacitance, 'F')}` },
+            say`${part.sheet}: cut for a load of ${formatQuantity(part.loadCapacitance, 'F')}`,
             ...(bare ? [{ ...say`Legs and traces alone load it with far less`, worked: bare }] : []),
           ],
         },

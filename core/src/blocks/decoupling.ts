@@ -78,7 +78,7 @@ export const decoupling = ({ chip, design, stock }: BlockContext): SupportPart[]
                 place: d.source,
               },
             },
-            { ...say`The wire to the supply is a small inductance: it resists quick changes of current` },
+            say`The wire to the supply is a small inductance: it resists quick changes of current`,
             { ...say`The supply dips by ${formatQuantity(dip.value.typ, 'V', 2)} at each edge`, worked: dip },
           ],
         },

@@ -32,7 +32,7 @@ export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
         severity: 'stops',
         grade: 'impossible',
         ...say`Nothing brings the supply onto the board.`,
-        facts: [{ ...say`The source ends here` }],
+        facts: [say`The source ends here`],
       },
     },
   ]

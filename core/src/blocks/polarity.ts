@@ -35,10 +35,8 @@ export const polarity = ({ power, chip }: LoadedContext): Undrawn[] => {
         grade: 'outside the sheet',
         ...say`A plug of the other polarity puts −${formatQuantity(fullRange(power.source.voltage).typ, 'V')} on a board that stands ${formatQuantity(absolute.min, 'V')}.`,
         facts: [
-          { ...say`${power.source.name} is ${power.source.polarity}; others with the same plug are not` },
-          {
-            ...say`${chip.name} stands no less than ${formatQuantity(absolute.min, 'V')} at its supply (${chip.sheet}, ${chip.supply.absolute.source ?? 'absolute maximum'})`,
-          },
+          say`${power.source.name} is ${power.source.polarity}; others with the same plug are not`,
+          say`${chip.name} stands no less than ${formatQuantity(absolute.min, 'V')} at its supply (${chip.sheet}, ${chip.supply.absolute.source ?? 'absolute maximum'})`,
         ],
       },
     },

@@ -37,7 +37,7 @@ const header = ({ chip, design, library, pins }: BlockContext): SupportPart[] =>
         severity: 'risks',
         grade: 'guaranteed',
         ...say`To load a program the chip must come out of the board.`,
-        facts: [{ ...say`${method.contacts.length} lines reach the programmer only through this header` }],
+        facts: [say`${method.contacts.length} lines reach the programmer only through this header`],
       },
     },
   ]

@@ -33,7 +33,7 @@ const itself = (reg: Regulator, { design, power }: LoadedContext): Undrawn => {
       severity: 'stops',
       grade: 'impossible',
       ...say`Without it nothing feeds the rail.`,
-      facts: [{ ...say`The rail hangs on the regulator’s output` }],
+      facts: [say`The rail hangs on the regulator’s output`],
     },
   }
 }

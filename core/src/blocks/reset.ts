@@ -79,7 +79,7 @@ const parts = ({ chip, design, stock, library }: BlockContext): SupportPart[] =>
         severity: 'notes',
         grade: 'guaranteed',
         ...say`To restart the program, the plug must be pulled.`,
-        facts: [{ ...say`Nothing else on the board pulls reset low` }],
+        facts: [say`Nothing else on the board pulls reset low`],
       },
     })
   return all

@@ -37,7 +37,7 @@ export const secondFeed: SupportBlock = {
           severity: 'stops',
           grade: 'impossible',
           ...say`Nothing brings the second feed to its loads.`,
-          facts: [{ ...say`The second feed ends here` }],
+          facts: [say`The second feed ends here`],
         },
       },
     ]

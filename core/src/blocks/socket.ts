@@ -31,7 +31,7 @@ export const socket = ({ chip, design, library }: BlockContext): SupportPart[] =
         severity: 'notes',
         grade: 'guaranteed',
         ...say`The chip is soldered in by ${chip.package.legs} legs and can’t be taken out whole.`,
-        facts: [{ ...say`A mistake in the supply is found only after the chip has met it` }],
+        facts: [say`A mistake in the supply is found only after the chip has met it`],
       },
     },
   ]

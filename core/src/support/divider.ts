@@ -43,7 +43,7 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
         severity: 'stops',
         grade: 'impossible',
         ...say`Without it ${wire.signal.name} reads the same, whatever ${end.instance.name} sees.`,
-        facts: [{ ...say`One resistance alone gives no voltage to measure` }],
+        facts: [say`One resistance alone gives no voltage to measure`],
       },
     },
   ]

@@ -123,9 +123,7 @@ const transistorOf = ({
       grade: 'impossible',
       ...say`Without the transistor nothing switches ${end.instance.name}.`,
       facts: [
-        {
-          ...say`A leg is good for ${formatQuantity(fullRange(pinRecommended).max, 'A')} (${chip.sheet}, ${pinRecommended.source ?? 'limits'})`,
-        },
+        say`A leg is good for ${formatQuantity(fullRange(pinRecommended).max, 'A')} (${chip.sheet}, ${pinRecommended.source ?? 'limits'})`,
       ],
     },
   }
@@ -177,10 +175,8 @@ const gatePullDownOf = (of: Switched): SupportPart => {
       grade: 'outside the sheet',
       ...say`From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${soonest}.`,
       facts: [
-        { ...say`${wire.pin.id} is an input until the program sets it` },
-        {
-          ...say`The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of).value.min, 'V')}`,
-        },
+        say`${wire.pin.id} is an input until the program sets it`,
+        say`The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of).value.min, 'V')}`,
         { ...say`Leakage charges it in ${soonest}`, worked: creep },
       ],
     },
@@ -221,12 +217,8 @@ const flybackOf = ({
         grade: 'outside the sheet',
         ...say`When it switches off, the coil’s ${formatQuantity(fullRange(load.current).max, 'A', 2)} pulls the transistor above its ${stands}.`,
         facts: [
-          {
-            ...say`The current of a coil can’t stop at once; without a path its voltage rises until something breaks down`,
-          },
-          {
-            ...say`${transistor.name} stands ${stands} (${transistor.sheet}, ${transistor.voltage.source ?? 'limits'})`,
-          },
+          say`The current of a coil can’t stop at once; without a path its voltage rises until something breaks down`,
+          say`${transistor.name} stands ${stands} (${transistor.sheet}, ${transistor.voltage.source ?? 'limits'})`,
         ],
       },
     },

@@ -187,9 +187,7 @@ export const ledResistor: SignalSupport = (wire, context) => {
       grade: 'outside the sheet',
       ...say`Without it ${wire.signal.name} draws up to ${formatQuantity(on.bare.value.max, 'A', 3)}, limited only by the leg’s driver.`,
       facts: [
-        {
-          ...say`The leg may carry ${formatQuantity(limit.max, 'A')} at the absolute maximum (${context.chip.sheet}, ${context.chip.limits.pinAbsolute.source ?? 'limits'})`,
-        },
+        say`The leg may carry ${formatQuantity(limit.max, 'A')} at the absolute maximum (${context.chip.sheet}, ${context.chip.limits.pinAbsolute.source ?? 'limits'})`,
         {
           ...say`The current without a resistor is ${formatQuantity(on.bare.value.min, 'A', 2)} to ${formatQuantity(on.bare.value.max, 'A', 2)}`,
           worked: on.bare,

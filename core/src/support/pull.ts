@@ -124,9 +124,7 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
           grade: own.max <= largest ? 'guaranteed' : 'typical',
           ...say`The program must switch on the leg’s own pull-up of ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)}; until then ${wire.signal.name} floats.`,
           facts: [
-            {
-              ...say`The leg’s own pull-up is ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)} (${chip.sheet}, ${inside.source ?? 'pull-ups'})`,
-            },
+            say`The leg’s own pull-up is ${formatQuantity(own.min, 'Ω', 2)} to ${formatQuantity(own.max, 'Ω', 2)} (${chip.sheet}, ${inside.source ?? 'pull-ups'})`,
             {
               ...say`The largest that still reads high is ${formatQuantity(largest, 'Ω', 3)}`,
               worked: largestWorked,
@@ -138,8 +136,8 @@ export const contactPullUp: SignalSupport = (wire, { chip, rail, stock, design }
           grade: 'impossible',
           ...say`${wire.signal.name} floats while the contact is open: ${formatQuantity(leakage.max, 'A')} of leakage decides what is read.`,
           facts: [
-            { ...say`${wire.pin.id} has no pull-up of its own` },
-            { ...say`A contact drives the line only while it is closed` },
+            say`${wire.pin.id} has no pull-up of its own`,
+            say`A contact drives the line only while it is closed`,
           ],
         },
   }

@@ -62,7 +62,7 @@ export const selectPullUp: SignalSupport = (wire, { chip, rail, stock, design })
       grade: busy ? 'outside the sheet' : 'typical',
       ...say`Until the program drives ${wire.signal.name}, ${formatQuantity(I_leak.value.max, 'A', 2)} of leakage decides whether ${end.instance.name} is selected.`,
       facts: [
-        { ...say`A leg that nothing has set up is an input, and floats` },
+        say`A leg that nothing has set up is an input, and floats`,
         { ...say`Up to ${formatQuantity(largest.value.min, 'Ω', 3)} would hold it high`, worked: largest },
       ],
     },

@@ -31,9 +31,7 @@ export const leftOut: Check = {
         grade: s.risk.grade,
         ...withName(s.risk, s.name),
         because: [
-          {
-            ...say`The ${s.name} is left out${s.forced === 'out' ? say`, against the stance` : say` by the stance`}`,
-          },
+          say`The ${s.name} is left out${s.forced === 'out' ? say`, against the stance` : say` by the stance`}`,
           ...s.risk.facts,
         ],
         fixes: [{ label: `Put in the ${s.name}`, edits: [{ kind: 'putIn', support: s.key, name: s.name }] }],

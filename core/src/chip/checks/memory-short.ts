@@ -25,7 +25,7 @@ export const memoryShort: Check = {
         ...say`${chip.name} is ${short[1]} bytes of ${short[0]} memory short.`,
         because: [
           { ...say`The devices’ code takes ${short[2].value.max} bytes`, worked: short[2] },
-          { ...say`${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})` },
+          say`${chip.name} has ${chip.memory[short[0]]} bytes (${chip.sheet})`,
         ],
         fixes: roomy ? [swapFix(stages, roomy)] : [],
       },

@@ -16,10 +16,7 @@ export const noRadio: Check = {
         severity: 'stops',
         grade: 'impossible',
         ...say`${chip.name} has no radio, and the program uses one.`,
-        because: [
-          { ...say`The program uses a radio (said on the Needs page)` },
-          { ...say`${chip.sheet} names none` },
-        ],
+        because: [say`The program uses a radio (said on the Needs page)`, say`${chip.sheet} names none`],
         fixes: [
           ...(other ? [swapFix(stages, other)] : []),
           { label: 'Do without the radio', edits: [{ kind: 'setRadio', radio: false }] },

@@ -16,9 +16,9 @@ export const restsOnAssumptions: Check = {
         severity: 'risks',
         grade: 'outside the sheet',
         ...say`Parts of the sheet of ${chip.name} have not been read: what is said about ${lacking.map((c) => c.serves).join(', ')} rests on careful assumptions.`,
-        because: lacking.map((c) => ({
-          ...say`For ${c.serves} it is assumed, not known: ${c.assumed.map((a) => a.words).join(', ')}`,
-        })),
+        because: lacking.map(
+          (c) => say`For ${c.serves} it is assumed, not known: ${c.assumed.map((a) => a.words).join(', ')}`,
+        ),
         fixes: [],
       },
     ]

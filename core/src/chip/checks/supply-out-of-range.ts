@@ -30,9 +30,7 @@ export const supplyOutOfRange: Check = {
           : say`The rail is ${formatQuantity(rail.min, 'V', 3)} to ${formatQuantity(rail.max, 'V', 3)}; ${chip.name} runs on ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}${guess ? say`, as far as can be assumed before its sheet is read` : unsaid}.`),
         because: [
           { ...say`The rail is at most ${formatQuantity(rail.max, 'V', 3)}`, worked: power.rail },
-          {
-            ...say`${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
-          },
+          say`${chip.sheet}, ${chip.supply.recommended.source ?? 'supply'}: ${formatQuantity(recommended.min, 'V')} to ${formatQuantity(recommended.max, 'V')}`,
         ],
         fixes: [...otherRegulators(stages, 2), ...(other ? [swapFix(stages, other)] : [])],
       },

@@ -22,7 +22,7 @@ export const tooWarm: Check = {
         grade: 'outside the sheet',
         ...say`The air reaches ${formatQuantity(ambient, '°C')}; ${chip.name} is made for at most ${formatQuantity(range.max, '°C')}.`,
         because: [
-          { ...say`The project’s limits say ${formatQuantity(ambient, '°C')} at its warmest` },
+          say`The project’s limits say ${formatQuantity(ambient, '°C')} at its warmest`,
           {
             ...say`${chip.name}: ${formatQuantity(range.min, '°C')} to ${formatQuantity(range.max, '°C')}`,
             origin: partOrigin(chip, 'temperature', chip.temperature),

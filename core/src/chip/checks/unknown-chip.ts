@@ -15,7 +15,7 @@ export const unknownChip: Check = {
         id: 'chip.unknown',
         severity: 'stops',
         ...say`The project is planned for “${chip.missing}”, which is not in the library.`,
-        because: [{ ...say`No part file has that id` }],
+        because: [say`No part file has that id`],
         fixes: best ? [swapFix(stages, best)] : [],
       },
     ]

@@ -18,7 +18,7 @@ export const priceOverLimit: Check = {
         ...say`The parts cost € ${price.toFixed(2)}${unpricedWords(build.parts)}, and € ${limit.toFixed(2)} was the limit.`,
         because: [
           { ...say`All parts together are € ${price.toFixed(2)}`, worked: build.price },
-          ...dearest.map((r) => ({ ...say`${r.name} takes € ${r.total.toFixed(2)}` })),
+          ...dearest.map((r) => say`${r.name} takes € ${r.total.toFixed(2)}`),
         ],
         fixes: [
           {

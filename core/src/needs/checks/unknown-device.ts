@@ -10,7 +10,7 @@ export const unknownDevice: Check = {
       id: `needs.unknown-device:${device.id}`,
       severity: 'stops',
       ...say`${device.name} is made of part “${device.part}”, which is not in the library: nothing about it is computed.`,
-      because: [{ ...say`The project asks for part ${device.part}` }, { ...say`No part file has that id` }],
+      because: [say`The project asks for part ${device.part}`, say`No part file has that id`],
       fixes: [{ label: `Remove ${device.name}`, edits: [{ kind: 'removeDevice', id: device.id }] }],
       about: { device: device.id },
     })),

@@ -118,10 +118,11 @@ const clashesOn = (stages: Stages, bus: number, onBus: Instance[]): Omit<Finding
         grade: 'impossible' as const,
         ...say`${listWords(names)} ${both ? say`both` : say`all`} answer to ${hex(address)} on the ${bus > 1 ? say`I2C bus ${bus}` : say`I2C bus`}.`,
         because: [
-          ...list.map((o) => ({
-            ...say`${o.name} answers to ${hex(address)}${o.instance ? ` (${o.instance.part.sheet})` : ` (${chip.chip!.board!.sheet})`}`,
-          })),
-          { ...say`They share SDA and SCL: both answer at once, and neither is understood` },
+          ...list.map(
+            (o) =>
+              say`${o.name} answers to ${hex(address)}${o.instance ? ` (${o.instance.part.sheet})` : ` (${chip.chip!.board!.sheet})`}`,
+          ),
+          say`They share SDA and SCL: both answer at once, and neither is understood`,
         ],
         fixes: fixes.filter((f, i) => fixes.findIndex((g) => g.label === f.label) === i),
         about: { device: list.find((o) => o.instance)?.instance?.need.id },

@@ -66,19 +66,13 @@ const ofDevice = (stages: Stages, device: Instance, all: Instance[]): Omit<Findi
           : say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}; ${need.name} keeps up with ${hertz(most!)} at most.`
         : say`${need.name} needs ${named(bus)} at ${hertz(least)} or faster; it runs at ${hertz(speed)}.`),
       because: [
-        { ...say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}` },
+        say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}`,
         unsaid
-          ? {
-              ...say`The specification asks each device for ${hertz(everyDevice)} only; the rest is the device’s own`,
-            }
-          : {
-              ...say`${need.name}: ${isSlow ? say`${hertz(most!)} at most` : say`${hertz(least)} at least`} (${part.sheet}${source ? `, ${source}` : ''})`,
-            },
-        {
-          ...(isSlow
-            ? say`A device that doesn’t keep up misses bits, and may hold the bus low for all`
-            : say`On a slower bus it loses data between two readings`),
-        },
+          ? say`The specification asks each device for ${hertz(everyDevice)} only; the rest is the device’s own`
+          : say`${need.name}: ${isSlow ? say`${hertz(most!)} at most` : say`${hertz(least)} at least`} (${part.sheet}${source ? `, ${source}` : ''})`,
+        isSlow
+          ? say`A device that doesn’t keep up misses bits, and may hold the bus low for all`
+          : say`On a slower bus it loses data between two readings`,
       ],
       fixes,
       about: { device: need.id },

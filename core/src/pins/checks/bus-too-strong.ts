@@ -43,12 +43,13 @@ export const busTooStrong: Check = {
           grade: 'outside the sheet' as const,
           ...say`The pull-ups of ${pulling.length + own.length} boards${ours ? say` and ours` : unsaid} on ${wire.signal.name} come to ${formatQuantity(all.value.min, 'Ω', 3)}; below ${formatQuantity(smallest, 'Ω', 3)} not every device can pull it low.`,
           because: [
-            ...pulling.map(({ instance }) => ({
-              ...say`${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
-            })),
-            ...own.map((l) => ({
-              ...say`${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
-            })),
+            ...pulling.map(
+              ({ instance }) => say`${instance.name} has a pull-up on its own board (${instance.part.sheet})`,
+            ),
+            ...own.map(
+              (l) =>
+                say`${chip!.name}: ${l.what}, ${formatQuantity(fullRange(l.resistance!).typ, 'Ω', 3)} (${l.source ?? chip!.sheet})`,
+            ),
             { ...say`Together down to ${formatQuantity(all.value.min, 'Ω', 3)}`, worked: all },
             { ...say`At least ${formatQuantity(smallest, 'Ω', 3)}`, worked: window.smallest },
           ],

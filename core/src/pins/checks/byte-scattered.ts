@@ -16,17 +16,11 @@ export const byteScattered: Check = {
           severity: 'notes' as const,
           ...say`The ${byte.wires.length} bits of ${byte.name} don’t lie on one port in order: the program sets them one by one.`,
           because: [
-            {
-              ...say`Bit 0 to ${byte.wires.length - 1}: ${byte.wires.map((w) => w.pin.id).join(', ')}`,
-            },
+            say`Bit 0 to ${byte.wires.length - 1}: ${byte.wires.map((w) => w.pin.id).join(', ')}`,
             ...(locked.length > 0
-              ? [{ ...say`Locked: ${locked.map((w) => `${w.signal.name} on ${legName(w.pin)}`).join(', ')}` }]
-              : [
-                  {
-                    ...say`No run of neighbouring legs of one port is free that costs less than scattering does`,
-                  },
-                ]),
-            { ...say`The bits don’t change at the same moment, and each write takes several steps` },
+              ? [say`Locked: ${locked.map((w) => `${w.signal.name} on ${legName(w.pin)}`).join(', ')}`]
+              : [say`No run of neighbouring legs of one port is free that costs less than scattering does`]),
+            say`The bits don’t change at the same moment, and each write takes several steps`,
           ],
           fixes: [
             ...(locked.length > 0

@@ -73,13 +73,9 @@ export const cannotServe: Check = {
           grade: 'impossible',
           ...say`${wire.signal.name} can’t be on ${legSaid(wire.pin)}: ${wire.impossible!}.`,
           because: [
-            {
-              ...say`${wire.signal.name} is ${stages.design.pins.soldered?.[wire.signal.id] ? say`soldered to` : say`locked on`} ${legSaid(wire.pin)}`,
-            },
-            {
-              ...say`${wire.signal.name} is ${wire.signal.bus ? say`line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
-            },
-            { ...say`${wire.pin.id}: ${wire.impossible!} (${stages.chip.chip!.sheet})` },
+            say`${wire.signal.name} is ${stages.design.pins.soldered?.[wire.signal.id] ? say`soldered to` : say`locked on`} ${legSaid(wire.pin)}`,
+            say`${wire.signal.name} is ${wire.signal.bus ? say`line ${wire.signal.bus.line} of a bus` : withArticle(askedWord(wire.signal))}`,
+            say`${wire.pin.id}: ${wire.impossible!} (${stages.chip.chip!.sheet})`,
           ],
           fixes: [
             ...moveToBest(stages, wire),

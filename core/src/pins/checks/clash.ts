@@ -125,14 +125,17 @@ function commonFrequency(_: Stages, { clash }: Plan): Fix[] {
 
 /** A device’s wirings with the links that each needs, by their positions. */
 const wiringFacts = ({ clashChoices }: Plan): Fact[] =>
-  clashChoices.map((c) => ({
-    ...say`${c.need.name} can be wired by ${c.wirings
-      .map((w) => {
-        const links = linksToSet(c.part, w)
-        return links.length > 0 ? `${w.name} (${links.map((l) => `${l.link}: ${l.to}`).join(', ')})` : w.name
-      })
-      .join(' or ')}`,
-  }))
+  clashChoices.map(
+    (c) =>
+      say`${c.need.name} can be wired by ${c.wirings
+        .map((w) => {
+          const links = linksToSet(c.part, w)
+          return links.length > 0
+            ? `${w.name} (${links.map((l) => `${l.link}: ${l.to}`).join(', ')})`
+            : w.name
+        })
+        .join(' or ')}`,
+  )
 
 export const clash: Check = {
   id: 'pins.clash',
@@ -160,16 +163,15 @@ export const clash: Check = {
         grade: 'impossible',
         ...say`${chip.chip.name} can’t serve everything: ${plan.clashText!}.`,
         because: [
-          ...plan.clash.map((s) => ({
-            ...say`${s.name} needs a leg of its own${locks[s.id] ? say`, ${design.pins.soldered?.[s.id] ? say`soldered to` : say`locked on`} ${locks[s.id]!}` : unsaid}`,
-          })),
+          ...plan.clash.map(
+            (s) =>
+              say`${s.name} needs a leg of its own${locks[s.id] ? say`, ${design.pins.soldered?.[s.id] ? say`soldered to` : say`locked on`} ${locks[s.id]!}` : unsaid}`,
+          ),
           ...wiringFacts(plan),
           ...plan.clashRules.map((rule) => easings[rule].fact),
-          {
-            ...(plan.clashUnsure
-              ? say`Some of these may not matter: the clash was not narrowed down in the time given`
-              : say`Without any one of these the others would fit`),
-          },
+          plan.clashUnsure
+            ? say`Some of these may not matter: the clash was not narrowed down in the time given`
+            : say`Without any one of these the others would fit`,
         ],
         fixes: [
           ...plan.clashRules.flatMap((rule) => easings[rule].fixes(stages, plan)),

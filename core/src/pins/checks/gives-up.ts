@@ -23,17 +23,13 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
         ? say`${signal.name} takes ${legSaid(pin)}, by which the chip is programmed and debugged.`
         : say`${signal.name} takes ${legSaid(pin)}: the debugger loses its ${debug.signal}.`),
       facts: [
-        {
-          ...say`${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
-        },
+        say`${pin.id} is the debugger’s ${debug.signal} (${sheet}, ${debug.source ?? 'debug'})`,
         ...(only
           ? [
-              {
-                ...say`The programming header has it too: while a program is loaded, the device follows the programmer`,
-              },
+              say`The programming header has it too: while a program is loaded, the device follows the programmer`,
             ]
           : []),
-        { ...say`A program that uses the leg shuts the debugger out until the chip is held in reset` },
+        say`A program that uses the leg shuts the debugger out until the chip is held in reset`,
       ],
     }
   }
@@ -43,12 +39,8 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
       severity: 'notes',
       ...say`${signal.name} shares ${legSaid(pin)} with the line that programs are loaded over.`,
       facts: [
-        {
-          ...say`${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})`,
-        },
-        {
-          ...say`Whatever hangs there moves while a program is loaded, and the program’s own messages are gone`,
-        },
+        say`${pin.id}: ${link.reason ?? 'the download link'} (${sheet}, ${link.source ?? 'programming'})`,
+        say`Whatever hangs there moves while a program is loaded, and the program’s own messages are gone`,
       ],
     }
   const strap = attributeOf(pin, 'strap')
@@ -57,10 +49,8 @@ const lossOf = (wire: Wire, sheet: string, contacts: readonly string[]): Loss | 
       severity: 'notes',
       ...say`${signal.name} hangs on ${legSaid(pin)}, which is sampled at reset and must then be ${strap.needs}.`,
       facts: [
-        {
-          ...say`Low at reset: ${strap.low}; high: ${strap.high} (${sheet}, ${strap.source ?? 'straps'})`,
-        },
-        { ...say`What is on the line today leaves it right; a device put there later may not` },
+        say`Low at reset: ${strap.low}; high: ${strap.high} (${sheet}, ${strap.source ?? 'straps'})`,
+        say`What is on the line today leaves it right; a device put there later may not`,
       ],
     }
   return undefined
@@ -87,7 +77,7 @@ export const givesUp: Check = {
               severity: loss.severity,
               text: loss.text,
               says: loss.says,
-              because: [{ ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` }, ...loss.facts],
+              because: [say`${wire.signal.name} is on ${legSaid(wire.pin)}`, ...loss.facts],
               fixes: wire.signal.at ? [] : moveToBest(stages, wire),
               about: { signal: wire.signal.id, pin: wire.pin.id },
             },

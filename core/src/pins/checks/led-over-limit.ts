@@ -30,10 +30,10 @@ export const ledOverLimit: Check = {
           grade: 'outside the sheet' as const,
           ...say`${wire.signal.name} draws up to ${formatQuantity(most, 'A', 3)}; ${legSaid(wire.pin)} is good for ${formatQuantity(recommended, 'A')}${most > absolute ? say` and breaks above ${formatQuantity(absolute, 'A')}` : unsaid}.`,
           because: [
-            { ...say`${formatQuantity(on.wanted, 'A')} is asked for ${wire.signal.name}` },
+            say`${formatQuantity(on.wanted, 'A')} is asked for ${wire.signal.name}`,
             support.present
               ? { ...say`The resistor is ${formatQuantity(on.resistor.value, 'Ω')}`, worked: on.resistance }
-              : { ...say`The series resistor is left out` },
+              : say`The series resistor is left out`,
             {
               ...say`The current is then ${formatQuantity(actual.value.min, 'A', 3)} to ${formatQuantity(actual.value.max, 'A', 3)}`,
               worked: actual,

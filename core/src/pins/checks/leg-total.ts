@@ -33,7 +33,7 @@ export const legTotal: Check = {
                   ]
                 : [],
             ),
-            { ...say`${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}` },
+            say`${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}`,
           ],
           fixes: end
             ? [

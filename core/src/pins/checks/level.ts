@@ -116,7 +116,7 @@ export const level: Check = {
                 },
               ]
             : []),
-          { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
+          say`${wire.signal.name} is on ${legSaid(wire.pin)}`,
           ...worst.facts,
           ...worst.margins.map((m) => ({
             ...say`${m.label}: ${formatQuantity(m.value.min, 'V', 3)} at the worst`,

@@ -14,9 +14,10 @@ export const loadedDesign: Check = {
         id: 'pins.loaded-design',
         severity: 'notes',
         ...say`The design loaded into ${chip.name} must connect ${wires.length} ${wires.length > 1 ? say`legs` : say`leg`}; until then they do nothing.`,
-        because: wires.map((w) => ({
-          ...say`${legSaid(w.pin)}: ${w.signal.name}${w.unit ? say`, from ${w.unit.name} ${w.line!}` : say`, as plain input or output`} (${chip.sheet}, ${attributeOf(w.pin, 'loaded-design')?.source ?? 'logic'})`,
-        })),
+        because: wires.map(
+          (w) =>
+            say`${legSaid(w.pin)}: ${w.signal.name}${w.unit ? say`, from ${w.unit.name} ${w.line!}` : say`, as plain input or output`} (${chip.sheet}, ${attributeOf(w.pin, 'loaded-design')?.source ?? 'logic'})`,
+        ),
         fixes: [],
       },
     ]

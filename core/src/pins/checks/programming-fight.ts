@@ -81,11 +81,9 @@ export const programmingFight: Check = {
             grade: 'outside the sheet' as const,
             ...say`${device.name} shares ${legSaid(wire.pin)}, which ${driver.who} as ${driver.as}, and nothing holds its select high meanwhile.`,
             because: [
-              { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
-              {
-                ...say`${device.name} lets go of its ${end.signal.terminal} while ${select.signal.name} is high (${device.part.sheet})`,
-              },
-              { ...say`While a program is loaded ${legSaid(select.pin)} is an input, and floats` },
+              say`${wire.signal.name} is on ${legSaid(wire.pin)}`,
+              say`${device.name} lets go of its ${end.signal.terminal} while ${select.signal.name} is high (${device.part.sheet})`,
+              say`While a program is loaded ${legSaid(select.pin)} is an input, and floats`,
             ],
             fixes: [
               {
@@ -110,12 +108,10 @@ export const programmingFight: Check = {
           grade: 'impossible' as const,
           ...say`${device.name} drives ${legSaid(wire.pin)}, which ${driver.who} as ${driver.as}: the chip can’t be programmed on the board.`,
           because: [
-            { ...say`${wire.signal.name} is on ${legSaid(wire.pin)}` },
-            {
-              ...say`${wire.pin.id}: ${driver.who} it as ${driver.as} (${stages.chip.chip!.sheet}, ${driver.source ?? 'programming'})`,
-            },
-            { ...say`${device.name} drives its ${end.signal.terminal} all the time (${device.part.sheet})` },
-            { ...say`Two outputs on one line: each pulls its way, and neither level is sure` },
+            say`${wire.signal.name} is on ${legSaid(wire.pin)}`,
+            say`${wire.pin.id}: ${driver.who} it as ${driver.as} (${stages.chip.chip!.sheet}, ${driver.source ?? 'programming'})`,
+            say`${device.name} drives its ${end.signal.terminal} all the time (${device.part.sheet})`,
+            say`Two outputs on one line: each pulls its way, and neither level is sure`,
           ],
           fixes: [...(wire.signal.at ? [] : [...moveToBest(stages, wire), ...offThese(stages, wire)])],
           about: { signal: wire.signal.id, pin: wire.pin.id },

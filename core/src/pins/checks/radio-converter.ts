@@ -22,11 +22,9 @@ export const radioConverter: Check = {
             ? say`Readings of ${signal.name} fail while the radio is on.`
             : say`The program must pause the radio while it reads ${signal.name}.`),
           because: [
-            { ...say`${signal.name} is on ${legSaid(pin)}, which ${unit!.name} reads` },
-            {
-              ...say`${unit!.name} stops while the radio is on (${chip.chip!.sheet}, ${unit!.source ?? 'converters'})`,
-            },
-            { ...say`The program uses the radio (said on the Needs page)` },
+            say`${signal.name} is on ${legSaid(pin)}, which ${unit!.name} reads`,
+            say`${unit!.name} stops while the radio is on (${chip.chip!.sheet}, ${unit!.source ?? 'converters'})`,
+            say`The program uses the radio (said on the Needs page)`,
           ],
           fixes: [
             ...(design.pins.radio?.[signal.id]

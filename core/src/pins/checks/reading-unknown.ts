@@ -25,8 +25,8 @@ export const readingUnknown: Check = {
         grade: 'typical' as const,
         ...say`Through how much resistance ${w.signal.name} is read is not stated: whether it needs a capacitor at ${legSaid(w.pin)} is not decided.`,
         because: [
-          { ...say`${w.signal.ends[0]!.instance.part.sheet} names no resistance inside it` },
-          { ...say`Through too much a reading keeps some of what was read before it` },
+          say`${w.signal.ends[0]!.instance.part.sheet} names no resistance inside it`,
+          say`Through too much a reading keeps some of what was read before it`,
         ],
         fixes: [],
         about: { signal: w.signal.id, pin: w.pin.id },

@@ -14,13 +14,9 @@ export const referenceJoined: Check = {
         severity: 'notes' as const,
         ...say`The program must never choose the supply or an inner voltage as the reference: ${signal.name} drives ${legSaid(pin)} already.`,
         because: [
-          { ...say`${signal.name} is on ${legSaid(pin)}, the converter’s reference` },
-          {
-            ...say`Most chips join the voltage that the program chooses to this leg: two sources then work against each other. See “reference” in ${chip!.sheet}`,
-          },
-          {
-            ...say`Choose the outer reference before the first reading, and in each program that is tried on the board`,
-          },
+          say`${signal.name} is on ${legSaid(pin)}, the converter’s reference`,
+          say`Most chips join the voltage that the program chooses to this leg: two sources then work against each other. See “reference” in ${chip!.sheet}`,
+          say`Choose the outer reference before the first reading, and in each program that is tried on the board`,
         ],
         fixes: [],
         about: { signal: signal.id, pin: pin.id },

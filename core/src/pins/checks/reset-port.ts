@@ -23,9 +23,9 @@ export const resetPort: Check = {
           ? say`${wire.signal.name} is on the reset leg: once that is set, the programmer can’t get in.`
           : say`The reset leg is set to be a port, and nothing needs it.`),
         because: [
-          { ...say`${legSaid(pin)} is a port by your choice` },
-          { ...say`Then ${why.asPort!} (${chip.sheet}, ${why.source ?? 'reset'})` },
-          { ...say`Load and try the program first, and set the bit last` },
+          say`${legSaid(pin)} is a port by your choice`,
+          say`Then ${why.asPort!} (${chip.sheet}, ${why.source ?? 'reset'})`,
+          say`Load and try the program first, and set the bit last`,
         ],
         fixes: [keep],
         about: { pin: pin.id, signal: wire?.signal.id },

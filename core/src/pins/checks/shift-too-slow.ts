@@ -41,7 +41,7 @@ export const shiftTooSlow: Check = {
           ...say`The ${shiftNames[shift.kind]} in ${name} passes ${formatQuantity(shift.rate.value.min, 'Hz', 2)} at the worst; the line needs ${formatQuantity(shift.needed, 'Hz', 2)}.`,
           because: [
             { ...say`It passes up to ${formatQuantity(shift.rate.value.min, 'Hz', 2)}`, worked: shift.rate },
-            { ...say`${name} needs ${formatQuantity(shift.needed, 'Hz', 2)}` },
+            say`${name} needs ${formatQuantity(shift.needed, 'Hz', 2)}`,
           ],
           fixes,
           about: { signal: wire.signal.id, pin: wire.pin.id },

@@ -75,10 +75,11 @@ export const stackOverlap: Check = {
             grade: 'impossible' as const,
             ...say`${pair[0]!.name} and ${pair[1]!.name} both use ${legSaid(pin)}.`,
             because: [
-              ...[a, b].map(({ signal, seat }) => ({
-                ...say`${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legSaid(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
-              })),
-              { ...say`One position can carry one line` },
+              ...[a, b].map(
+                ({ signal, seat }) =>
+                  say`${signal.name} is at ${seat.label} of ${seat.instance.name}, which sits on ${legSaid(pin)} (${seat.instance.part.sheet}, ${seat.instance.wiring.name})`,
+              ),
+              say`One position can carry one line`,
             ],
             fixes: [...otherLinks(stages, [a, b]), ...pair.map((i) => doWithout(i.need))],
             about: { device: pair[1]!.need.id, pin: pin.id },

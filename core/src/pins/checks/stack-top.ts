@@ -16,7 +16,7 @@ export const stackTop: Check = {
         severity: 'stops',
         grade: 'impossible',
         ...say`${names.join(' and ')} can’t be stacked: neither passes the header on, and only one can be on top.`,
-        because: tops.map((i) => ({ ...say`${i.part.sheet}: ${i.name} has no sockets on its upper side` })),
+        because: tops.map((i) => say`${i.part.sheet}: ${i.name} has no sockets on its upper side`),
         fixes: tops.map((i) => doWithout(i.need)),
         about: { device: tops[1]!.need.id },
       },

@@ -25,12 +25,8 @@ export const startupTwitch: Check = {
           severity: startup.state === 'chatter' ? 'stops' : 'risks',
           ...say`${legName(wire.pin).replace(/^l/, 'L')} ${does[startup.state]} before the program runs, and ${wire.signal.name} follows it.`,
           because: [
-            {
-              ...say`${wire.signal.name} is on ${legSaid(wire.pin)}, and must stay quiet until the program runs`,
-            },
-            {
-              ...say`At start-up the leg ${does[startup.state]}${startup.reason ? `: ${startup.reason}` : ''} (${stages.chip.chip!.sheet}, ${startup.source ?? 'start-up'})`,
-            },
+            say`${wire.signal.name} is on ${legSaid(wire.pin)}, and must stay quiet until the program runs`,
+            say`At start-up the leg ${does[startup.state]}${startup.reason ? `: ${startup.reason}` : ''} (${stages.chip.chip!.sheet}, ${startup.source ?? 'start-up'})`,
           ],
           fixes: moveToBest(stages, wire),
           about: { signal: wire.signal.id, pin: wire.pin.id },

@@ -29,11 +29,11 @@ const nameChain = (wire: Wire, end: End): Fact[] => {
   const place = seat && wire.pin.places!.indexOf(seat.place)
   return seat
     ? [
-        { ...say`On ${seat.instance.name} that line is ${seat.label}` },
-        { ...say`${seat.label} sits on the header’s ${wire.pin.labels![place!]!}` },
-        { ...say`${wire.pin.labels![place!]!} is ${wire.pin.id} of the chip` },
+        say`On ${seat.instance.name} that line is ${seat.label}`,
+        say`${seat.label} sits on the header’s ${wire.pin.labels![place!]!}`,
+        say`${wire.pin.labels![place!]!} is ${wire.pin.id} of the chip`,
       ]
-    : [{ ...say`It is wired to ${legSaid(wire.pin)}` }]
+    : [say`It is wired to ${legSaid(wire.pin)}`]
 }
 
 const waysOut = (stages: Stages, wire: Wire, blamed: { end?: End; support?: Hold['support'] }): Fix[] => {
@@ -90,9 +90,8 @@ export const strapHeld: Check = {
       if (!strap || !chip || !supply || wire.impossible) return []
       const { holds, drivers } = holdsOf(wire, chip, stages.pins.support, stages.library)
       const place = legName(wire.pin)
-      const sampledFact = (to: 'low' | 'high') => ({
-        ...say`${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${to} means: ${to === 'low' ? strap.low : strap.high} (${chip.sheet}, ${strap.source ?? 'straps'})`,
-      })
+      const sampledFact = (to: 'low' | 'high') =>
+        say`${wire.pin.id} is sampled at reset and must be ${strap.needs}; ${to} means: ${to === 'low' ? strap.low : strap.high} (${chip.sheet}, ${strap.source ?? 'straps'})`
       const wrongSide = strap.needs === 'high' ? 'low' : 'high'
       const about = { signal: wire.signal.id, pin: wire.pin.id }
       const [driver] = drivers
@@ -137,7 +136,7 @@ export const strapHeld: Check = {
             : say`${who} pulls ${place} to ${formatQuantity(level.value.typ, 'V', 2)} at reset, neither high nor low: what the chip starts with is left to chance.`),
           because: [
             ...holds.map((h) => ({ text: h.text, says: h.says })),
-            ...(hold.end ? nameChain(wire, hold.end) : [{ ...say`${wire.signal.name} is on ${place}` }]),
+            ...(hold.end ? nameChain(wire, hold.end) : [say`${wire.signal.name} is on ${place}`]),
             sampledFact(hold.to),
             {
               ...say`It is ${formatQuantity(level.value.min, 'V', 2)} to ${formatQuantity(level.value.max, 'V', 2)} then; low is up to ${formatQuantity(low, 'V', 3)}, high from ${formatQuantity(high, 'V', 3)}`,

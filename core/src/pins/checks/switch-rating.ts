@@ -123,9 +123,7 @@ const drainFault = (
             },
             ...(diode
               ? [
-                  {
-                    ...say`When a coil is switched off, up to ${formatQuantity(over, 'V', 2)} more: what falls in ${diode.name}`,
-                  },
+                  say`When a coil is switched off, up to ${formatQuantity(over, 'V', 2)} more: what falls in ${diode.name}`,
                 ]
               : []),
             {

@@ -42,16 +42,12 @@ export const timerTooCoarse: Check = {
           grade: fit.reaches ? ('outside the sheet' as const) : ('impossible' as const),
           ...say`${fit}.`,
           because: [
-            {
-              ...say`${wire.signal.name} wants ${formatQuantity(wire.signal.frequency!, 'Hz')} and is on ${legSaid(wire.pin)}, which ${wire.unit!.name} serves`,
-            },
+            say`${wire.signal.name} wants ${formatQuantity(wire.signal.frequency!, 'Hz')} and is on ${legSaid(wire.pin)}, which ${wire.unit!.name} serves`,
             {
               ...say`The chip runs at ${formatQuantity(clock, 'Hz')}`,
               worked: stages.clock.frequency,
             },
-            {
-              ...say`${wire.unit!.name} counts ${wire.unit!.resolution!} bits (${chip.sheet}, ${wire.unit!.source ?? 'timers'})`,
-            },
+            say`${wire.unit!.name} counts ${wire.unit!.resolution!} bits (${chip.sheet}, ${wire.unit!.source ?? 'timers'})`,
             ...(sum?.stepTime ? [{ ...say`One step in time`, worked: sum.stepTime }] : []),
           ],
           fixes: [...(wire.signal.at ? [] : moveToBest(stages, wire)), ...otherClocks(stages, wire)],

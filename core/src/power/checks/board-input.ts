@@ -26,12 +26,8 @@ export const boardInput: Check = {
           ? say`${source.name} gives up to ${formatQuantity(given.max, 'V', 3)}; the input of ${board.name} takes ${formatQuantity(input.max, 'V')}.`
           : say`${source.name} gives as little as ${formatQuantity(given.min, 'V', 3)}; ${board.name} needs ${formatQuantity(input.min, 'V')}.`),
         because: [
-          {
-            ...say`${source.sheet}: ${formatQuantity(given.min, 'V', 3)} to ${formatQuantity(given.max, 'V', 3)}`,
-          },
-          {
-            ...say`${board.sheet}, ${board.input.source ?? 'input'}: ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}`,
-          },
+          say`${source.sheet}: ${formatQuantity(given.min, 'V', 3)} to ${formatQuantity(given.max, 'V', 3)}`,
+          say`${board.sheet}, ${board.input.source ?? 'input'}: ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}`,
         ],
         fixes: [...otherSources(stages, 2), ...(other ? [swapFix(stages, other)] : [])],
       },

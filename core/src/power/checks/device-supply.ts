@@ -30,9 +30,7 @@ export const deviceSupply: Check = {
               ...say`${rail.label}: ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,
               worked: rail,
             },
-            {
-              ...say`${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
-            },
+            say`${part.sheet}, ${part.supply.source ?? 'supply'}: ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}`,
           ],
           fixes: [
             ...(need.fedBy ? [] : otherRegulators(stages, 2)),

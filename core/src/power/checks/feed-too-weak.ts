@@ -27,9 +27,7 @@ export const feedTooWeak: Check = {
         ...say`${feed.source.name} gives ${formatQuantity(limit, 'A')}; all on it at once draw up to ${formatQuantity(most, 'A', 3)}.`,
         because: [
           { ...say`All on the second feed: ${formatQuantity(most, 'A', 3)}`, worked: feed.current },
-          {
-            ...say`${feed.source.sheet}, ${feed.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
-          },
+          say`${feed.source.sheet}, ${feed.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
         ],
         fixes: stronger
           ? [

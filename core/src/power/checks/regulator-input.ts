@@ -26,9 +26,7 @@ export const regulatorInput: Check = {
               ...say`After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
               worked: input,
             },
-            {
-              ...say`${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
-            },
+            say`${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
           ],
           fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
         },

@@ -21,9 +21,7 @@ export const regulatorOverloaded: Check = {
           ...say`${regulator.name} gives ${formatQuantity(limit, 'A')}; the ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}.`,
           because: [
             { ...say`The ${rail.name} draws up to ${formatQuantity(work.value.max, 'A', 3)}`, worked: work },
-            {
-              ...say`${regulator.sheet}, ${regulator.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
-            },
+            say`${regulator.sheet}, ${regulator.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
           ],
           fixes: [...otherRegulators(stages), ...eachItsVoltage(stages)],
         },

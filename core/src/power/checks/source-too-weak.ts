@@ -31,9 +31,7 @@ export const sourceTooWeak: Check = {
               ]
             : []),
           { ...say`All together: ${formatQuantity(most, 'A', 3)}`, worked: power.fromSource },
-          {
-            ...say`${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
-          },
+          say`${power.source.sheet}, ${power.source.current.source ?? 'rating'}: ${formatQuantity(limit, 'A')}`,
         ],
         fixes: [...otherSources(stages), ...eachItsVoltage(stages), ...withoutHungriest(stages)],
       },

@@ -49,7 +49,7 @@ export const unknownMode: Check = {
         id: `states.unknown-mode ${choice.id} ${of}`,
         severity: 'risks' as const,
         ...say`${choice.name}: ${text}`,
-        because: [{ ...say`“${choice.name}” has ${Math.round(share * 1000) / 10} % of the time` }],
+        because: [say`“${choice.name}” has ${Math.round(share * 1000) / 10} % of the time`],
         fixes: [],
       }))
     }),
