@@ -62,11 +62,15 @@ export const pickByKeys = async (page: Page, label: string, value: RegExp) => {
   await expect(list).toHaveValue(value)
 }
 
-/** No fault by axe, of any weight. */
-export const isAccessible = async (page: Page, where: string) => {
+/** What axe judges by colours: all else is the same in either light. */
+const byColour = ['color-contrast', 'link-in-text-block']
+
+/** No fault by axe, of any weight, in the light that is on. */
+export const isAccessible = async (page: Page, where: string, rules: 'all' | 'colours' = 'all') => {
   await expect(page.locator('h1').first()).toBeAttached()
   await expect(page.getByText('Loading …')).toHaveCount(0)
-  const { violations } = await new AxeBuilder({ page }).analyze()
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (rules === 'all' ? axe : axe.withRules(byColour)).analyze()
   expect(
     violations.map(
       (v) =>
@@ -76,6 +80,16 @@ export const isAccessible = async (page: Page, where: string) => {
           .join(', ')}`,
     ),
   ).toEqual([])
+}
+
+/** The same by day and by lamp. */
+export const isAccessibleInBothLights = async (page: Page, where: string) => {
+  await isAccessible(page, `${where} light`)
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await expect(page.locator(':root[data-mode=dark]')).toBeAttached()
+  await isAccessible(page, `${where} dark`, 'colours')
+  await page.emulateMedia({ colorScheme: 'light' })
+  await expect(page.locator(':root[data-mode=light]')).toBeAttached()
 }
 
 /** Rows of a CSV text without quotes in its cells. */

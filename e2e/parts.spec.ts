@@ -3,7 +3,15 @@
 
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { beginByKeys, downloadText, emptyProject, isAccessible, saved, tabTo } from './pages'
+import {
+  beginByKeys,
+  downloadText,
+  emptyProject,
+  isAccessible,
+  isAccessibleInBothLights,
+  saved,
+  tabTo,
+} from './pages'
 import { expect, test } from './server'
 
 const fixture = (name: string) => readFileSync(new URL(`./fixtures/${name}`, import.meta.url), 'utf8')
@@ -244,28 +252,28 @@ test('copied and changed with faults beside their fields; a project takes the ch
   await expect(notice).toBeHidden()
 })
 
-for (const mode of ['light', 'dark'] as const)
-  test(`axe finds nothing serious on the library’s pages, ${mode}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: mode })
-    await page.goto('/parts')
-    await expect(page.getByRole('link', { name: 'Trestle 32' })).toBeVisible()
-    await isAccessible(page, 'parts')
-    for (const view of ['facts', 'legs', 'complete', 'uses', 'compare']) {
-      await page.goto(`/parts/qm32-48?view=${view}`)
-      await expect(page.getByRole('tabpanel').or(page.locator('.part-view')).first()).toBeVisible()
-      await isAccessible(page, `part, ${view}`)
-    }
-    await page.goto('/parts/qm32-48/edit?copy=1')
-    await expect(page.getByLabel('id *').first()).toBeVisible()
-    await isAccessible(page, 'editor')
-    await page.goto('/parts/from-sheet')
-    await page.getByLabel('Table of its legs').fill(fixture('bench-48.csv'))
-    await expect(page.getByText('48 legs, 43 names')).toBeVisible()
-    await isAccessible(page, 'paste')
-    await page.getByRole('button', { name: 'Show what was understood of it' }).click()
-    await page.getByRole('button', { name: 'PA3', exact: true }).click()
-    await expect(page.locator('.source-text mark').first()).toBeVisible()
-    await isAccessible(page, 'paste, linked')
-    await page.getByRole('tab', { name: 'The part' }).click()
-    await isAccessible(page, 'paste, part')
-  })
+test('axe finds nothing serious on the library’s pages, by day and by lamp', async ({ page }) => {
+  test.setTimeout(180_000)
+  await page.emulateMedia({ colorScheme: 'light' })
+  await page.goto('/parts')
+  await expect(page.getByRole('link', { name: 'Trestle 32' })).toBeVisible()
+  await isAccessibleInBothLights(page, 'parts')
+  for (const view of ['facts', 'legs', 'complete', 'uses', 'compare']) {
+    await page.goto(`/parts/qm32-48?view=${view}`)
+    await expect(page.getByRole('tabpanel').or(page.locator('.part-view')).first()).toBeVisible()
+    await isAccessibleInBothLights(page, `part, ${view}`)
+  }
+  await page.goto('/parts/qm32-48/edit?copy=1')
+  await expect(page.getByLabel('id *').first()).toBeVisible()
+  await isAccessibleInBothLights(page, 'editor')
+  await page.goto('/parts/from-sheet')
+  await page.getByLabel('Table of its legs').fill(fixture('bench-48.csv'))
+  await expect(page.getByText('48 legs, 43 names')).toBeVisible()
+  await isAccessibleInBothLights(page, 'paste')
+  await page.getByRole('button', { name: 'Show what was understood of it' }).click()
+  await page.getByRole('button', { name: 'PA3', exact: true }).click()
+  await expect(page.locator('.source-text mark').first()).toBeVisible()
+  await isAccessibleInBothLights(page, 'paste, linked')
+  await page.getByRole('tab', { name: 'The part' }).click()
+  await isAccessibleInBothLights(page, 'paste, part')
+})

@@ -2,6 +2,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Edit, stances } from '../design'
+import { partsTable } from '../formats'
 import { byPrice, type Library, type Part, partsOfKind, priceWords } from '../parts'
 import { cautionWords } from '../blocks'
 import { cautionsBeside, drawerKey, type PartsRow, priceToGet, stillToGet } from '.'
@@ -894,6 +895,12 @@ test('a chip whose file gives no price is counted, told and put after all that h
     'Parts',
     'Parts, 1 without a price',
   ])
+  // In the list that goes to a shop the cells are empty.
+  expect(
+    partsTable(untold.build.parts)
+      .find((r) => r[1]!.startsWith('TD8'))!
+      .slice(4),
+  ).toEqual(['', ''])
 })
 
 test('the list against the drawer: lines of one part share what lies there, values of a series have drawers of their own', () => {

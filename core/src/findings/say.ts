@@ -5,7 +5,7 @@
 export type Gap = string | number | Sentence
 
 export interface Sentence {
-  /** Of any language that is not this one: `{0} gets up to {1}.` */
+  /** What is always said, with numbered gaps: `{0} gets up to {1}.`; by it a table of another language finds its own. */
   frame: string
   of: Gap[]
 }

@@ -11,8 +11,9 @@ export const partsTable = (rows: PartsRow[]): Table => [
     r.name,
     r.value,
     r.refs.join(' '),
-    r.each.toFixed(2),
-    r.total.toFixed(2),
+    // A price that is not known is none, and not one of nothing.
+    r.unpriced ? '' : r.each.toFixed(2),
+    r.unpriced ? '' : r.total.toFixed(2),
   ]),
 ]
 

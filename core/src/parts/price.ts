@@ -13,9 +13,11 @@ interface Priced {
 export const knownPrice = (part: Priced): number | undefined =>
   part.assumed?.includes('price') ? undefined : part.price
 
+export const noPrice = '€ ?'
+
 export const priceWords = (part: Priced): string => {
   const price = knownPrice(part)
-  return price === undefined ? '€ ?' : euro(price)
+  return price === undefined ? noPrice : euro(price)
 }
 
 /** The cheaper first, and what has no price after all that have one. */

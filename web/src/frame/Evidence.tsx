@@ -114,7 +114,7 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
       {/* What one is looking at stays while it is tried anew, as after a plan that came late. */}
       {!current && <Waiting words="The project has changed: trying anew …" />}
       {offers.offers.map(({ fix, preview }) => (
-        <PreviewedFix key={fix.label} fix={fix} known={preview} />
+        <PreviewedFix key={fix.label} fix={fix} known={preview} stale={!current} />
       ))}
       {offers.offers.length === 0 && offers.untried.length === 0 && (
         <p className="faint">Nothing that was tried clears this without bringing up something as bad.</p>

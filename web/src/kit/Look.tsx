@@ -1,6 +1,7 @@
 // What the whole page has before any component: colours and faces as variables, the paper, headings, words of a meaning.
 
 import { GlobalStyles } from '@mui/material'
+import { unseen } from './layout'
 import { colours, fonts, type Mode } from './theme'
 
 const variables = (mode: Mode) =>
@@ -30,14 +31,7 @@ const look = {
   ...Object.fromEntries(
     Object.entries(severity).map(([name, colour]) => [`.${name}`, { color: `var(--${colour})` }]),
   ),
-  '.visually-hidden': {
-    position: 'absolute',
-    width: 1,
-    height: 1,
-    overflow: 'hidden',
-    clipPath: 'inset(50%)',
-    whiteSpace: 'nowrap',
-  },
+  '.visually-hidden': unseen,
   /* Set lighter than its number. */
   '.unit': { color: 'var(--faint)', fontWeight: 300, fontSize: '0.95em' },
   '.one-line': { whiteSpace: 'nowrap' },

@@ -1,13 +1,24 @@
 // How things stand beside and under one another, wherever they do.
 
-import { Stack, type StackProps, styled } from '@mui/material'
+import { styled } from '@mui/material'
 
 /** Side by side, and on the next line where there is no room. */
-export const Line = styled((props: StackProps) => <Stack direction="row" useFlexGap {...props} />)({
+export const Line = styled('div')({
+  display: 'flex',
   flexWrap: 'wrap',
   alignItems: 'center',
   gap: 8,
 })
+
+/** Said to who listens, not shown. */
+export const unseen = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+  whiteSpace: 'nowrap',
+} as const
 
 /** Takes the room that is left in a line. */
 export const Spacer = styled('span')({ flex: 1 })

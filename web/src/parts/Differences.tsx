@@ -1,21 +1,21 @@
 // Two versions of a part beside one another: only what differs.
 
 import { styled } from '@mui/material'
-import { type Difference, differencesOf, formAt, type Part } from '@root-board/core/parts'
+import { type Difference, differencesOf, formAt, type Part, stepsOf } from '@root-board/core/parts'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText } from './fact-text'
-import { fieldWords } from './names'
+import { isPlace, wordsAt } from './names'
 
 const words = (path: string) =>
   path
     .split('.')
-    .map((step) => {
+    .map((step, i, all) => {
       const [, name, index] = /^([^[]*)(?:\[(.*)\])?$/.exec(step) ?? []
-      return `${fieldWords(name ?? step)}${index === undefined ? '' : ` ${/^\d+$/.test(index) ? Number(index) + 1 : index}`}`
+      return `${wordsAt([...stepsOf(all.slice(0, i).join('.')), name ?? step])}${index === undefined ? '' : ` ${/^\d+$/.test(index) ? Number(index) + 1 : index}`}`
     })
     .join(' · ')
 
-const unimportant = (d: Difference) => /^(?:id|format|copiedFrom)$|(?:^|\.)source$/.test(d.path)
+const unimportant = (d: Difference) => /^(?:id|format|copiedFrom)$/.test(d.path) || isPlace(d.path)
 
 export const Differences = ({
   before,

@@ -1,10 +1,10 @@
 // Everything a part's file states, fact by fact: value, kind, place in the sheet, and what other sources say.
 
 import { styled } from '@mui/material'
-import type { Part } from '@root-board/core/parts'
+import { type Part, stepsOf } from '@root-board/core/parts'
 import { Body, Cell, Columns, Row, Table } from '../kit/Table'
 import { factText, inOrder, isObject, isRated, type Json } from './fact-text'
-import { fieldWords } from './names'
+import { isPlace, wordsAt } from './names'
 
 interface Fact {
   path: string
@@ -32,9 +32,9 @@ const isLeaf = (v: unknown) => !isObject(v) || isRated(v) || 'factor' in v || 'd
 
 const factsOf = (kind: Part['kind'], value: Json, path: string, words: string[]): Fact[] =>
   inOrder(kind, path, value).flatMap(([key, v]): Fact[] => {
-    if (v === undefined || key === 'source' || (path === '' && apart.has(key))) return []
     const here = path ? `${path}.${key}` : key
-    const names = [...words, fieldWords(key)]
+    if (v === undefined || isPlace(here) || (path === '' && apart.has(key))) return []
+    const names = [...words, wordsAt(stepsOf(here))]
     if (isObject(v) && !isLeaf(v)) return factsOf(kind, v, here, names)
     if (Array.isArray(v) && v.some(isObject))
       return v.map((item: unknown, i) => ({

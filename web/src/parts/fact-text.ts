@@ -2,7 +2,7 @@
 
 import { formAt, limitKinds, type PartKind, stepsOf, unitAt } from '@root-board/core/parts'
 import { euro, formatQuantity } from '@root-board/core/quantity'
-import { fieldWords } from './names'
+import { isPlace, wordsAt } from './names'
 
 /** As it stands in the file. */
 export const plainText = (value: unknown): string =>
@@ -46,7 +46,7 @@ const inWords = (path: string, value: number): string | undefined => {
   if (path.endsWith('resolution')) return `${value} bits`
   return undefined
 }
-const aside = new Set(['kind', 'source', 'why', 'others', 'at'])
+const aside = new Set(['kind', 'why', 'others', 'at'])
 
 /** `1.8 V … 3.6 V`, `0.7 · V_DD`, `8 mA: max 0.4 V`. `part`: the whole, where the unit of a field follows from its neighbours. */
 export const factText = (kind: PartKind, path: string, value: unknown, part?: unknown): string => {
@@ -65,11 +65,17 @@ export const factText = (kind: PartKind, path: string, value: unknown, part?: un
   const inner = (key: string) => factText(kind, `${path}.${key}`, value[key], part)
   if ('drop' in value) return `${inner('current')}: ${inner('drop')}`
   return inOrder(kind, path, value)
-    .filter(([key, v]) => v !== undefined && !aside.has(key) && !(key === 'id' && 'name' in value))
+    .filter(
+      ([key, v]) =>
+        v !== undefined &&
+        !aside.has(key) &&
+        !isPlace(`${path}.${key}`) &&
+        !(key === 'id' && 'name' in value),
+    )
     .map(([key]) =>
       ['name', 'id', 'signal', 'supply', 'frequency'].includes(key)
         ? inner(key)
-        : `${fieldWords(key)} ${inner(key)}`,
+        : `${wordsAt([...stepsOf(path), key])} ${inner(key)}`,
     )
     .join(', ')
 }

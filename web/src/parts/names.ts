@@ -1,6 +1,6 @@
 // What the kinds of parts and their fields are called.
 
-import { type Part, type PartKind, stepsOf } from '@root-board/core/parts'
+import { type FieldPath, type Part, type PartKind, stepsOf } from '@root-board/core/parts'
 
 export const kindWords: Record<PartKind, string> = {
   chip: 'chip',
@@ -60,11 +60,31 @@ const spelled: Record<string, string> = {
   matrix: 'functions with a choice of legs',
   source: 'place in the sheet',
   frequencyLimits: 'highest clock at a supply',
+  pullUp: 'pull-up',
+  internalPullUp: 'pull-up inside',
+  bulk: 'bulk capacitor',
+  within: 'no further than',
+  planChooses: 'the plan chooses among its wirings',
+  pinCurrent: 'current of a position',
+  loads: 'what hangs on its legs already',
+  blocks: 'blocks on the board',
+  standalone: 'on a board of one’s own',
+  restsAt: 'rests at',
   prescalerUpTo: 'prescaler up to',
   loadCapacitance: 'load capacitance',
   perHertz: 'for each hertz',
   esr: 'ESR',
 }
+/** Names that mean something else in one place. */
+const placed: Record<string, string> = { 'clock.source': 'which of the chip’s clock sources' }
+/** Of a fact where in the sheet it stands, and not itself a fact. */
+export const isPlace = (path: string): boolean => /(?:^|\.)source$/.test(path) && !(path in placed)
+/** The last step of a path as words. */
+export const wordsAt = (steps: FieldPath): string => {
+  const named = steps.filter((step) => typeof step === 'string')
+  return placed[named.slice(-2).join('.')] ?? fieldWords(named.at(-1) ?? '')
+}
+
 /** `pinRecommended` as words. */
 export const fieldWords = (name: string): string =>
   spelled[name] ?? name.replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`)
@@ -72,7 +92,9 @@ export const fieldWords = (name: string): string =>
 /** `pins[3].legs[0]` as one reads it: “legs 4, legs 1”. */
 export const pathWords = (path: string): string =>
   stepsOf(path).reduce<string>(
-    (words, step) =>
-      typeof step === 'number' ? `${words} ${step + 1}` : `${words}${words && ', '}${fieldWords(step)}`,
+    (words, step, i, all) =>
+      typeof step === 'number'
+        ? `${words} ${step + 1}`
+        : `${words}${words && ', '}${wordsAt(all.slice(0, i + 1))}`,
     '',
   )

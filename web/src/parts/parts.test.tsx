@@ -3,7 +3,7 @@
 
 import { readTable } from '@root-board/core/intake'
 import { type Fault, FaultyFile, findPart, type PartKind, pathText, readPart } from '@root-board/core/parts'
-import { fireEvent, render, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 import { MemoryRouter } from 'react-router'
 import { library } from '../../test/stage'
@@ -217,6 +217,26 @@ test('the file beside the fields is in the order of the sheet, whatever order it
   )
   const text = screen.getByLabelText('Its file').querySelector('pre')!.textContent
   expect(Object.keys(JSON.parse(text) as Json)).toEqual(['kind', 'name', 'price', 'colour'])
+})
+
+test('which clock source a board runs its chip from is a fact, not a place in a sheet', () => {
+  const board = findPart(library, 'board', 'trestle-32')!
+  const other = { ...board, clock: { ...board.clock!, source: 'internal' } }
+  const { container } = render(
+    <Differences before={board} after={other} beforeName="one" afterName="other" />,
+  )
+  expect(container.textContent).toContain('which of the chip’s clock sources')
+  cleanup()
+  render(<Facts part={board} />)
+  const row = screen.getByRole('row', { name: /which of the chip’s clock sources/ })
+  expect(
+    within(row)
+      .getAllByRole('cell')
+      .map((c) => c.textContent),
+  ).toEqual(['clock · which of the chip’s clock sources', 'crystal', 'stated', '', ''])
+  cleanup()
+  render(<Editor start={JSON.parse(JSON.stringify(board)) as Json} seen={() => undefined} />)
+  expect(screen.getByLabelText<HTMLInputElement>('which of the chip’s clock sources *').value).toBe('crystal')
 })
 
 test('a fault’s place as one reads it', () => {

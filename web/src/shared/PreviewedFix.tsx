@@ -25,26 +25,30 @@ interface Props {
   ask?: string
   /** What it would change, where that is known already. */
   known?: Preview
+  /** `known` is of the project as it was; the answer for what it is now is on its way. */
+  stale?: boolean
   /** Asked already: shows the preview at once, and says when the builder wants it gone. */
   asked?: { close: () => void }
 }
 
-export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
+export const PreviewedFix = ({ fix, ask = fix.label, known, stale, asked }: Props) => {
   const { design, edit } = useStage()
-  const [preview, setPreview] = useState<Preview>()
+  const [opened, setOpened] = useState<Preview>()
   const [failed, setFailed] = useState<string>()
   const apply = () => {
     edit(fix.edits, fix.label)
     close()
   }
   const close = () => {
-    setPreview(undefined)
+    setOpened(undefined)
     asked?.close()
   }
+  // One that is open follows what is known.
+  const preview = opened && (known ?? opened)
   const waiting = asked !== undefined && preview === undefined
   const wanted = JSON.stringify(fix.edits)
   useEffect(() => {
-    if (waiting) void previewOf(design, JSON.parse(wanted) as Fix['edits'], setPreview, setFailed)
+    if (waiting) void previewOf(design, JSON.parse(wanted) as Fix['edits'], setOpened, setFailed)
   }, [waiting, design, wanted])
   if (failed) return <QuestionFailed why={failed} />
   if (waiting) return <Waiting words="Working it out …" />
@@ -52,7 +56,8 @@ export const PreviewedFix = ({ fix, ask = fix.label, known, asked }: Props) => {
     return (
       <Button
         className="fix"
-        onClick={() => (known ? setPreview(known) : void previewOf(design, fix.edits, setPreview, setFailed))}
+        disabled={stale}
+        onClick={() => (known ? setOpened(known) : void previewOf(design, fix.edits, setOpened, setFailed))}
       >
         {ask}
       </Button>

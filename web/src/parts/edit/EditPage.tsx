@@ -14,7 +14,7 @@ import { PartsBar } from '../PartsBar'
 import { type Json, stated, withValue } from './data'
 import { FileBeside } from './FileBeside'
 import { SheetForm } from './SheetForm'
-import { LibraryFoot, LibraryFrame, LibraryPage, Spacer } from '../../kit/layout'
+import { LibraryFoot, LibraryFrame, LibraryPage, Spacer, unseen } from '../../kit/layout'
 
 const read = (data: Json): { part?: Part; faults: Fault[] } => {
   try {
@@ -211,14 +211,7 @@ const Form = styled(LibraryPage)({
   '& .fields h3': { flexBasis: '100%' },
   '& .serves': { color: 'var(--faint)', fontWeight: 400, fontSize: 12.5 },
   // In a table the head names the column.
-  '& td.bare label:not(.MuiFormControlLabel-root), & td.bare .MuiFormControlLabel-label': {
-    position: 'absolute',
-    width: 1,
-    height: 1,
-    overflow: 'hidden',
-    clipPath: 'inset(50%)',
-    whiteSpace: 'nowrap',
-  },
+  '& td.bare label:not(.MuiFormControlLabel-root), & td.bare .MuiFormControlLabel-label': unseen,
   '& td.bare > span': { minWidth: 0, width: '100%' },
   '& .rated': {
     border: 0,

@@ -14,7 +14,7 @@ import { formatQuantity, listWords, parseQuantity, QuantityError, type Unit } fr
 import { Button } from '@mui/material'
 import { useId, useState } from 'react'
 import { factText, plainText } from '../fact-text'
-import { fieldWords } from '../names'
+import { fieldWords, wordsAt } from '../names'
 import { blank, type Json, valueAt } from './data'
 import { Fold } from '../../kit/Fold'
 import { Choice, Tick, TextInput } from '../../kit/inputs'
@@ -272,11 +272,14 @@ const PlainList = ({ editing, steps, label, item }: FieldProps & { item: string;
   )
 }
 
-const titleOf = (v: unknown, i: number): string => {
+/** What an entry is called, or else what it says. */
+const titleOf = ({ kind, data }: Editing, steps: FieldPath, v: unknown, i: number): string => {
   const o = typeof v === 'object' && v !== null ? (v as Json) : {}
   const named = o.name ?? o.id ?? o.label ?? o.signal ?? o.kind
   const legs = Array.isArray(o.legs) && o.legs.length > 0 ? `, leg ${o.legs.join('/')}` : ''
-  return `${typeof named === 'string' && named !== '' ? named : i + 1}${legs}`
+  if (typeof named === 'string' && named !== '') return `${named}${legs}`
+  const says = factText(kind, pathText([...steps, i]), v, data)
+  return says === '' || says === '—' ? String(i + 1) : says
 }
 
 const Entry = ({ editing, steps, title }: { editing: Editing; steps: FieldPath; title: string }) => {
@@ -396,7 +399,9 @@ const List = ({ editing, steps, label }: FieldProps) => {
       {columns && list.length > 0 ? (
         <EntryTable editing={editing} steps={steps} label={label} columns={columns} count={list.length} />
       ) : (
-        list.map((v, i) => <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(v, i)} />)
+        list.map((v, i) => (
+          <Entry key={i} editing={editing} steps={[...steps, i]} title={titleOf(editing, steps, v, i)} />
+        ))
       )}
       <Button
         onClick={() =>
@@ -441,7 +446,7 @@ const PairMap = ({ editing, steps, label }: FieldProps) => {
 
 export const Field = ({ editing, steps, required, label }: FieldProps) => {
   const form = formAt(editing.kind, steps, editing.data)
-  const name = label ?? fieldWords(String(steps.at(-1)))
+  const name = label ?? wordsAt(steps)
   if (!form) return null
   const props = { editing, steps, required, label: `${name}${required && name ? ' *' : ''}` }
   switch (form.is) {

@@ -1,7 +1,7 @@
 // All fields of a part in the order of its sheet, with the sheet’s contents beside them: what is assumed and what is wrong in
 // which section.
 
-import { type FieldPath, formAt, pathText, sheetSections } from '@root-board/core/parts'
+import { formAt, sheetSections } from '@root-board/core/parts'
 import { styled } from '@mui/material'
 import { useId } from 'react'
 import { Flat } from '../../kit/Flat'
@@ -60,17 +60,9 @@ export const SheetForm = ({ editing }: { editing: Editing }) => {
               {section.title}
             </h2>
             <div className="fields">
-              {section.fields.map((name) => {
-                const steps: FieldPath = [name]
-                return (
-                  <Field
-                    key={pathText(steps)}
-                    editing={editing}
-                    steps={steps}
-                    required={required.has(name)}
-                  />
-                )
-              })}
+              {section.fields.map((name) => (
+                <Field key={name} editing={editing} steps={[name]} required={required.has(name)} />
+              ))}
             </div>
           </section>
         ))}

@@ -4,26 +4,27 @@ import { styled } from '@mui/material'
 import { type Library, partsOfKind } from '@root-board/core/parts'
 import { useId } from 'react'
 import { type PasteDraft, usePaste } from './draft'
-import { headFaults } from './head'
+import { headFaults, headNames } from './head'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
 
 const Field = ({
   name,
-  label,
+  label = headNames[name] ?? name,
+  fault,
   width = 150,
   placeholder,
   required,
 }: {
   name: keyof PasteDraft
-  label: string
+  label?: string
+  fault?: string
   width?: number
   placeholder?: string
   required?: boolean
 }) => {
   const id = useId()
   const value = usePaste((s) => s[name]) as string
-  const fault = usePaste((s) => headFaults(s)[name])
   const set = usePaste((s) => s.set)
   return (
     <Captioned>
@@ -49,7 +50,9 @@ const Field = ({
 }
 
 export const HeadForm = ({ library }: { library: Library | undefined }) => {
-  const { kind, style, chip, set } = usePaste()
+  const draft = usePaste()
+  const { kind, style, chip, set } = draft
+  const faults = headFaults(draft)
   const ids = [useId(), useId(), useId()]
   const chips = library ? partsOfKind(library, 'chip') : []
   return (
@@ -68,7 +71,7 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
       </Captioned>
       <Field name="name" label="Its name" required />
       <Field name="sheet" label="Its data sheet" width={190} placeholder="title, issue" />
-      <Field name="price" label="Price, €" width={70} />
+      <Field name="price" label="Price, €" fault={faults.price} width={70} />
       {kind === 'chip' ? (
         <>
           <Captioned>
@@ -86,7 +89,7 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               onChange={(style) => set({ style })}
             />
           </Captioned>
-          <Field name="legs" label="Legs" width={60} placeholder="all" />
+          <Field name="legs" fault={faults.legs} width={60} placeholder="all" />
         </>
       ) : (
         <>
@@ -102,9 +105,9 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               onChange={(chip) => set({ chip, answers: {} })}
             />
           </Captioned>
-          <Field name="logic" label="Logic" width={70} />
-          <Field name="inputMin" label="Input from" width={70} />
-          <Field name="inputMax" label="to" width={70} />
+          <Field name="logic" fault={faults.logic} width={70} />
+          <Field name="inputMin" fault={faults.inputMin} width={70} />
+          <Field name="inputMax" fault={faults.inputMax} width={70} />
         </>
       )}
     </HeadFields>

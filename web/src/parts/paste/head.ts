@@ -21,6 +21,14 @@ const schemas = {
   }),
 }
 
+export const headNames: Partial<Record<keyof PasteDraft, string>> = {
+  price: 'Price',
+  legs: 'Legs',
+  logic: 'Logic',
+  inputMin: 'Input from',
+  inputMax: 'Input to',
+}
+
 export type HeadFaults = Partial<Record<keyof PasteDraft, string>>
 
 /** By field, in the order of the form. */

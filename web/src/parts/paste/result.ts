@@ -18,7 +18,7 @@ import {
 import { findPart, FaultyFile, type Fault, type Library, type Part, readPart } from '@root-board/core/parts'
 import { parseQuantity } from '@root-board/core/quantity'
 import type { PasteDraft } from './draft'
-import { headFaults } from './head'
+import { headFaults, headNames } from './head'
 
 export interface Result {
   file?: Record<string, unknown>
@@ -57,14 +57,6 @@ export const withExchange = (draft: PasteDraft, table: Understood | undefined): 
   return start ? withStart(start, table) : table
 }
 
-const fieldNames: Record<string, string> = {
-  price: 'Price',
-  legs: 'Legs',
-  logic: 'Logic',
-  inputMin: 'Input from',
-  inputMax: 'Input to',
-}
-
 export const resultOf = (
   draft: PasteDraft,
   table: Understood | undefined,
@@ -77,7 +69,7 @@ export const resultOf = (
   if (!table || table.legs.length === 0) return none
   const unread = Object.entries(headFaults(draft)).map(([path, message]) => ({
     path,
-    message: `${fieldNames[path] ?? path}: ${message}.`,
+    message: `${headNames[path as keyof PasteDraft] ?? path}: ${message}.`,
   }))
   if (unread.length > 0) return { ...none, faults: unread }
   const head = headOf(draft)

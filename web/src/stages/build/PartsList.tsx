@@ -1,5 +1,5 @@
 import { drawerKey, lineTotal, priceToGet, stillToGet, type ToGet } from '@root-board/core/build'
-import { unpricedWords } from '@root-board/core/parts'
+import { noPrice, unpricedWords } from '@root-board/core/parts'
 import { euro } from '@root-board/core/quantity'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -65,7 +65,7 @@ export const PartsList = () => {
       id: 'each',
       name: 'Each',
       of: (r) => (r.unpriced ? undefined : r.each),
-      cell: (r) => (r.unpriced ? '€ ?' : euro(r.each)),
+      cell: (r) => (r.unpriced ? noPrice : euro(r.each)),
       right: true,
       mono: true,
     },
@@ -75,7 +75,7 @@ export const PartsList = () => {
       of: (r) => (r.unpriced ? undefined : r.total),
       cell: (r) =>
         r.unpriced ? (
-          <span className="mono">€ ?</span>
+          <span className="mono">{noPrice}</span>
         ) : (
           <Num worked={lineTotal(r)}>
             <span className="mono">{euro(r.total)}</span>
