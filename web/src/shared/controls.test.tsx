@@ -4,6 +4,7 @@ jest.mock('../worker/client', () => ({ questions: {} }))
 
 import type { Preview } from '@root-board/core/analysis'
 import { fireEvent, render, screen } from '@testing-library/react'
+import { useState } from 'react'
 import type { Finding, Shown } from '@root-board/core/findings'
 import { show, timer } from '../../test/stage'
 import { useProject } from '../store/project'
@@ -104,6 +105,26 @@ describe('a change that says what it would do', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Do it' }))
     expect(useProject.getState().design?.name).toBe('Other')
     expect(useProject.getState().done.map((s) => s.label)).toEqual(['Call it other'])
+  })
+  test('one that is open follows what is known by now; none is opened while that is of before', () => {
+    const Asked = () => {
+      const [round, setRound] = useState(0)
+      const known: Preview = { lines: [`round ${round}`], cleared: [], appearing: [] }
+      return (
+        <>
+          <button onClick={() => setRound(round + 1)}>Answer</button>
+          <PreviewedFix fix={fix} known={known} stale={round === 0} />
+        </>
+      )
+    }
+    show(<Asked />, timer())
+    const open = screen.getByRole('button', { name: 'Call it other' })
+    expect((open as HTMLButtonElement).disabled).toBe(true)
+    fireEvent.click(screen.getByRole('button', { name: 'Answer' }))
+    fireEvent.click(open)
+    expect(screen.getByRole('listitem').textContent).toBe('round 1')
+    fireEvent.click(screen.getByRole('button', { name: 'Answer' }))
+    expect(screen.getByRole('listitem').textContent).toBe('round 2')
   })
 })
 

@@ -172,7 +172,11 @@ describe('a question about the open design', () => {
     }
     show(<Folded />)
     await act(async () => answers[0]!.reject(new Error('gone')))
+    expect(told()).toBe('nothing, gone')
     fireEvent.click(screen.getByRole('button', { name: 'Ask again' }))
+    // Under way: the failure is told no more, and nothing can be pressed twice.
+    await screen.findByText('nothing, of before')
+    expect(screen.queryByRole('button', { name: 'Ask again' })).toBeNull()
     await act(async () => answers[1]!.resolve('half, for it was stopped'))
     expect(told()).toBe('half, for it was stopped')
     fireEvent.click(screen.getByRole('button', { name: 'Fold' }))
