@@ -29,7 +29,7 @@ const numberOf = (thing: object): number => {
 export const useAsked = <T,>(ask: ((design: Design) => Promise<T>) | undefined): Asked<T> => {
   const { design } = useStage()
   const question = ask ? numberOf(ask) : 0
-  const { data, isSuccess, isError, isPlaceholderData, isFetching, error, refetch } = useQuery({
+  const { data, isSuccess, isError, isPlaceholderData, error, refetch } = useQuery({
     queryKey: ['asked', question, numberOf(design)],
     queryFn: async () => ({ answer: await ask!(design) }),
     enabled: ask !== undefined,
@@ -43,8 +43,8 @@ export const useAsked = <T,>(ask: ((design: Design) => Promise<T>) | undefined):
   })
   return {
     answer: data?.answer,
-    current: !isFetching && (isError || (isSuccess && !isPlaceholderData)),
-    failed: isError && !isFetching ? error.message : undefined,
+    current: isError || (isSuccess && !isPlaceholderData),
+    failed: isError ? error.message : undefined,
     again: () => void refetch(),
   }
 }
