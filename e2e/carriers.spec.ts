@@ -12,6 +12,11 @@ test('every carrier is solved, filtered, compared; a board is taken apart and le
   const row = (name: string) =>
     page.getByRole('row').filter({ has: page.getByLabel(`Compare ${name}`, { exact: true }) })
   await expect(row('TD8-08 DIP')).toContainText('only 5 legs can serve them')
+  // € 0.95, by its file; nothing in the library costs less.
+  await page.getByRole('button', { name: 'Price', exact: true }).click()
+  await expect(page.getByRole('table', { name: 'Candidates' }).getByRole('row').nth(1)).toContainText(
+    'TD8-08 DIP',
+  )
   await page.getByLabel('what fits').check()
   await expect(row('TD8-08 DIP')).toHaveCount(0)
   await page.getByLabel('Kind').selectOption('boards')

@@ -15,7 +15,7 @@ import {
 } from '@tanstack/react-table'
 import type { Unit } from '@root-board/core/quantity'
 import { useSnackbar } from 'notistack'
-import { type ReactNode, useMemo, useState } from 'react'
+import { Fragment, type ReactNode, useMemo, useState } from 'react'
 import { csvText } from '../shared/csv'
 import { download } from '../shared/words'
 import { TextInput } from './inputs'
@@ -25,8 +25,11 @@ import { Spacer } from './layout'
 export interface GrowingColumn<R> {
   id: string
   name: string
-  /** What it sorts by, is found by and is copied as; undefined sorts last. */
-  of: (row: R) => string | number | undefined
+  /**
+   * What it sorts by, is found by and is copied as; undefined sorts last. Without it the column holds what one presses: its
+   * name is only heard, and it is neither sorted, left out nor copied.
+   */
+  of?: (row: R) => string | number | undefined
   /** What is shown, where that is more than the value. `before`: the row above it as it stands. */
   cell?: (row: R, before: R | undefined) => ReactNode
   right?: boolean
@@ -34,7 +37,9 @@ export interface GrowingColumn<R> {
   /** Not shown until it is asked for. */
   away?: boolean
   /** Of its values, where it is copied. */
-  unit?: Unit
+  unit?: Unit | 'B' | '€'
+  /** Pixels that its cells have at least. */
+  width?: number
   /** What it comes to, below. */
   foot?: ReactNode
 }
@@ -47,6 +52,10 @@ interface Props<R> {
   keyOf: (row: R) => string
   /** Narrowed outside; else from so many rows on there is a field for it. */
   findFrom?: number
+  /** Marked as the one in use. */
+  isChosen?: (row: R) => boolean
+  /** What is opened below a row. */
+  below?: (row: R) => ReactNode
   /** Instead of rows. */
   empty?: ReactNode
   tools?: ReactNode
@@ -71,6 +80,20 @@ const Head = styled('thead')({
   background: 'var(--paper)',
   // A border of a table stays behind when its head sticks.
   '&& th': { borderBottom: 0, boxShadow: 'inset 0 -1.5px 0 var(--ink)' },
+})
+
+/** The arrow is a sign in its words. */
+const Sorter = styled(TableSortLabel)({
+  flexDirection: 'row',
+  '& .MuiTableSortLabel-icon': { display: 'none' },
+})
+/** Stays where it is read while a wide table is pushed aside. */
+const Below = styled('div')({
+  '@media (max-width: 999px)': { position: 'sticky', left: 0, maxWidth: 'calc(100vw - 36px)' },
+})
+const Rows = styled(Body)({
+  '& tr.chosen td': { background: 'var(--shade)' },
+  '& tr.chosen td:first-of-type': { boxShadow: 'inset 3px 0 0 var(--green)', paddingLeft: 8 },
 })
 
 type Value = string | number | undefined
@@ -101,6 +124,8 @@ export const GrowingTable = <R,>({
   columns,
   keyOf,
   findFrom = 12,
+  isChosen,
+  below,
   empty,
   tools,
   file,
@@ -117,7 +142,8 @@ export const GrowingTable = <R,>({
       columns.map((c): ColumnDef<R> => ({
         id: c.id,
         header: c.name,
-        accessorFn: c.of,
+        accessorFn: c.of ?? (() => undefined),
+        enableSorting: c.of !== undefined,
         sortUndefined: 'last',
         sortingFn: inOrder as SortingFn<R>,
         sortDescFirst: false,
@@ -140,13 +166,16 @@ export const GrowingTable = <R,>({
     getFilteredRowModel: getFilteredRowModel(),
   })
   const shown = table.getRowModel().rows
+  const values = columns.filter((c) => c.of !== undefined)
   const seen = columns.filter((c) => table.getColumn(c.id)!.getIsVisible())
   /** What is seen: these rows, these columns. */
-  const csv = () =>
-    csvText({
-      fields: seen.map((c) => (c.unit ? `${c.name}, ${c.unit}` : c.name)),
-      data: shown.map((r) => seen.map((c) => c.of(r.original) ?? '')),
+  const csv = () => {
+    const copied = seen.filter((c) => c.of !== undefined)
+    return csvText({
+      fields: copied.map((c) => (c.unit ? `${c.name}, ${c.unit}` : c.name)),
+      data: shown.map((r) => copied.map((c) => c.of!(r.original) ?? '')),
     })
+  }
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(csv())
@@ -193,7 +222,7 @@ export const GrowingTable = <R,>({
         onClose={() => setChoosing(undefined)}
         slotProps={{ paper: { role: 'dialog', 'aria-label': `Columns of ${label}` } }}
       >
-        {columns.map((c) => {
+        {values.map((c) => {
           const column = table.getColumn(c.id)!
           const on = column.getIsVisible()
           return (
@@ -202,7 +231,7 @@ export const GrowingTable = <R,>({
               role="menuitemcheckbox"
               aria-checked={on}
               // One must stay.
-              disabled={on && seen.length === 1}
+              disabled={on && values.filter((v) => seen.includes(v)).length === 1}
               onClick={() => column.toggleVisibility()}
             >
               <span aria-hidden="true" style={{ width: 20 }}>
@@ -228,36 +257,52 @@ export const GrowingTable = <R,>({
                     align={c.right ? 'right' : 'left'}
                     sortDirection={sorted}
                   >
-                    <TableSortLabel
-                      active={sorted !== false}
-                      direction={sorted || 'asc'}
-                      hideSortIcon
-                      onClick={() => column.toggleSorting()}
-                    >
-                      {c.name}
-                      {sorted && <span aria-hidden="true">{sorted === 'asc' ? ' ↑' : ' ↓'}</span>}
-                    </TableSortLabel>
+                    {c.of ? (
+                      <Sorter
+                        active={sorted !== false}
+                        direction={sorted || 'asc'}
+                        onClick={() => column.toggleSorting()}
+                      >
+                        {c.name}
+                        {sorted && <span aria-hidden="true">{sorted === 'asc' ? '\u00a0↑' : '\u00a0↓'}</span>}
+                      </Sorter>
+                    ) : (
+                      <span className="visually-hidden">{c.name}</span>
+                    )}
                   </Cell>
                 )
               })}
             </Row>
           </Head>
-          <Body>
-            {shown.map((r, i) => (
-              <Row key={r.id}>
-                {seen.map((c) => (
-                  <Cell
-                    key={c.id}
-                    align={c.right ? 'right' : 'left'}
-                    className={c.mono ? 'mono' : undefined}
-                    // A number stays with its unit.
-                    sx={c.right ? { whiteSpace: 'nowrap' } : undefined}
-                  >
-                    {c.cell ? c.cell(r.original, shown[i - 1]?.original) : c.of(r.original)}
-                  </Cell>
-                ))}
-              </Row>
-            ))}
+          <Rows>
+            {shown.map((r, i) => {
+              const chosen = isChosen?.(r.original)
+              const opened = below?.(r.original)
+              return (
+                <Fragment key={r.id}>
+                  <Row className={chosen ? 'chosen' : undefined} aria-current={chosen ? 'true' : undefined}>
+                    {seen.map((c) => (
+                      <Cell
+                        key={c.id}
+                        align={c.right ? 'right' : 'left'}
+                        className={c.mono ? 'mono' : undefined}
+                        // A number stays with its unit.
+                        sx={{ ...(c.right && { whiteSpace: 'nowrap' }), minWidth: c.width }}
+                      >
+                        {c.cell ? c.cell(r.original, shown[i - 1]?.original) : c.of?.(r.original)}
+                      </Cell>
+                    ))}
+                  </Row>
+                  {opened && (
+                    <Row>
+                      <Cell colSpan={seen.length}>
+                        <Below>{opened}</Below>
+                      </Cell>
+                    </Row>
+                  )}
+                </Fragment>
+              )
+            })}
             {shown.length === 0 && (
               <Row>
                 <Cell colSpan={seen.length} className="faint">
@@ -265,7 +310,7 @@ export const GrowingTable = <R,>({
                 </Cell>
               </Row>
             )}
-          </Body>
+          </Rows>
           {seen.some((c) => c.foot !== undefined) && (
             <TableFooter>
               <Row className="total">

@@ -111,3 +111,46 @@ test('columns go and come, the last one stays; what is seen is copied, with unit
   await copy()
   expect(copied[2]!.split('\r\n')[0]).toBe('Mark,Note')
 })
+
+test('what one presses in a row is no value: not sorted by, left out or copied; the one in use is marked, what opens stands below its row', async () => {
+  const copied: string[] = []
+  Object.defineProperty(navigator, 'clipboard', {
+    configurable: true,
+    value: { writeText: (t: string) => Promise.resolve(void copied.push(t)) },
+  })
+  render(
+    <SnackbarProvider>
+      <GrowingTable
+        label="Bags"
+        rows={bags}
+        columns={[
+          columns[0]!,
+          { id: 'take', name: 'Take', cell: (b) => <button>{`Take ${b.mark}`}</button> },
+        ]}
+        keyOf={(b) => b.mark}
+        isChosen={(b) => b.mark === 'R9'}
+        below={(b) => b.mark === 'R2' && 'Opened of R2'}
+      />
+    </SnackbarProvider>,
+  )
+  const lines = () =>
+    screen
+      .getAllByRole('row')
+      .slice(1, -1)
+      .map((r) => r.textContent)
+  expect(lines()).toEqual(['R10Take R10', 'R9Take R9', 'R2Take R2', 'Opened of R2'])
+  sortBy(/Mark/)
+  expect(lines()).toEqual(['R2Take R2', 'Opened of R2', 'R9Take R9', 'R10Take R10'])
+  expect(screen.getAllByRole('row').filter((r) => r.getAttribute('aria-current') === 'true')).toEqual([
+    screen.getByRole('row', { name: /R9/ }),
+  ])
+  expect(within(head(/Take/)).queryByRole('button')).toBeNull()
+  await act(async () => {
+    fireEvent.click(screen.getByText('Copy as CSV'))
+    await Promise.resolve()
+  })
+  expect(copied).toEqual(['Mark\r\nR2\r\nR9\r\nR10\r\n'])
+  fireEvent.click(screen.getByRole('button', { name: 'Columns' }))
+  const [only, ...more] = screen.getAllByRole('menuitemcheckbox')
+  expect([only!.textContent, only!.getAttribute('aria-disabled'), more]).toEqual(['✓Mark', 'true', []])
+})
