@@ -3,11 +3,12 @@
 import { carrierOf } from '../carrier'
 import { type CandidateChip, judgeChip } from '../chip'
 import { applyEdits, type Design } from '../design'
-import type { Finding } from '../findings'
+import type { Finding, Worked } from '../findings'
 import { resolveNeeds, withWirings } from '../needs'
 import { findPart, type Library } from '../parts'
 import { type NextPlan, nextBestPlans, questionOf, type ReachEntry, reachOf } from '../planner'
 import type { Patience } from '../patience'
+import { periodOf } from '../states'
 import { ownVoltage, supplyOf } from '../supply'
 import { type Analysis, analyse } from './analyse'
 
@@ -32,6 +33,37 @@ export const candidateOf = (
       { patience },
     )
   )
+}
+
+/** How long one set of cells lasts if a state came more often or less. */
+export interface Rhythm {
+  /** Seconds from one to the next. */
+  every: number
+  runtime?: Worked
+}
+
+const rhythms = [1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 4, 8, 16]
+
+/** The state at a sixteenth of its time from one to the next, up to sixteen times that; undefined where it has none. */
+export const rhythmsOf = (
+  before: Analysis,
+  library: Library,
+  state: string,
+  patience?: Patience,
+): Rhythm[] | undefined => {
+  const { design } = before
+  const choice = design.needs.states?.find((s) => s.id === state)
+  const period = choice && periodOf(choice)
+  if (!period) return undefined
+  return rhythms.flatMap((factor) => {
+    // It can’t come again before it is over.
+    const every = Number((period * factor).toPrecision(6))
+    if (every < choice.lasts!) return []
+    const changed = applyEdits(design, [
+      { kind: 'changeState', id: state, change: { every, perDay: undefined } },
+    ])
+    return [{ every, runtime: analyse(changed, library, patience, before).power.runtime }]
+  })
 }
 
 /** One version of a device that the builder may meet instead, and what would then be wrong that is not now. */

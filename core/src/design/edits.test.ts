@@ -94,6 +94,16 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ states: [] }, 'Name no states', {}],
   ],
+  // Without states there is none to change; with them: below.
+  changeState: [[{ id: 'a', change: { lasts: 2 } }, 'State lasts 2 s', {}]],
+  addState: [
+    [
+      { state: { id: 'b', name: 'Idle' } },
+      'Add the state Idle',
+      { needs: { ...base.needs, states: [{ id: 'b', name: 'Idle' }] } },
+    ],
+  ],
+  removeState: [[{ id: 'a' }, 'Do without state', {}]],
   removeDevice: [
     [
       { id: 'd1' },
@@ -407,6 +417,41 @@ describe('states follow their devices, and take the place of the time awake', ()
     expect(named.needs.limits.awake).toBeUndefined()
     expect(applyEdit(named, { kind: 'setLimit', limit: 'awake', value: 0.5 })).toBe(named)
     expect(applyEdit(named, { kind: 'setStates', states: [] }).needs.states).toBeUndefined()
+  })
+  test.each<[Edit, string, unknown]>([
+    [
+      { kind: 'changeState', id: 'a', change: { perDay: 8, every: undefined } },
+      'Lit 8 times a day',
+      [{ id: 'a', name: 'Lit', lasts: 2, perDay: 8, modes: states[0]!.modes }, states[1]],
+    ],
+    [
+      { kind: 'changeState', id: 'a', change: { every: 90, perDay: undefined } },
+      'Lit every 90 s',
+      [{ ...states[0], every: 90 }, states[1]],
+    ],
+    [
+      { kind: 'changeState', id: 'b', change: { name: 'Still' } },
+      'Call Idle “Still”',
+      [states[0], { ...states[1], name: 'Still' }],
+    ],
+    [
+      { kind: 'changeState', id: 'b', change: { chip: undefined } },
+      'Change what Idle does',
+      [states[0], { id: 'b', name: 'Idle' }],
+    ],
+    // The last has the rest of the time, and stays the last.
+    [
+      { kind: 'addState', state: { id: 'c', name: 'Ring', lasts: 1, perDay: 2 } },
+      'Add the state Ring',
+      [states[0], { id: 'c', name: 'Ring', lasts: 1, perDay: 2 }, states[1]],
+    ],
+    [{ kind: 'removeState', id: 'a' }, 'Do without Lit', [states[1]]],
+    // Something must have the rest of the time.
+    [{ kind: 'removeState', id: 'b' }, 'Do without Idle', states],
+  ])('%j', (edit, label, left) => {
+    expect(editLabel(edit, named)).toBe(label)
+    // As it is kept: what is undefined is not there.
+    expect(JSON.parse(JSON.stringify(applyEdit(named, edit).needs.states))).toEqual(left)
   })
   test('one that goes leaves none behind; one taken apart keeps its own in each', () => {
     expect(modes({ kind: 'removeDevice', id: 'd7' })).toEqual([{ d1: 'on' }, undefined])

@@ -232,7 +232,7 @@ const alwaysAtWork = (
         ? [`${c.name} (“Time the chip is awake” on the Needs page)`]
         : []
     const constant = c.average.value.typ >= c.work.value.typ && c.rest.value.typ < c.work.value.typ
-    const said = design.needs.states?.every((s) => s.modes?.[c.id] !== undefined) ?? false
+    const said = design.needs.states?.every((s) => s.modes?.[c.id.split('.')[0]!] !== undefined) ?? false
     return constant && !said && c.id !== 'board' && c.from !== elsewhere ? [c.name] : []
   })
 }

@@ -1,4 +1,7 @@
 export type { Period, State, StateId } from './state'
 export { modeOf, statesOf } from './made'
+export { cycleWithin, periodOf, type Segment } from './cycle'
+export { type DeviceMode, isAtRest, modesOf } from './modes'
+export { proposedStates } from './propose'
 export { overTime } from './over-time'
 export { statesStage } from './stage'

@@ -4,6 +4,8 @@ import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type StateChoice } from '../design'
+import { cycleWithin, modesOf, proposedStates } from '.'
+import { findPart } from '../parts'
 
 const library = shippedLibrary()
 const look = (states: StateChoice[], of: Partial<Parameters<typeof project>[0]> = {}) =>
@@ -178,4 +180,103 @@ test('a mode that is not there is told, and counts as the most that it can be', 
   const chip = a.power.consumers.find((c) => c.id === 'chip')!
   expect(chip.cycle.x).toBe(chip.work)
   expect(look([rest]).findings.filter((f) => f.check.startsWith('states.'))).toEqual([])
+})
+
+describe('what follows what, to be drawn', () => {
+  const lit: StateChoice = { id: 'lit', name: 'lit', lasts: 2, every: 10 }
+  const ring: StateChoice = { id: 'ring', name: 'ring', lasts: 3, perDay: 4800 }
+  const drawn = (states: StateChoice[], window: number, most?: number) =>
+    cycleWithin(states, window, most)?.map(({ from, to, state }) => `${from}–${to} ${state}`)
+  test('each at its time, one after the other; what is left over is the rest', () => {
+    // 4800 a day: every 18 s, from second 2 on.
+    expect(drawn([lit, ring, rest], 24)).toEqual([
+      '0–2 lit',
+      '2–5 ring',
+      '5–10 asleep',
+      '10–12 lit',
+      '12–20 asleep',
+      '20–22 lit',
+      '22–24 ring',
+    ])
+  })
+  test('one that would begin while another lasts waits for it', () => {
+    const long: StateChoice = { id: 'long', name: 'long', lasts: 9, every: 40 }
+    expect(drawn([lit, long, rest], 22)).toEqual([
+      '0–2 lit',
+      '2–11 long',
+      '11–13 lit',
+      '13–20 asleep',
+      '20–22 lit',
+    ])
+  })
+  test('more than can be drawn is not drawn; what never comes is not there', () => {
+    expect(drawn([lit, rest], 100, 19)).toBeUndefined()
+    expect(drawn([lit, rest], 100, 20)).toHaveLength(20)
+    expect(drawn([{ ...lit, every: undefined, perDay: 0 }, rest], 5)).toEqual(['0–5 asleep'])
+  })
+})
+
+describe('a lamp that a leg lights', () => {
+  test('is on, or off where a state says so or has its device at rest', () => {
+    const { power } = look(
+      [
+        { id: 'on', name: 'lit', lasts: 1, every: 4, modes: { d1: 'on' } },
+        { id: 'off', name: 'dark', lasts: 1, every: 4, modes: { d1: 'off' } },
+        rest,
+      ],
+      { devices: [['lamp-green', 'Lamp']] },
+    )
+    const light = power.consumers.find((c) => c.id === 'd1.light')!
+    expect(light.work.value.typ).toBeGreaterThan(1e-3)
+    expect(['on', 'off', 'asleep'].map((s) => light.cycle[s]!.value.max)).toEqual([
+      light.work.value.max,
+      0,
+      // Nobody said that it goes out when the chip sleeps: a leg that is driven stays so.
+      light.work.value.max,
+    ])
+    // A quarter and a half of the time
+    expect(light.average.value.typ).toBeCloseTo(0.75 * light.work.value.typ, 12)
+  })
+  test('what can be said of a device', () => {
+    const of = (id: string) => modesOf(findPart(library, 'device', id)!).map((m) => m.id)
+    expect([of('lamp-green'), of('weight-amplifier'), of('push-button')]).toEqual([
+      ['off', 'on'],
+      ['rest', 'work'],
+      [],
+    ])
+  })
+})
+
+test('states to begin with: asleep with all at rest, at work, and calling where there is a radio', () => {
+  const of = (awake: number | undefined, radio: boolean, chip: string) => {
+    const design = project({
+      chip,
+      source: 'cells-2-aa',
+      devices: [
+        ['lamp-green', 'Lamp'],
+        ['weight-amplifier', 'Scale'],
+      ],
+      radio,
+    })
+    const slow =
+      awake === undefined ? design : applyEdits(design, [{ kind: 'setLimit', limit: 'awake', value: awake }])
+    return proposedStates(slow, library, analyse(slow, library).chip.chip)
+  }
+  const [still, busy] = [
+    { d1: 'off', d2: 'rest' },
+    { d1: 'on', d2: 'work' },
+  ]
+  expect(of(undefined, false, 'td8-28-dip')).toEqual([
+    { id: 'work', name: 'at work', lasts: 2, every: 600, modes: busy },
+    { id: 'rest', name: 'asleep', chip: 'sleep', modes: still },
+  ])
+  // An eightieth of ten minutes
+  expect(of(0.0125, false, 'td8-28-dip')[0]).toMatchObject({ lasts: 7.5, every: 600 })
+  expect(of(undefined, true, 'mw2-module')).toEqual([
+    { id: 'work', name: 'at work', lasts: 2, every: 600, radio: false, modes: busy },
+    { id: 'call', name: 'calling', lasts: 4, every: 3600, radio: true, modes: still },
+    { id: 'rest', name: 'asleep', chip: 'deep', modes: still },
+  ])
+  // A radio that this chip hasn’t got calls nobody.
+  expect(of(undefined, true, 'td8-28-dip')).toHaveLength(2)
 })

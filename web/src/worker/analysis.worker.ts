@@ -8,12 +8,14 @@ import {
   previewEdits,
   reachIn,
   regulatorsOf,
+  rhythmsOf,
   variantsOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/patience'
+import { chargeOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
 import { follow } from './path'
@@ -88,6 +90,11 @@ const worker: AnalysisWorker = {
       ranked: regulatorsOf(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
+  },
+  charge: (design, limit) => spelled(chargeOf(analysed(design, patienceFor(limit)).power)),
+  rhythms: (design, state, limit) => {
+    const patience = patienceFor(limit)
+    return spelled(rhythmsOf(analysed(design, patience), known(design), state, patience))
   },
   variants: (design, limit) => spelled(variantsOf(design, known(design), patienceFor(limit))),
   otherBoards: (design, limit) => spelled(otherBoardsOf(design, known(design), patienceFor(limit))),

@@ -1,13 +1,13 @@
 // What the page asks of its workers.
 
-import type { Analysis, Offers, OtherBoard, Preview, VariantVerdict } from '@root-board/core/analysis'
+import type { Analysis, Offers, OtherBoard, Preview, Rhythm, VariantVerdict } from '@root-board/core/analysis'
 import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
-import type { RankedRegulator } from '@root-board/core/power'
+import type { Charge, RankedRegulator } from '@root-board/core/power'
 import type { Path } from './path'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
@@ -32,6 +32,10 @@ export interface AnalysisWorker {
   nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
   /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
   regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
+  /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
+  charge: (design: Design, limit: Limit) => Charge | undefined
+  /** Undefined where the state has no time of its own. */
+  rhythms: (design: Design, state: string, limit: Limit) => Rhythm[] | undefined
   variants: (design: Design, limit: Limit) => VariantVerdict[]
   otherBoards: (design: Design, limit: Limit) => OtherBoard[]
   reach: (design: Design, signal: string, limit: Limit) => ReachEntry[]

@@ -1,4 +1,5 @@
 import type { Design, FedBy, LimitName, NeedDevice, Stance, StateChoice } from '../types'
+import { formatQuantity } from '../../quantity'
 import { defineEdit, deviceName, without } from './define'
 
 const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
@@ -51,6 +52,13 @@ const stanceWords: Record<Stance, string> = {
   lean: 'lean',
   'bare-bones': 'bare bones',
 }
+
+const withState = (states: StateChoice[], state: StateChoice): StateChoice[] => [
+  ...states.filter((s) => s.lasts !== undefined),
+  state,
+  ...states.filter((s) => s.lasts === undefined),
+]
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 export const needsEdits = {
   renameProject: defineEdit<{ name: string }>({
@@ -195,6 +203,43 @@ export const needsEdits = {
         states.length > 0
           ? { ...design.needs, states, limits: { ...design.needs.limits, awake: undefined } }
           : { ...design.needs, states: undefined },
+    }),
+  }),
+  /** Another length, rate, mode, or name of one of them; `undefined` takes what is said away. */
+  changeState: defineEdit<{ id: string; change: Partial<Omit<StateChoice, 'id'>> }>({
+    label: ({ id, change }, design) => {
+      const name = design.needs.states?.find((s) => s.id === id)?.name ?? 'State'
+      if (change.name !== undefined) return `Call ${name} “${change.name}”`
+      if (change.lasts !== undefined) return `${capital(name)} lasts ${formatQuantity(change.lasts, 's')}`
+      if (change.every !== undefined) return `${capital(name)} every ${formatQuantity(change.every, 's')}`
+      if (change.perDay !== undefined) return `${capital(name)} ${change.perDay} times a day`
+      return `Change what ${name} does`
+    },
+    apply: (design, { id, change }) => ({
+      ...design,
+      needs: {
+        ...design.needs,
+        states: design.needs.states?.map((s) => (s.id === id ? { ...s, ...change } : s)),
+      },
+    }),
+  }),
+  /** One more, before the one that has the rest of the time. */
+  addState: defineEdit<{ state: StateChoice }>({
+    label: ({ state }) => `Add the state ${state.name}`,
+    apply: (design, { state }) => ({
+      ...design,
+      needs: { ...design.needs, states: withState(design.needs.states ?? [], state) },
+    }),
+  }),
+  removeState: defineEdit<{ id: string }>({
+    label: ({ id }, design) => `Do without ${design.needs.states?.find((s) => s.id === id)?.name ?? 'state'}`,
+    // The one that has the rest of the time can’t go: something must have it.
+    apply: (design, { id }) => ({
+      ...design,
+      needs: {
+        ...design.needs,
+        states: design.needs.states?.filter((s) => s.id !== id || s.lasts === undefined),
+      },
     }),
   }),
   setRadio: defineEdit<{ radio: boolean }>({

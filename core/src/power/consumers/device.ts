@@ -7,10 +7,10 @@ import type { Instance } from '../../needs'
 import type { Device } from '../../parts'
 import type { PinsResult } from '../../pins'
 import { fullRange } from '../../quantity'
-import type { State } from '../../states'
+import { isAtRest, type State } from '../../states'
 import { dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
 import type { RailId } from '../../supply'
-import { consumer, type Consumer, numbered, together } from './consumer'
+import { consumer, type Consumer, nothing, numbered, together } from './consumer'
 
 type Mode = Device['modes'][number]
 const amperes = dimensionOf('A')
@@ -81,10 +81,19 @@ export const lightConsumer = (
   )
   if (leds.length === 0) return undefined
   const lit = numbered(leds.map((current) => ({ current, label: current.label })))
+  const work = together(`${name}, lit`, 'I', lit)
   return consumer(
-    { id: `${id}.light`, name, count: leds.length, from, work: together(`${name}, lit`, 'I', lit) },
+    { id: `${id}.light`, name, count: leds.length, from, work },
     states,
+    unlessOff(id, instances, work),
   )
+}
+
+/** What the legs drive is off in the states that say so, or have its device at rest. */
+const unlessOff = (id: string, instances: readonly Instance[], work: Worked) => {
+  const part = instances[0]?.part
+  return ({ modes }: State): Worked =>
+    part && isAtRest(part, modes[id]) ? nothing(`${instances[0]!.need.name}, off`) : work
 }
 
 /** The resistances that a voltage of the chip’s works into. */
@@ -114,5 +123,9 @@ export const loadConsumer = (
         amperes,
       ),
   )
-  return consumer({ id: `${id}.load`, name, count: loads.length, from, work }, states)
+  return consumer(
+    { id: `${id}.load`, name, count: loads.length, from, work },
+    states,
+    unlessOff(id, instances, work),
+  )
 }

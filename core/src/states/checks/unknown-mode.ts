@@ -1,8 +1,8 @@
 import type { StateChoice } from '../../design'
+import { modesOf } from '../modes'
 import { type Check, type Stages, say, unsaid } from '../../findings'
 
-const listed = ({ modes }: { modes: readonly { name: string }[] }) =>
-  modes.map((m) => `“${m.name}”`).join(', ')
+const listed = (modes: readonly { name: string }[]) => modes.map((m) => `“${m.name}”`).join(', ')
 
 interface Lack {
   /** Of what: `chip`, `radio`, the id of a device. */
@@ -16,7 +16,7 @@ const lacksOf = (state: StateChoice, { chip: { chip }, design, needs }: Stages):
   if (chip && state.chip !== undefined && !chip.modes.some((m) => m.id === state.chip))
     lacks.push({
       of: 'chip',
-      ...say`${chip.name} has no mode ${state.chip}, only ${listed(chip)}. It counts as working.`,
+      ...say`${chip.name} has no mode ${state.chip}, only ${listed(chip.modes)}. It counts as working.`,
     })
   if (state.radio && chip && !chip.radio)
     lacks.push({ of: 'radio', ...say`the radio is to be on, and ${chip.name} has none.` })
@@ -27,8 +27,8 @@ const lacksOf = (state: StateChoice, { chip: { chip }, design, needs }: Stages):
     })
   for (const [id, mode] of Object.entries(state.modes ?? {})) {
     const instance = needs.instances.find((i) => i.need.id === id)
-    if (!instance || instance.part.modes.some((m) => m.id === mode)) continue
-    const all = listed(instance.part)
+    if (!instance || modesOf(instance.part).some((m) => m.id === mode)) continue
+    const all = listed(modesOf(instance.part))
     lacks.push({
       of: id,
       ...say`${instance.need.name} has no mode ${mode}${all ? say`, only ${all}` : unsaid}. It goes through its own cycle.`,
