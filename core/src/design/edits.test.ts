@@ -426,7 +426,7 @@ describe('states follow their devices, and take the place of the time awake', ()
     ],
     [
       { kind: 'changeState', id: 'a', change: { every: 90, perDay: undefined } },
-      'Lit every 90 s',
+      'Lit every 1 min 30 s',
       [{ ...states[0], every: 90 }, states[1]],
     ],
     [

@@ -1,7 +1,7 @@
 // Where the charge goes: what each state takes of a day’s, and what each part takes over all of them, as the source sees it.
 
 import { fromPart, type Worked } from '../findings'
-import { overTime, type State } from '../states'
+import type { State } from '../states'
 import { dimensionOf, number, sum } from '../sums'
 import { type Converter, wayTo } from '../supply'
 import type { PowerResult } from './resolve'

@@ -1,4 +1,5 @@
 export * from './range'
 export * from './notation'
 export * from './preferred'
+export * from './time'
 export * from './words'

@@ -14,6 +14,8 @@ import {
   parseQuantity,
   QuantityError,
   seriesValues,
+  parseTime,
+  timeWords,
   type Unit,
   within,
 } from '.'
@@ -187,3 +189,36 @@ test('prices in euro and cent', () =>
 
 test('names in a row, as one says them', () =>
   expect([[], ['A'], ['A', 'B'], ['A', 'B', 'C']].map(listWords)).toEqual(['', 'A', 'A and B', 'A, B and C']))
+
+test.each([
+  ['90', 90],
+  ['90 s', 90],
+  ['1.5min', 90],
+  ['1,5 min', 90],
+  ['1 h 30 min', 5400],
+  ['2 days 6 hours', 194_400],
+  ['250 ms', 0.25],
+  ['8 µs', 8e-6],
+])('%s is %d seconds', (text, seconds) => expect(parseTime(text)).toBeCloseTo(seconds, 12))
+
+test.each([
+  ['', 'no length of time'],
+  ['soon', 'no length of time'],
+  ['5 m', 'minutes or a thousandth'],
+  ['5 weeks', 'no unit of time'],
+  ['1 h 30', '30 of what?'],
+  ['-3 s', 'no length of time'],
+])('“%s” is no time: %s', (text, why) => expect(() => parseTime(text)).toThrow(why))
+
+test.each([
+  [0.25, '250 ms'],
+  [59.5, '59.5 s'],
+  [60, '1 min'],
+  [90.5, '1 min 30.5 s'],
+  [21_600, '6 h'],
+  [86_400, '1 day'],
+  [180_060, '2 days 2 h 1 min'],
+])('%d seconds are %s, and read back the same', (seconds, words) => {
+  expect(timeWords(seconds)).toBe(words)
+  expect(parseTime(words)).toBe(seconds)
+})

@@ -1,13 +1,26 @@
 // A field that reads quantities as builders type them (4k7, 300 mA) and says what it understood.
 
 import { styled } from '@mui/material'
-import { formatQuantity, parseQuantity, QuantityError, type Unit } from '@root-board/core/quantity'
+import {
+  formatQuantity,
+  parseQuantity,
+  parseTime,
+  QuantityError,
+  timeWords,
+  type Unit,
+} from '@root-board/core/quantity'
 import { useId, useState } from 'react'
 import { TextInput } from './inputs'
 
+const wordsOf = (value: number, unit: Unit | 'time') =>
+  unit === 'time' ? timeWords(value) : formatQuantity(value, unit)
+const read = (text: string, unit: Unit | 'time') =>
+  unit === 'time' ? parseTime(text) : parseQuantity(text, unit)
+
 interface Props {
   label: string
-  unit: Unit
+  /** `time`: seconds, written as 10 min or 1 h 30 min. */
+  unit: Unit | 'time'
   value: number | undefined
   /** `null` when the field was emptied, where that is allowed. */
   onChange: (value: number | null) => void
@@ -31,7 +44,7 @@ export const QuantityField = ({
   width = 110,
   hideLabel,
 }: Props) => {
-  const shown = value === undefined ? '' : formatQuantity(value, unit)
+  const shown = value === undefined ? '' : wordsOf(value, unit)
   const [typed, setTyped] = useState<string>()
   const [fault, setFault] = useState<string>()
   const id = useId()
@@ -45,12 +58,12 @@ export const QuantityField = ({
       return
     }
     try {
-      const read = parseQuantity(text.replace('€', '').replace('−', '-').trim(), unit)
-      if (min !== undefined && read < min) throw new QuantityError(`At least ${formatQuantity(min, unit)}`)
-      if (max !== undefined && read > max) throw new QuantityError(`At most ${formatQuantity(max, unit)}`)
+      const given = read(text.replace('€', '').replace('−', '-').trim(), unit)
+      if (min !== undefined && given < min) throw new QuantityError(`At least ${wordsOf(min, unit)}`)
+      if (max !== undefined && given > max) throw new QuantityError(`At most ${wordsOf(max, unit)}`)
       setFault(undefined)
       setTyped(undefined)
-      if (read !== value) onChange(read)
+      if (given !== value) onChange(given)
     } catch (error) {
       if (!(error instanceof QuantityError)) throw error
       setFault(error.message)

@@ -1,5 +1,5 @@
 import type { Design, FedBy, LimitName, NeedDevice, Stance, StateChoice } from '../types'
-import { formatQuantity } from '../../quantity'
+import { timeWords } from '../../quantity'
 import { defineEdit, deviceName, without } from './define'
 
 const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
@@ -210,8 +210,8 @@ export const needsEdits = {
     label: ({ id, change }, design) => {
       const name = design.needs.states?.find((s) => s.id === id)?.name ?? 'State'
       if (change.name !== undefined) return `Call ${name} “${change.name}”`
-      if (change.lasts !== undefined) return `${capital(name)} lasts ${formatQuantity(change.lasts, 's')}`
-      if (change.every !== undefined) return `${capital(name)} every ${formatQuantity(change.every, 's')}`
+      if (change.lasts !== undefined) return `${capital(name)} lasts ${timeWords(change.lasts)}`
+      if (change.every !== undefined) return `${capital(name)} every ${timeWords(change.every)}`
       if (change.perDay !== undefined) return `${capital(name)} ${change.perDay} times a day`
       return `Change what ${name} does`
     },

@@ -20,6 +20,8 @@ interface Way {
   /** Through these resistances in a row; or a current as the sheet states it. */
   ohms?: WorkedInput[]
   amperes?: WorkedInput
+  /** On a bus that rests high while the chip, which alone begins a transfer, sleeps. */
+  bus?: boolean
 }
 
 /** How much of the time, where nobody has said: a rule, with room on the careful side. */
@@ -49,18 +51,18 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
     return s && resistorOf(s)
   }
   const ways: Way[] = []
-  const add = (from: RailId, when: When, name: string, ...ohms: (WorkedInput | undefined)[]) => {
-    const known = ohms.filter((r): r is WorkedInput => r !== undefined)
-    if (known.length === ohms.length) ways.push({ from, when, name, ohms: known })
-  }
   for (const { signal, pin } of pins.plan?.wires ?? []) {
+    const bus = signal.bus !== undefined
+    const add = (from: RailId, when: When, name: string, ...ohms: (WorkedInput | undefined)[]) => {
+      const known = ohms.filter((r): r is WorkedInput => r !== undefined)
+      if (known.length === ohms.length) ways.push({ from, when, name, ohms: known, bus })
+    }
     const ends = signal.ends.map((e) => railFor(supplies, e.instance.need).id)
     const far = ends.find((id) => id !== rail) ?? rail
-    const isBus = signal.bus !== undefined
-    add(rail, isBus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
+    add(rail, bus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
     add(rail, 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
     add(rail, 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
-    if (!isBus) add(rail, 'low', `shift in ${signal.name}`, find('shift near', signal.id))
+    if (!bus) add(rail, 'low', `shift in ${signal.name}`, find('shift near', signal.id))
     add(far, 'low', `shift in ${signal.name}`, find('shift far', signal.id))
     const isAnalog = signal.kind === 'analog-in'
     add(
@@ -74,7 +76,7 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
       if (load.pin === pin.id && load.resistance && load.pull)
         add(
           rail,
-          load.pull === 'up' ? (isBus ? 'low' : 'closed') : 'high',
+          load.pull === 'up' ? (bus ? 'low' : 'closed') : 'high',
           load.what,
           fromPart('R', load.what, chip!.board!, `loads.${load.pin}.resistance`, load.resistance, 'Ω'),
         )
@@ -175,6 +177,11 @@ export const trickle = (
       if (of.length === 0) return []
       const title = isOwn ? name : `${name}, from the ${rail}`
       const average = currentOf(`${title}, on average`, supply, of, true)
+      const others = of.filter((w) => !w.bus)
+      const still =
+        others.length < of.length
+          ? currentOf(`${title}, while the buses rest`, supply, others, true)
+          : undefined
       return [
         consumer(
           {
@@ -191,7 +198,7 @@ export const trickle = (
             work: currentOf(`${title}, all at once`, supply, of, false),
           },
           states,
-          () => average,
+          ({ asleep }) => (asleep && still ? still : average),
         ),
       ]
     })

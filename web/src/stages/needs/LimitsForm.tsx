@@ -1,6 +1,7 @@
 // The limits: what feeds it, how warm it gets, what it may draw and cost.
 
 import { Button, styled } from '@mui/material'
+import { Link } from 'react-router'
 import { useStage } from '../../shared/analysis'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
@@ -67,6 +68,7 @@ export const LimitsForm = () => {
               edit({ kind: 'setLimit', limit: 'awake', value: value === null ? null : value / 100 })
             }
           />
+          <Link to="../power#states">or name its states</Link>
         </div>
       )}
       <Tick
@@ -98,6 +100,7 @@ const NamedStates = () => {
           </li>
         ))}
       </ul>
+      <Link to="../power#states">Change them on the Power page</Link>{' '}
       <Button onClick={() => edit({ kind: 'setStates', states: [] })}>Do without them</Button>
     </div>
   )

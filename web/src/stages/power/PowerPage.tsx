@@ -2,16 +2,24 @@
 
 import { styled } from '@mui/material'
 import { Link } from 'react-router'
+import type { Design } from '@root-board/core/design'
+import { questions } from '../../worker/client'
+import { useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
+import { CellsWords, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
 import { Regulators } from './Regulators'
 import { SecondFeed } from './SecondFeed'
+import { States } from './States'
 import './power.css'
+
+const ask = (design: Design) => questions.charge(design)
 
 const PowerPage = () => {
   const { analysis } = useStage()
+  const { answer: charge } = useAsked(ask)
   const { power } = analysis
   return (
     <Page>
@@ -32,6 +40,14 @@ const PowerPage = () => {
         {power.consumers.length > 0 && <Consumers />}
         {power.source && <LimitTable />}
       </div>
+      {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
+      {charge && <CellsWords charge={charge} />}
+      {charge && (
+        <div className="power-columns">
+          <ChargeTable charge={charge} />
+          {power.runtime && <Rhythms />}
+        </div>
+      )}
       {power.input && !analysis.chip.chip?.board && <Regulators />}
     </Page>
   )

@@ -1,0 +1,169 @@
+// Where the charge goes, part by part, and how long cells last if a state came more or less often.
+
+import type { Design } from '@root-board/core/design'
+import type { Charge, Spent } from '@root-board/core/power'
+import { durationWords, formatQuantity, timeWords } from '@root-board/core/quantity'
+import { periodOf } from '@root-board/core/states'
+import { styled } from '@mui/material'
+import { lazy, Suspense, useCallback, useState } from 'react'
+import { type GrowingColumn, GrowingTable } from '../../kit/GrowingTable'
+import { Choice } from '../../kit/inputs'
+import { Num } from '../../kit/Num'
+import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
+import { useStage } from '../../shared/analysis'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { Waiting } from '../../shared/Waiting'
+import { questions } from '../../worker/client'
+import { percent } from './States'
+
+const RhythmChart = lazy(() => import('./RhythmChart'))
+
+export const ChargeTable = ({ charge }: { charge: Charge }) => {
+  const columns: GrowingColumn<Spent>[] = [
+    { id: 'who', name: 'Who', of: (p) => p.name, foot: 'All of it' },
+    {
+      id: 'current',
+      name: 'Over time',
+      unit: 'A',
+      of: (p) => p.current.value.typ,
+      cell: (p) => <Num worked={p.current} />,
+      right: true,
+    },
+    {
+      id: 'day',
+      name: 'In a day',
+      unit: 'Ah',
+      of: (p) => p.day.value.typ,
+      cell: (p) => <Num worked={p.day} />,
+      right: true,
+      foot: <Num worked={charge.day} />,
+    },
+    {
+      id: 'range',
+      name: 'Least … most',
+      unit: 'Ah',
+      of: (p) => p.day.value.max,
+      cell: (p) => <Num worked={p.day} show="range" />,
+      right: true,
+      foot: <Num worked={charge.day} show="range" />,
+    },
+    {
+      id: 'part',
+      name: 'Of all',
+      of: (p) => p.part.value.typ,
+      cell: (p) => (
+        <>
+          <Bar style={{ width: `${Math.min(60, p.part.value.typ * 60)}px` }} aria-hidden="true" />{' '}
+          <Num worked={p.part}>{percent(p.part.value.typ)}</Num>
+        </>
+      ),
+      right: true,
+    },
+  ]
+  return (
+    <section aria-labelledby="charge">
+      <GrowingTable
+        label="Where the charge goes"
+        tools={<h2 id="charge">Where the charge goes</h2>}
+        findFrom={30}
+        rows={[...charge.parts]}
+        columns={columns}
+        keyOf={(p) => p.id}
+      />
+    </section>
+  )
+}
+
+/** Only where cells run down and a state has a time of its own. */
+export const Rhythms = () => {
+  const { design } = useStage()
+  const timed = (design.needs.states ?? []).filter((s) => periodOf(s) !== undefined)
+  const [chosen, setChosen] = useState<string>()
+  const state = timed.find((s) => s.id === chosen) ?? timed[0]
+  return (
+    state && (
+      <section aria-labelledby="rhythms">
+        <h2 id="rhythms">Were it more often, or less</h2>
+        {timed.length > 1 && (
+          <label>
+            State{' '}
+            <Choice
+              value={state.id}
+              options={timed.map((s) => ({ value: s.id, label: s.name }))}
+              onChange={setChosen}
+            />
+          </label>
+        )}
+        <RhythmOf id={state.id} name={state.name} now={periodOf(state)!} />
+      </section>
+    )
+  )
+}
+
+const RhythmOf = ({ id, name, now }: { id: string; name: string; now: number }) => {
+  // Six digits of it are kept.
+  const isNow = (every: number) => Math.abs(every / now - 1) < 1e-5
+  const ask = useCallback((of: Design) => questions.rhythms(of, id), [id])
+  const { answer, current, failed, again } = useAsked(ask)
+  const rows = (answer ?? []).flatMap(({ every, runtime }) => (runtime ? [{ every, runtime }] : []))
+  return (
+    <>
+      {failed && <QuestionFailed why={failed} again={again} />}
+      {!answer && !failed && <Waiting words="Trying other times …" />}
+      {rows.length > 0 && (
+        <div aria-busy={!current}>
+          <Suspense fallback={<p className="faint">Drawing …</p>}>
+            <RhythmChart rows={rows} now={now} />
+          </Suspense>
+          <Table aria-labelledby="rhythms">
+            <Columns of={[name, right('Cells last'), right('At the worst'), right('At the best')]} />
+            <Body>
+              {rows.map(({ every, runtime }) => (
+                <Row
+                  key={every}
+                  className={isNow(every) ? 'chosen' : undefined}
+                  aria-current={isNow(every) ? 'true' : undefined}
+                >
+                  <Cell>every {timeWords(every)}</Cell>
+                  <Cell align="right">
+                    <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>
+                  </Cell>
+                  <Cell align="right" className="faint">
+                    {durationWords(runtime.value.min)}
+                  </Cell>
+                  <Cell align="right" className="faint">
+                    {durationWords(runtime.value.max)}
+                  </Cell>
+                </Row>
+              ))}
+            </Body>
+          </Table>
+        </div>
+      )}
+    </>
+  )
+}
+
+/** What the cells hold against what a day takes, in a sentence. */
+export const CellsWords = ({ charge }: { charge: Charge }) => {
+  const { analysis } = useStage()
+  const { source, runtime } = analysis.power
+  if (!source?.capacity || !runtime) return null
+  return (
+    <p>
+      {source.name} hold{' '}
+      <span className="mono">{formatQuantity(source.capacity.typ ?? source.capacity.min ?? 0, 'Ah')}</span>; a
+      day takes <Num worked={charge.day} />: they last{' '}
+      <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>, from {durationWords(runtime.value.min)}{' '}
+      at the worst to {durationWords(runtime.value.max)} at the best.
+    </p>
+  )
+}
+
+const Bar = styled('span')({
+  display: 'inline-block',
+  height: 9,
+  minWidth: 1,
+  background: 'var(--slate)',
+  verticalAlign: 'baseline',
+})

@@ -1,0 +1,116 @@
+// How the states follow one another, and the current from the source in each: the time to scale, the current by decades.
+
+import type { StateChoice } from '@root-board/core/design'
+import { formatQuantity, timeWords } from '@root-board/core/quantity'
+import { cycleWithin, periodOf } from '@root-board/core/states'
+import { railOf } from '@root-board/core/supply'
+import { useTheme, styled } from '@mui/material'
+import { useState } from 'react'
+import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import { Choice } from '../../kit/inputs'
+import { useStage } from '../../shared/analysis'
+
+const day = 86400
+/** What takes nothing has no place among decades. */
+const least = 1e-9
+
+const CycleChart = ({ states }: { states: StateChoice[] }) => {
+  const { analysis } = useStage()
+  const { palette } = useTheme()
+  const { supplies, loads } = analysis.power
+  const busy = states.reduce((sum, s) => sum + (s.lasts ?? 0), 0)
+  const periods = states.map(periodOf).filter((p) => p !== undefined)
+  const windows = [...new Set([busy * 1.25, ...periods, day])]
+    .filter((w) => w > 0 && cycleWithin(states, w) !== undefined)
+    .sort((a, b) => a - b)
+  const [chosen, setChosen] = useState<number>()
+  const window = chosen !== undefined && windows.includes(chosen) ? chosen : (windows[0] ?? day)
+  const segments = cycleWithin(states, window) ?? []
+  const source = loads.sources.find((s) => s.source.to !== supplies.fed.feed)
+  const lines = [
+    ...(source
+      ? [{ key: 'source', name: 'from the source', of: source.cycle, colour: palette.text.primary }]
+      : []),
+    ...Object.values(loads.rails)
+      .filter((r) => r.rail.id === supplies.own && r.rail.id !== source?.source.to)
+      .map((r) => ({
+        key: r.rail.id,
+        name: `on ${railOf(supplies, r.rail.id).name}`,
+        of: r.cycle,
+        colour: palette.info.main,
+      })),
+  ]
+  const at = (time: number, state: string) => ({
+    time,
+    ...Object.fromEntries(lines.map((l) => [l.key, Math.max(least, l.of[state]?.value.typ ?? least)])),
+  })
+  const points = segments.flatMap((s) => [at(s.from, s.state), at(s.to, s.state)])
+  const currents = lines.flatMap((l) => states.map((s) => Math.max(least, l.of[s.id]?.value.typ ?? least)))
+  if (windows.length === 0 || currents.length === 0) return null
+  const low = 10 ** Math.floor(Math.log10(Math.min(...currents)))
+  const high = 10 ** Math.ceil(Math.log10(Math.max(...currents) * 1.0001))
+  const decades = Array.from({ length: Math.round(Math.log10(high / low)) + 1 }, (_, i) => low * 10 ** i)
+  const label = { fill: palette.text.secondary, fontSize: 12 }
+  return (
+    <Figure>
+      <label>
+        Drawn:{' '}
+        <Choice
+          value={String(window)}
+          options={windows.map((w, i) => ({
+            value: String(w),
+            label: i === 0 && w === busy * 1.25 ? `what it does, ${timeWords(Math.round(w))}` : timeWords(w),
+          }))}
+          onChange={(w) => setChosen(Number(w))}
+        />
+      </label>
+      <ResponsiveContainer width="100%" height={190}>
+        <LineChart data={points} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
+          <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
+          <XAxis
+            dataKey="time"
+            type="number"
+            domain={[0, window]}
+            tick={label}
+            stroke={palette.text.secondary}
+            tickFormatter={(t: number) => timeWords(Number(t.toPrecision(3)))}
+          />
+          <YAxis
+            scale="log"
+            domain={[low, high]}
+            ticks={decades}
+            allowDataOverflow
+            tick={label}
+            stroke={palette.text.secondary}
+            width={64}
+            tickFormatter={(a: number) => formatQuantity(Number(a.toPrecision(3)), 'A')}
+          />
+          {lines.length > 1 && <Legend verticalAlign="top" height={22} />}
+          {lines.map((l) => (
+            <Line
+              key={l.key}
+              dataKey={l.key}
+              name={l.name}
+              stroke={l.colour}
+              strokeWidth={l.key === 'source' ? 1.6 : 1.2}
+              strokeDasharray={l.key === 'source' ? undefined : '5 3'}
+              dot={false}
+              isAnimationActive={false}
+            />
+          ))}
+        </LineChart>
+      </ResponsiveContainer>
+      <figcaption className="faint">
+        Typical current from the source, each state at its time. When exactly each begins is not known: here
+        one after the other, and the currents’ numbers are in the table above.
+      </figcaption>
+    </Figure>
+  )
+}
+
+export default CycleChart
+
+const Figure = styled('figure')({
+  margin: '8px 0 0',
+  '& figcaption': { fontSize: 12.5 },
+})
