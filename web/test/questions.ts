@@ -1,7 +1,9 @@
 // What the worker answers, computed here: the tests’ page has no workers.
 
-import { analyse, regulatorsOf } from '@root-board/core/analysis'
+import { analyse, regulatorsOf, rhythmsOf } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
+import { chargeOf } from '@root-board/core/power'
+import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
 
 export const questions = {
@@ -11,5 +13,11 @@ export const questions = {
       ranked: regulatorsOf(analysis, libraryFor(design, library)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
+  },
+  charge: (design: Design) =>
+    Promise.resolve(spelled(chargeOf(analyse(design, libraryFor(design, library)).power))),
+  rhythms: (design: Design, state: string) => {
+    const known = libraryFor(design, library)
+    return Promise.resolve(spelled(rhythmsOf(analyse(design, known), known, state)))
   },
 }

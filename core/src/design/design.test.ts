@@ -281,6 +281,11 @@ describe('what feeds, what joins, where else', () => {
       'needs.states[1].modes.d99',
     ],
     [
+      'a state begun by a device that is not there',
+      (d) => (d.needs!.states = [{ ...a, begins: 'd99' }, b]),
+      'needs.states[0].begins',
+    ],
+    [
       'states and a share of the time awake',
       (d) => {
         d.needs!.states = [a, b]

@@ -453,6 +453,11 @@ describe('states follow their devices, and take the place of the time awake', ()
     // As it is kept: what is undefined is not there.
     expect(JSON.parse(JSON.stringify(applyEdit(named, edit).needs.states))).toEqual(left)
   })
+  test('one that goes begins nothing any more', () => {
+    const begun = applyEdit(named, { kind: 'changeState', id: 'a', change: { begins: 'd7' } })
+    const begins = (id: string) => applyEdit(begun, { kind: 'removeDevice', id }).needs.states![0]!.begins
+    expect([begins('d1'), begins('d7')]).toEqual(['d7', undefined])
+  })
   test('one that goes leaves none behind; one taken apart keeps its own in each', () => {
     expect(modes({ kind: 'removeDevice', id: 'd7' })).toEqual([{ d1: 'on' }, undefined])
     expect(modes({ kind: 'splitDevice', id: 'd1' })).toEqual([

@@ -51,6 +51,7 @@ const state = object({
   lasts: seconds().optional(),
   every: seconds().optional(),
   perDay: number().strict(true).min(0).max(1e8).optional(),
+  begins: identifier().optional(),
   chip: identifier().optional(),
   radio: boolean().strict(true).optional(),
   modes: lazy((value: unknown) =>
@@ -155,7 +156,7 @@ const stateFaults = ({ devices, limits, states }: Design['needs']): Fault[] => {
   if (!states) return []
   const faults: Fault[] = []
   const seen = new Set<string>()
-  states.forEach(({ id, lasts, every, perDay, modes }, i) => {
+  states.forEach(({ id, lasts, every, perDay, begins, modes }, i) => {
     const add = (field: string, message: string) =>
       faults.push({ path: `needs.states[${i}].${field}`, message })
     if (seen.has(id)) add('id', `${id} is there twice`)
@@ -164,6 +165,8 @@ const stateFaults = ({ devices, limits, states }: Design['needs']): Fault[] => {
     if (lasts === undefined && often > 0) add('lasts', 'says how often it comes, and not how long it lasts')
     if (lasts !== undefined && often === 0) add('every', 'or perDay must say how often it comes')
     if (often > 1) add('perDay', 'and every both say how often it comes: one of them is enough')
+    if (begins !== undefined && begins !== 'clock' && !devices.some((d) => d.id === begins))
+      add('begins', `there is no device ${begins}; it may be clock`)
     for (const device of Object.keys(modes ?? {}))
       if (!devices.some((d) => d.id === device)) add(`modes.${device}`, `there is no device ${device}`)
   })

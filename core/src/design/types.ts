@@ -66,6 +66,8 @@ export interface StateChoice {
   every?: number
   /** … or times a day. */
   perDay?: number
+  /** What wakes the chip for it: its time, or a device by its id; absent: its time where it comes every so often, else not said. */
+  begins?: string
   /** The chip’s mode, by its id; absent: it works. */
   chip?: string
   /** Whether the radio is on; absent: off while the chip sleeps, else as the program uses it. */

@@ -145,7 +145,8 @@ describe('regulators ranked', () => {
   test('what fits first, then the cheapest; the chosen one is marked', () => {
     expect(ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toEqual(['bl5-cool'])
     expect(ranked.find((r) => r.chosen)?.regulator.id).toBe('bl5-cool')
-    // What has least against it, the cheaper first: € 0.65 before 0.78 with one thing against each, 0.32 before 0.78 with two.
+    // What has least against it, the cheaper first: € 0.65 before 0.78 with one thing against each, 0.32 before 0.78 with two,
+    // 0.55 before 1.35 with three.
     expect(ranked.map((r) => [r.regulator.id, r.no.length])).toEqual([
       ['bl5-cool', 0],
       ['br5-plain', 1],
@@ -153,6 +154,7 @@ describe('regulators ranked', () => {
       ['br5-small', 2],
       ['bl33-low', 2],
       ['bl33-tiny', 3],
+      ['bl33-sparing', 3],
     ])
   })
   test.each([

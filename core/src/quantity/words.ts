@@ -25,6 +25,9 @@ export const durationWords = (seconds: number): string => {
   return minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`
 }
 
+/** As a sentence begins. */
+export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
+
 export const euro = (value: number): string => `€ ${value.toFixed(2)}`
 
 const list = new Intl.ListFormat('en-GB')

@@ -280,3 +280,81 @@ test('states to begin with: asleep with all at rest, at work, and calling where 
   // A radio that this chip hasn’t got calls nobody.
   expect(of(undefined, true, 'td8-28-dip')).toHaveLength(2)
 })
+
+describe('what begins a state, while the chip sleeps', () => {
+  const told = (states: StateChoice[], of: Partial<Parameters<typeof project>[0]> = {}) =>
+    look(states, of)
+      .findings.filter((f) => f.check === 'states.wake')
+      .map((f) => [f.severity, f.text, f.fixes.map((x) => x.label)])
+  const weighs: StateChoice = { id: 'w', name: 'weighing', lasts: 1, every: 600 }
+  const shows: StateChoice = { id: 's', name: 'showing', lasts: 9, perDay: 4 }
+  const buttons: Partial<Parameters<typeof project>[0]> = {
+    devices: [
+      ['wake-button', 'Look'],
+      ['push-button', 'Plus'],
+    ],
+  }
+  test('its time, where the chip has a clock that goes on: nothing to tell', () =>
+    expect(told([weighs, rest])).toEqual([]))
+  test('its time, and no clock goes on: it never begins; the chip may wait less deeply', () => {
+    // The sheet of the OX7: any leg of the processor ends “off”, and nothing else.
+    expect(
+      told([weighs, { ...rest, chip: 'off' }], { chip: 'ox7-module', source: 'usb-port', devices: [] }),
+    ).toEqual([
+      [
+        'stops',
+        expect.stringMatching(/^Nothing in OX7.* keeps time in “.*”: weighing never begins\.$/),
+        [expect.stringMatching(/^Let the chip wait in “.*” instead$/)],
+      ],
+    ])
+  })
+  test('by a wire: told once, and told as in the way where a signal has its leg', () => {
+    const of = { chip: 'mw1-module', source: 'usb-port', regulator: 'bl33-low', devices: [] }
+    const states = [weighs, { ...rest, chip: 'deep' }]
+    expect(told(states, of)).toEqual([
+      [
+        'notes',
+        'weighing begins by a wire from Q7 to EN, which resets the chip: put it in once the program is loaded.',
+        [],
+      ],
+    ])
+    const design = applyEdits(project({ ...of, devices: [['lamp-green', 'Lamp']] }), [
+      { kind: 'setStates', states },
+      { kind: 'lockSignal', signal: 'd1.1.light', name: 'Lamp', pin: 'Q7' },
+    ])
+    const [f] = analyse(design, library).findings.filter((x) => x.check === 'states.wake')
+    expect([f!.severity, f!.text, f!.fixes.map((x) => x.label)]).toEqual([
+      'stops',
+      'weighing begins by a wire from Q7 to EN, and Q7 is taken by Lamp.',
+      ['Keep Q7 free'],
+    ])
+  })
+  test('a device, on a leg that wakes; and one that is on none', () => {
+    expect(told([{ ...shows, begins: 'd1' }, rest], buttons)).toEqual([])
+    expect(told([{ ...shows, begins: 'd2' }, rest], buttons)).toEqual([
+      [
+        'stops',
+        'Plus can’t end “stopped”: it is on no leg that wakes TD8-28 DIP, and showing never begins.',
+        ['Let the chip wait in “waiting, clock on” instead'],
+      ],
+    ])
+    // Awake in between it needs no waking.
+    expect(
+      told(
+        [
+          { ...shows, begins: 'd2' },
+          { ...rest, chip: 'idle' },
+        ],
+        buttons,
+      ),
+    ).toEqual([])
+  })
+  test('nobody said what: told, with those who could', () =>
+    expect(told([shows, rest], buttons)).toEqual([
+      [
+        'notes',
+        'What begins showing is not said: asleep, the chip must be woken for it.',
+        ['Look begins showing'],
+      ],
+    ]))
+})

@@ -2,7 +2,7 @@
 
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import type { Regulator } from '../parts'
-import type { Range } from '../quantity'
+import { capital, type Range } from '../quantity'
 import { overTime, type Period, type StateId } from '../states'
 import { asVariable, dimensionOf, number, readCurve, sum, type SumInput, total } from '../sums'
 import { type Converter, fromTheSource, type OpenSupply, type Rail, type RailId } from './graph'
@@ -205,7 +205,6 @@ export const flowsOf = (
   }
   return loads
 }
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 const nothing = ({ name }: Rail, periods: readonly Period[]): Drawn => {
   const none = sum({ label: `Nothing on the ${name}`, symbol: 'I', unit: 'A' }, {}, () => number(0, amperes))
   return {

@@ -1,6 +1,6 @@
 // From plug to load on a card: every rail under what feeds it, with its volts and amperes, and what hangs on it.
 
-import { formatQuantity, type Range } from '@root-board/core/quantity'
+import { capital, formatQuantity, type Range } from '@root-board/core/quantity'
 import { fromTheSource, type Supply } from '@root-board/core/supply'
 import type { ReactNode } from 'react'
 import { useStage } from '../shared/analysis'
@@ -63,7 +63,7 @@ export const PathCard = () => {
       {
         depth,
         kind: 'rail',
-        text: `${rail.name.charAt(0).toUpperCase()}${rail.name.slice(1)}: ${volts(voltage.value)}`,
+        text: `${capital(rail.name)}: ${volts(voltage.value)}`,
         number: current === undefined ? '' : `up to ${amps(current)}`,
         flows: current,
       },

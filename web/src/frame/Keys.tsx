@@ -21,6 +21,7 @@ const list: [string, string][] = [
   ['Ctrl Shift Z', 'redo'],
   ['e', 'open or close the evidence'],
   ['t', 'jump to the table of this stage'],
+  ['← →', 'in the head of a table: from column to column'],
   ['Esc', 'close what is open; leave a field, so that these keys count again'],
   ['?', 'this list'],
 ]

@@ -18,6 +18,7 @@ import { useSnackbar } from 'notistack'
 import { Fragment, type ReactNode, useMemo, useState } from 'react'
 import { csvText } from '../shared/csv'
 import { download } from '../shared/words'
+import { onSideKeys } from './arrow-list'
 import { TextInput } from './inputs'
 import { Body, Cell, Row, Table } from './Table'
 import { Spacer } from './layout'
@@ -135,6 +136,8 @@ export const GrowingTable = <R,>({
   const [visible, setVisible] = useState<VisibilityState>(
     Object.fromEntries(columns.filter((c) => c.away).map((c) => [c.id, false])),
   )
+  /** The column whose head the Tab key comes to. */
+  const [at, setAt] = useState<string>()
   const [choosing, setChoosing] = useState<HTMLElement>()
   const { enqueueSnackbar } = useSnackbar()
   const defs = useMemo(
@@ -168,6 +171,7 @@ export const GrowingTable = <R,>({
   const shown = table.getRowModel().rows
   const values = columns.filter((c) => c.of !== undefined)
   const seen = columns.filter((c) => table.getColumn(c.id)!.getIsVisible())
+  const stop = seen.find((c) => c.id === at && c.of)?.id ?? seen.find((c) => c.of)?.id
   /** What is seen: these rows, these columns. */
   const csv = () => {
     const copied = seen.filter((c) => c.of !== undefined)
@@ -244,7 +248,7 @@ export const GrowingTable = <R,>({
       </Menu>
       <Wide>
         <Table aria-label={label}>
-          <Head>
+          <Head onKeyDown={onSideKeys}>
             <Row>
               {seen.map((c) => {
                 const column = table.getColumn(c.id)!
@@ -262,6 +266,10 @@ export const GrowingTable = <R,>({
                         active={sorted !== false}
                         direction={sorted || 'asc'}
                         onClick={() => column.toggleSorting()}
+                        data-item
+                        // One stop for the Tab key; ← and → go from column to column.
+                        tabIndex={c.id === stop ? 0 : -1}
+                        onFocus={() => setAt(c.id)}
                       >
                         {c.name}
                         {sorted && <span aria-hidden="true">{sorted === 'asc' ? '\u00a0↑' : '\u00a0↓'}</span>}

@@ -58,6 +58,19 @@ test('as it comes until a head is pressed: up, down, and as it came', () => {
   expect([marks(), head(/Mark/).getAttribute('aria-sort')]).toEqual([['R10', 'R9', 'R2'], null])
 })
 
+test('the heads are one stop for the Tab key; left and right go from one to the next', () => {
+  start()
+  const heads = ['Mark', 'Draws', 'Note'].map((n) => within(head(new RegExp(n))).getByRole('button'))
+  const stops = () => heads.map((h) => h.tabIndex)
+  expect(stops()).toEqual([0, -1, -1])
+  act(() => heads[0]!.focus())
+  fireEvent.keyDown(heads[0]!, { key: 'ArrowRight' })
+  expect([document.activeElement, stops()]).toEqual([heads[1], [-1, 0, -1]])
+  fireEvent.keyDown(heads[1]!, { key: 'End' })
+  fireEvent.keyDown(heads[2]!, { key: 'ArrowLeft' })
+  expect(document.activeElement).toBe(heads[1])
+})
+
 test('numbers by their size, 0.1 µA before 2 mA, and what is not known last either way', () => {
   start()
   sortBy(/Draws/)

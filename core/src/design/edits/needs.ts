@@ -1,5 +1,5 @@
 import type { Design, FedBy, LimitName, NeedDevice, Stance, StateChoice } from '../types'
-import { timeWords } from '../../quantity'
+import { capital, timeWords } from '../../quantity'
 import { defineEdit, deviceName, without } from './define'
 
 const withDevices = (design: Design, devices: NeedDevice[]): Design => ({
@@ -29,14 +29,22 @@ const forget = (design: Design, gone: (signal: string) => boolean): Design => {
     build: { ...design.build, support: keep(design.build.support) },
   }
 }
-/** What the states say of the devices' modes. */
-const withModes = (design: Design, by: (modes: Record<string, string>) => Record<string, string>): Design =>
+/** What the states say of the devices' modes, and of `gone`, which begins none of them any more. */
+const withModes = (
+  design: Design,
+  by: (modes: Record<string, string>) => Record<string, string>,
+  gone?: string,
+): Design =>
   design.needs.states
     ? {
         ...design,
         needs: {
           ...design.needs,
-          states: design.needs.states.map((s) => (s.modes ? { ...s, modes: by(s.modes) } : s)),
+          states: design.needs.states.map((s) => ({
+            ...s,
+            ...(s.modes && { modes: by(s.modes) }),
+            ...(s.begins !== undefined && s.begins === gone && { begins: undefined }),
+          })),
         },
       }
     : design
@@ -58,7 +66,6 @@ const withState = (states: StateChoice[], state: StateChoice): StateChoice[] => 
   state,
   ...states.filter((s) => s.lasts === undefined),
 ]
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 export const needsEdits = {
   renameProject: defineEdit<{ name: string }>({
@@ -101,6 +108,7 @@ export const needsEdits = {
             design.needs.devices.filter((d) => d.id !== id),
           ),
           (modes) => without(modes, id),
+          id,
         ),
         (signal) => signal.startsWith(`${id}.`),
       ),

@@ -181,6 +181,8 @@ const clockSource = object({
   source: optionalText(),
 }).exact()
 
+export const wakeWays = ['clock', 'leg', 'touch'] as const
+
 const mode = object({
   id: identifier(),
   name: text(),
@@ -188,7 +190,12 @@ const mode = object({
   /** Current at standstill; add `perHertz` times the clock. */
   current: rated('A', 'guaranteed').required(),
   perHertz: rated('', 'guaranteed').optional(),
+  /** What ends it, in the words of the sheet. */
   wakes: array().of(text()).optional(),
+  /** The same to reckon with: its own clock, a leg that has a wake-up function, a touch input. */
+  wakeUps: array().of(string().strict(true).oneOf(wakeWays).required()).optional(),
+  /** The clock ends it by a wire from this pin to that. */
+  wakeWire: object({ from: identifier(), to: identifier() }).exact().default(undefined).optional(),
   retains: optionalText(),
 }).exact()
 

@@ -1,7 +1,7 @@
 import { type Edit, busSpeedOf, busSpeeds } from '../../design'
 import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
 import type { Instance } from '../../needs'
-import { formatQuantity } from '../../quantity'
+import { capital, formatQuantity } from '../../quantity'
 import { nextBus } from './address-clash'
 
 /** What the I2C-bus specification asks of each device: standard mode. */
@@ -63,10 +63,10 @@ const ofDevice = (stages: Stages, device: Instance, all: Instance[]): Omit<Findi
       ...(isSlow
         ? unsaid
           ? say`Whether ${need.name} keeps up with ${named(bus)} at ${hertz(speed)} isn’t known: its part file names no speed.`
-          : say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}; ${need.name} keeps up with ${hertz(most!)} at most.`
+          : say`${capital(named(bus))} runs at ${hertz(speed)}; ${need.name} keeps up with ${hertz(most!)} at most.`
         : say`${need.name} needs ${named(bus)} at ${hertz(least)} or faster; it runs at ${hertz(speed)}.`),
       because: [
-        say`${named(bus)[0]!.toUpperCase()}${named(bus).slice(1)} runs at ${hertz(speed)}`,
+        say`${capital(named(bus))} runs at ${hertz(speed)}`,
         unsaid
           ? say`The specification asks each device for ${hertz(everyDevice)} only; the rest is the device’s own`
           : say`${need.name}: ${isSlow ? say`${hertz(most!)} at most` : say`${hertz(least)} at least`} (${part.sheet}${source ? `, ${source}` : ''})`,

@@ -1,5 +1,5 @@
 import { type Check, say } from '../../findings'
-import { formatQuantity } from '../../quantity'
+import { capital, formatQuantity } from '../../quantity'
 import { legLoads, loadSums } from '../drive'
 
 export const legTotal: Check = {
@@ -20,7 +20,7 @@ export const legTotal: Check = {
           id: `pins.leg-total:${id}`,
           severity: 'risks' as const,
           grade,
-          ...say`${name[0]!.toUpperCase()}${name.slice(1)} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
+          ...say`${capital(name)} carry up to ${formatQuantity(sum.value.max, 'A', 3)} together; ${formatQuantity(limit, 'A')} is the limit.`,
           because: [
             { ...say`Together they carry ${formatQuantity(sum.value.max, 'A', 3)}`, worked: sum },
             ...loads.flatMap((l) =>

@@ -8,6 +8,7 @@ import type { Worked } from '../../findings'
 import type { NeedsResult } from '../../needs'
 import type { Chip } from '../../parts'
 import type { PinsResult } from '../../pins'
+import { capital } from '../../quantity'
 import type { State } from '../../states'
 import { type OpenSupply, ownVoltage, type RailId, railFor } from '../../supply'
 import { boardConsumer, chipConsumer } from './chip'
@@ -39,7 +40,6 @@ const standing = ({ key, name, present, draws }: SupportPart, from: RailId, stat
         ),
       ]
     : []
-const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 
 export const consumersOf = ({
   design,

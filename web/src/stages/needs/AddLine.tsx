@@ -2,6 +2,7 @@
 
 import { readTypedDevices, type TypedDevice } from '@root-board/core/needs'
 import { type Device, partsOfKind } from '@root-board/core/parts'
+import { capital } from '@root-board/core/quantity'
 import { Button, styled } from '@mui/material'
 import { lazy, Suspense, useId, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -138,8 +139,6 @@ export const AddLine = () => {
 
 /** “pumps: motor 12 V” of several: each is a pump. */
 const oneOf = (what: string) => what.replace(/^([^:]*[^s:])s(?=:|$)/, '$1')
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 const AllDevices = ({ devices, add }: { devices: Device[]; add: (part: Device) => void }) => (
   <DeviceList>

@@ -2,7 +2,7 @@
 // assumed, and stands below before anything is added.
 
 import { yupResolver } from '@hookform/resolvers/yup'
-import { formatQuantity, parseQuantity, type Unit } from '@root-board/core/quantity'
+import { capital, formatQuantity, parseQuantity, type Unit } from '@root-board/core/quantity'
 import {
   hazardsIn,
   readSketch,
@@ -61,7 +61,7 @@ interface Values {
 const text = (value: number | undefined, unit: Unit) =>
   value === undefined ? '' : formatQuantity(value, unit)
 const valuesOf = ({ name, sort, supply, rest, work, address, drives = [], reads = [] }: Sketch): Values => ({
-  name: `${name.charAt(0).toUpperCase()}${name.slice(1)}`,
+  name: capital(name),
   sort,
   supply: text(supply, 'V'),
   rest: text(rest, 'A'),

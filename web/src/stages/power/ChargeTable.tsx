@@ -2,7 +2,7 @@
 
 import type { Design } from '@root-board/core/design'
 import type { Charge, Spent } from '@root-board/core/power'
-import { durationWords, formatQuantity, timeWords } from '@root-board/core/quantity'
+import { capital, durationWords, formatQuantity, timeWords } from '@root-board/core/quantity'
 import { periodOf } from '@root-board/core/states'
 import { styled } from '@mui/material'
 import { lazy, Suspense, useCallback, useState } from 'react'
@@ -151,7 +151,7 @@ export const CellsWords = ({ charge }: { charge: Charge }) => {
   if (!source?.capacity || !runtime) return null
   return (
     <p>
-      {source.name} hold{' '}
+      {capital(source.name)} hold{' '}
       <span className="mono">{formatQuantity(source.capacity.typ ?? source.capacity.min ?? 0, 'Ah')}</span>; a
       day takes <Num worked={charge.day} />: they last{' '}
       <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>, from {durationWords(runtime.value.min)}{' '}

@@ -11,6 +11,7 @@ import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Body, Cell, Columns, hidden, right, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { SleepSteps } from './SleepSteps'
 
 const CycleChart = lazy(() => import('./CycleChart'))
 
@@ -61,6 +62,7 @@ export const States = ({ charge }: { charge: Charge | undefined }) => {
         <Button onClick={() => edit({ kind: 'setStates', states: [] })}>Do without states</Button>
       </Line>
       <StateTable states={states} charge={charge} />
+      <SleepSteps />
       <Suspense fallback={<p className="faint">Drawing …</p>}>
         <CycleChart states={states} />
       </Suspense>
@@ -103,13 +105,13 @@ const StateTable = ({ states, charge }: { states: StateChoice[]; charge: Charge 
                 <Row>
                   <StateFields choice={choice} radio={radio} />
                   <Cell>
-                    {settable.length > 0 ? (
+                    {settable.length > 0 || choice.lasts !== undefined ? (
                       <Button
                         aria-expanded={opened === choice.id}
-                        aria-label={`What the devices do, ${choice.name}`}
+                        aria-label={`What begins it and what the devices do, ${choice.name}`}
                         onClick={() => setOpened(opened === choice.id ? undefined : choice.id)}
                       >
-                        {set} of {settable.length} said
+                        {settable.length > 0 ? `${set} of ${settable.length} said` : 'what begins it'}
                       </Button>
                     ) : (
                       <span className="faint">as they are</span>
@@ -130,6 +132,7 @@ const StateTable = ({ states, charge }: { states: StateChoice[]; charge: Charge 
                 {opened === choice.id && (
                   <Row>
                     <Cell colSpan={names.length}>
+                      <Begins choice={choice} />
                       <DeviceModes choice={choice} of={settable.map((i) => i.need.id)} />
                     </Cell>
                   </Row>
@@ -173,7 +176,7 @@ const StateFields = ({ choice, radio }: { choice: StateChoice; radio: boolean })
     <>
       <Cell>
         <TextInput
-          label="Name of the state"
+          label={`Name of ${name}`}
           width={116}
           maxLength={40}
           value={typed ?? name}
@@ -273,6 +276,40 @@ const StateFields = ({ choice, radio }: { choice: StateChoice; radio: boolean })
         </Cell>
       )}
     </>
+  )
+}
+
+/** What can interrupt: by these a device tells the chip that something is to be done. */
+const tells = new Set(['wake', 'interrupt', 'touch', 'digital-in', 'capture', 'quadrature'])
+
+const Begins = ({ choice }: { choice: StateChoice }) => {
+  const { analysis, edit } = useStage()
+  if (choice.lasts === undefined) return null
+  const devices = analysis.needs.instances.filter(
+    ({ need, wiring }, i, all) =>
+      wiring.signals.some((s) => tells.has(s.kind)) && all.findIndex((x) => x.need.id === need.id) === i,
+  )
+  return (
+    <p>
+      <label>
+        Begun by{' '}
+        <Choice
+          value={choice.begins ?? (choice.every === undefined ? '' : 'clock')}
+          options={[
+            ...(choice.every === undefined ? [{ value: '', label: 'not said' }] : []),
+            { value: 'clock', label: 'its time, by the chip’s clock' },
+            ...devices.map(({ need }) => ({ value: need.id, label: need.name })),
+          ]}
+          onChange={(begins) =>
+            edit({
+              kind: 'changeState',
+              id: choice.id,
+              change: { begins: begins === '' ? undefined : begins },
+            })
+          }
+        />
+      </label>
+    </p>
   )
 }
 

@@ -1,0 +1,156 @@
+// The states of the machine on the Power page: each field makes the edit it says, and what is shown is by hand.
+
+jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test/questions'))
+
+import { act, fireEvent, screen, within } from '@testing-library/react'
+import type { Design, StateChoice } from '@root-board/core/design'
+import { demo, design, show, steps, timer } from '../../../test/stage'
+import PowerPage from './PowerPage'
+import { percent } from './States'
+
+const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
+const states: StateChoice[] = [
+  // 36 s of 3,600 s
+  { id: 'a', name: 'exposing', lasts: 36, every: 3600, modes: { d7: 'on' } },
+  { id: 'b', name: 'asleep', chip: 'sleep' },
+]
+const named = (change: Partial<Design['power']> = {}): Design => {
+  const d = timer()
+  return { ...d, needs: { ...d.needs, states }, power: { ...d.power, ...change } }
+}
+const open = async (of: Design) => {
+  show(<PowerPage />, of)
+  await act(async () => new Promise((done) => setTimeout(done, 0)))
+}
+const type = (label: string, text: string) => {
+  const field = screen.getByLabelText(label)
+  fireEvent.change(field, { target: { value: text } })
+  fireEvent.blur(field)
+}
+const stateRow = (name: string) =>
+  screen.getAllByRole('row').find((r) => within(r).queryByDisplayValue(name) !== null)!
+
+test('without states it says what counts, and begins with what the devices can', async () => {
+  await open(timer())
+  const region = screen.getByRole('region', { name: 'What it does, and when' })
+  expect(plain(region)).toContain('Everything counts as at work all the time.')
+  fireEvent.click(within(region).getByRole('button', { name: 'Name its states' }))
+  expect(steps()).toEqual(['Name the states at work, asleep'])
+  expect(design().needs.states!.map((s) => [s.lasts, s.every, s.chip])).toEqual([
+    [2, 600, undefined],
+    [undefined, undefined, 'sleep'],
+  ])
+})
+
+test('each field makes its edit, named as one would undo it', async () => {
+  await open(named())
+  type('Name of exposing', 'exposing')
+  type('Name of asleep', ' dozing ')
+  type('exposing lasts', '1 min 30 s')
+  type('exposing every', '2 h')
+  fireEvent.change(screen.getByLabelText('How often exposing comes'), { target: { value: 'perDay' } })
+  // 2 h: twelve times a day
+  expect(design().needs.states![0]).toMatchObject({ lasts: 90, perDay: 12 })
+  type('exposing, times a day', '6')
+  fireEvent.change(screen.getByLabelText('How often exposing comes'), { target: { value: 'every' } })
+  expect(design().needs.states![0]!.every).toBe(14_400)
+  fireEvent.change(screen.getByLabelText('The chip, dozing'), { target: { value: 'idle' } })
+  fireEvent.click(screen.getByRole('button', { name: 'Add a state' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Take state 3 away' }))
+  expect(steps()).toEqual([
+    'Call asleep “dozing”',
+    'Exposing lasts 1 min 30 s',
+    'Exposing every 2 h',
+    'Exposing 12 times a day',
+    'Exposing 6 times a day',
+    'Exposing every 4 h',
+    'Change what dozing does',
+    'Add the state state 3',
+    'Do without state 3',
+  ])
+  expect(design().needs.states!.map((s) => [s.id, s.chip])).toEqual([
+    ['a', undefined],
+    ['b', 'idle'],
+  ])
+})
+
+test('what is no time is told beside its field and changes nothing', async () => {
+  await open(named())
+  type('exposing lasts', '5 m')
+  expect(screen.getByRole('alert').textContent).toContain('minutes or a thousandth: min or ms')
+  expect(steps()).toEqual([])
+})
+
+test('devices: what is said of each, on or off where a leg lights it, or its own cycle', async () => {
+  await open(named())
+  fireEvent.click(screen.getByRole('button', { name: 'What begins it and what the devices do, asleep' }))
+  const group = screen.getByRole('group', { name: 'Devices, asleep' })
+  const lamp = within(group).getByLabelText<HTMLSelectElement>('Safe light')
+  expect([...lamp.options].map((o) => o.textContent)).toEqual(['on', 'off'])
+  fireEvent.change(lamp, { target: { value: 'off' } })
+  const id = design().needs.devices.find((d) => d.name === 'Safe light')!.id
+  expect(design().needs.states![1]!.modes).toEqual({ [id]: 'off' })
+  fireEvent.change(within(group).getByLabelText('Safe light'), { target: { value: '' } })
+  expect(design().needs.states![1]!.modes).toEqual({})
+})
+
+test('what each state takes in a day, and each part of it; shares add up', async () => {
+  await open(demo('hive-scale'))
+  const table = screen.getByRole('table', { name: 'What it does, and when' })
+  const lines = within(table).getAllByRole('row').slice(1)
+  expect(lines).toHaveLength(4)
+  // 1.5 s of 900 s; 8 · 3 s and 4 · 20 s of 86,400 s; what is left
+  const shares = [1.5 / 900, 24 / 86400, 80 / 86400]
+  const time = (n: number) => plain(lines[n]!.querySelectorAll('td')[6]!)
+  expect([0, 1, 2].map(time)).toEqual(shares.map(percent))
+  expect(time(3)).toBe('99.71 %')
+  const parts = lines.map((l) => Number(/[\d.]+/.exec(plain(l.querySelectorAll('td')[9]!))![0]))
+  expect(parts.reduce((a, b) => a + b)).toBeCloseTo(100, 0)
+  const eaters = screen.getByRole('table', { name: 'Where the charge goes' })
+  expect(plain(within(eaters).getAllByRole('row')[1]!)).toContain('MW2 module')
+  expect(screen.getByText(/Three AA cells hold/).textContent).toMatch(/they last \d+ days/)
+})
+
+test('a mode of another chip stays to be seen; a state that has the rest of the time can’t be taken away', async () => {
+  const d = named()
+  await open({ ...d, needs: { ...d.needs, states: [states[0]!, { ...states[1]!, chip: 'deep' }] } })
+  expect(screen.getByLabelText<HTMLSelectElement>('The chip, asleep').selectedOptions[0]!.textContent).toBe(
+    'deep (not there)',
+  )
+  expect(screen.queryByRole('button', { name: 'Take asleep away' })).toBeNull()
+  expect(within(stateRow('asleep')).getByText('the rest')).toBeTruthy()
+})
+
+test('what begins a state, what the program does before each sleep, in turn', async () => {
+  await open(demo('hive-scale'))
+  const calls = within(screen.getByRole('region', { name: /^Before each sleep/ }))
+    .getAllByRole('listitem')
+    .map((l) => l.textContent)
+  expect(calls).toEqual([
+    'Put the devices as they are to be: Scale at rest, Air at rest, Brood waiting, Cells at rest and Display at rest.',
+    'Set its clock to what comes first: weighing, every 15 min and sending, 8 times a day.',
+    expect.stringMatching(/^Let Look wake it by P\d+, for showing\.$/),
+    'Go to “deep sleep”.',
+    'Awake again, 8 KiB of its memory are as they were; ask what woke it.',
+  ])
+  fireEvent.click(screen.getByRole('button', { name: 'What begins it and what the devices do, showing' }))
+  const begun = screen.getByLabelText<HTMLSelectElement>('Begun by')
+  expect([...begun.options].map((o) => o.textContent)).toEqual([
+    'not said',
+    'its time, by the chip’s clock',
+    'Scale',
+    'Look',
+  ])
+  fireEvent.change(begun, { target: { value: 'clock' } })
+  expect(design().needs.states![2]!.begins).toBe('clock')
+  fireEvent.change(begun, { target: { value: '' } })
+  expect(design().needs.states![2]!.begins).toBeUndefined()
+})
+
+test.each([
+  [0, '0 %'],
+  [0.00004, 'below 0.01 %'],
+  [0.0016666, '0.167 %'],
+  [0.99713, '99.71 %'],
+  [1, '100 %'],
+])('a share of %d is %s', (share, words) => expect(percent(share)).toBe(words))
