@@ -42,9 +42,17 @@ export interface Rhythm {
   runtime?: Worked
 }
 
-const rhythms = [1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 4, 8, 16]
+/** Seconds, minutes, hours and days as one would say them. */
+const rhythms = [
+  ...[1, 2, 5, 10, 15, 30],
+  ...[1, 2, 5, 10, 15, 30].map((minutes) => minutes * 60),
+  ...[1, 2, 3, 4, 6, 8, 12].map((hours) => hours * 3600),
+  ...[1, 2, 7, 14, 30].map((days) => days * 86400),
+]
+/** So many times as often, and as seldom. */
+const spread = 16
 
-/** The state at a sixteenth of its time from one to the next, up to sixteen times that; undefined where it has none. */
+/** The state up to sixteen times as often and as seldom, at times that one would say; undefined where it has none. */
 export const rhythmsOf = (
   before: Analysis,
   library: Library,
@@ -55,15 +63,19 @@ export const rhythmsOf = (
   const choice = design.needs.states?.find((s) => s.id === state)
   const period = choice && periodOf(choice)
   if (!period) return undefined
-  return rhythms.flatMap((factor) => {
+  const others = rhythms.filter(
     // It can’t come again before it is over.
-    const every = Number((period * factor).toPrecision(6))
-    if (every < choice.lasts!) return []
-    const changed = applyEdits(design, [
-      { kind: 'changeState', id: state, change: { every, perDay: undefined } },
-    ])
-    return [{ every, runtime: analyse(changed, library, patience, before).power.runtime }]
-  })
+    (every) =>
+      every >= period / spread && every <= period * spread && every >= choice.lasts! && every !== period,
+  )
+  return [...others, period]
+    .sort((a, b) => a - b)
+    .map((every) => {
+      const changed = applyEdits(design, [
+        { kind: 'changeState', id: state, change: { every, perDay: undefined } },
+      ])
+      return { every, runtime: analyse(changed, library, patience, before).power.runtime }
+    })
 }
 
 /** One version of a device that the builder may meet instead, and what would then be wrong that is not now. */

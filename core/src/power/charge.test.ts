@@ -79,8 +79,8 @@ test('half as often lasts nearly twice as long; no state comes again before it i
   const { a } = scale()
   const of = (state: string) => rhythmsOf(a, shipped, state)
   const all = of('weighs')!
-  // 600 s / 16 to 600 s · 16; six seconds each time.
-  expect(all.map((r) => r.every)).toEqual([37.5, 75, 150, 300, 600, 1200, 2400, 4800, 9600])
+  // From 37.5 s to 9600 s
+  expect(all.map((r) => r.every)).toEqual([60, 120, 300, 600, 900, 1800, 3600, 7200])
   const at = (every: number) => all.find((r) => r.every === every)!.runtime!.value.typ
   expect(at(600)).toBe(a.power.runtime!.value.typ)
   for (let k = 1; k < all.length; k++)
@@ -91,8 +91,8 @@ test('half as often lasts nearly twice as long; no state comes again before it i
   expect(at(300) / at(600)).toBeCloseTo(I(0.01) / I(0.02), 9)
   expect(of('asleep')).toBeUndefined()
   const short = analyse(
-    applyEdits(a.design, [{ kind: 'changeState', id: 'weighs', change: { every: 20 } }]),
+    applyEdits(a.design, [{ kind: 'changeState', id: 'weighs', change: { every: 20, perDay: undefined } }]),
     shipped,
   )
-  expect(rhythmsOf(short, shipped, 'weighs')!.map((r) => r.every)).toEqual([10, 20, 40, 80, 160, 320])
+  expect(rhythmsOf(short, shipped, 'weighs')!.map((r) => r.every)).toEqual([10, 15, 20, 30, 60, 120, 300])
 })

@@ -111,7 +111,7 @@ const RhythmOf = ({ id, name, now }: { id: string; name: string; now: number }) 
       {failed && <QuestionFailed why={failed} again={again} />}
       {!answer && !failed && <Waiting words="Trying other times …" />}
       {rows.length > 0 && (
-        <div aria-busy={!current}>
+        <Beside aria-busy={!current}>
           <Suspense fallback={<p className="faint">Drawing …</p>}>
             <RhythmChart rows={rows} now={now} />
           </Suspense>
@@ -138,7 +138,7 @@ const RhythmOf = ({ id, name, now }: { id: string; name: string; now: number }) 
               ))}
             </Body>
           </Table>
-        </div>
+        </Beside>
       )}
     </>
   )
@@ -160,6 +160,13 @@ export const CellsWords = ({ charge }: { charge: Charge }) => {
   )
 }
 
+const Beside = styled('div')({
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
+  gap: 24,
+  alignItems: 'start',
+  '@media (max-width: 999px)': { gridTemplateColumns: 'minmax(0, 1fr)' },
+})
 const Bar = styled('span')({
   display: 'inline-block',
   height: 9,

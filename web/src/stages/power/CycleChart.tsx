@@ -32,10 +32,18 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
       ? [{ key: 'source', name: 'from the source', of: source.cycle, colour: palette.text.primary }]
       : []),
     ...Object.values(loads.rails)
-      .filter((r) => r.rail.id === supplies.own && r.rail.id !== source?.source.to)
+      // Where that is another current: a switching regulator takes another than it gives.
+      .filter(
+        (r) =>
+          r.rail.id === supplies.own &&
+          states.some(({ id }) => {
+            const [given, taken] = [r.cycle[id]?.value.typ ?? 0, source?.cycle[id]?.value.typ ?? 0]
+            return Math.abs(given - taken) > 0.1 * taken
+          }),
+      )
       .map((r) => ({
         key: r.rail.id,
-        name: `on ${railOf(supplies, r.rail.id).name}`,
+        name: `on the ${railOf(supplies, r.rail.id).name}`,
         of: r.cycle,
         colour: palette.info.main,
       })),

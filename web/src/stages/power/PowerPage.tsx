@@ -43,10 +43,10 @@ const PowerPage = () => {
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
       {charge && <CellsWords charge={charge} />}
       {charge && (
-        <div className="power-columns">
+        <>
           <ChargeTable charge={charge} />
           {power.runtime && <Rhythms />}
-        </div>
+        </>
       )}
       {power.input && !analysis.chip.chip?.board && <Regulators />}
     </Page>
@@ -56,6 +56,7 @@ const PowerPage = () => {
 export default PowerPage
 
 const Page = styled('div')({
+  '& > section': { marginTop: 18 },
   '& .power-columns': {
     display: 'grid',
     gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',

@@ -36,10 +36,10 @@ const RhythmChart = ({ rows, now }: { rows: { every: number; runtime: Shown }[];
             type="number"
             scale="log"
             domain={['dataMin', 'dataMax']}
-            ticks={points.filter((_, i) => i % 2 === 0).map((p) => p.every)}
+            ticks={points.filter((_, i) => (points.length - 1 - i) % 3 === 0).map((p) => p.every)}
             tick={label}
             stroke={palette.text.secondary}
-            tickFormatter={(t: number) => timeWords(Number(t.toPrecision(2)))}
+            tickFormatter={(t: number) => timeWords(t)}
           />
           <YAxis
             type="number"

@@ -3,6 +3,7 @@
 
 import { listWords, timeWords } from '@root-board/core/quantity'
 import { modesOf, sleepOf, wakingsOf } from '@root-board/core/states'
+import { styled } from '@mui/material'
 import { useStage } from '../../shared/analysis'
 
 export const SleepSteps = () => {
@@ -38,7 +39,7 @@ export const SleepSteps = () => {
       : 'Awake again, ask what woke it. What memory is kept is not in its file: read it in the sheet.',
   ]
   return (
-    <section aria-labelledby="sleep-steps">
+    <Steps aria-labelledby="sleep-steps">
       <h3 id="sleep-steps">Before each sleep the program’s calls, in turn</h3>
       <ol>
         {steps.map((step) => (
@@ -50,6 +51,12 @@ export const SleepSteps = () => {
           What ends “{mode.name}”, by its sheet: {listWords(mode.wakes)}.
         </p>
       )}
-    </section>
+    </Steps>
   )
 }
+
+const Steps = styled('section')({
+  marginTop: 12,
+  '& ol': { margin: '4px 0', paddingLeft: 24 },
+  '& p': { margin: '4px 0 10px' },
+})

@@ -75,16 +75,13 @@ const StateTable = ({ states, charge }: { states: StateChoice[]; charge: Charge 
   const [opened, setOpened] = useState<string>()
   const radio = analysis.chip.chip?.radio !== undefined || states.some((s) => s.radio)
   const names = [
-    'State',
-    'Lasts',
-    'Comes',
-    'Chip',
+    'State, and the chip in it',
+    'Each time, and how often',
     ...(radio ? ['Radio'] : []),
     'Devices',
     right('Of the time'),
     right('Takes'),
     right('In a day'),
-    right('Of the charge'),
     hidden('Take away'),
   ]
   return (
@@ -121,9 +118,14 @@ const StateTable = ({ states, charge }: { states: StateChoice[]; charge: Charge 
                     {state && <Num worked={state.share}>{percent(state.share.value.typ)}</Num>}
                   </Cell>
                   <Cell align="right">{spent && <Num worked={spent.current} />}</Cell>
-                  <Cell align="right">{spent && <Num worked={spent.day} />}</Cell>
                   <Cell align="right">
-                    {spent && <Num worked={spent.part}>{percent(spent.part.value.typ)}</Num>}
+                    {spent && (
+                      <>
+                        <Num worked={spent.day} />
+                        <br />
+                        <Num worked={spent.part}>{percent(spent.part.value.typ)}</Num>
+                      </>
+                    )}
                   </Cell>
                   <Cell align="right">
                     <TakeAway choice={choice} />
@@ -175,96 +177,98 @@ const StateFields = ({ choice, radio }: { choice: StateChoice; radio: boolean })
   return (
     <>
       <Cell>
-        <TextInput
-          label={`Name of ${name}`}
-          width={116}
-          maxLength={40}
-          value={typed ?? name}
-          onChange={setTyped}
-          onBlur={commit}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') commit()
-            if (e.key === 'Escape') setTyped(undefined)
-          }}
-        />
+        <Stacked>
+          <TextInput
+            label={`Name of ${name}`}
+            width={148}
+            maxLength={40}
+            value={typed ?? name}
+            onChange={setTyped}
+            onBlur={commit}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') commit()
+              if (e.key === 'Escape') setTyped(undefined)
+            }}
+          />
+          <Choice
+            label={`The chip, ${name}`}
+            width={148}
+            value={choice.chip ?? ''}
+            options={[
+              { value: '', label: 'chip works' },
+              ...(chip?.modes ?? [])
+                .filter((m) => m.kind !== 'active')
+                .map((m) => ({ value: m.id, label: m.name })),
+              // One of another chip stays to be seen: a finding says that this one hasn’t got it.
+              ...(choice.chip !== undefined && !chip?.modes.some((m) => m.id === choice.chip)
+                ? [{ value: choice.chip, label: `${choice.chip} (not there)` }]
+                : []),
+            ]}
+            onChange={(mode) => change({ chip: mode === '' ? undefined : mode })}
+          />
+        </Stacked>
       </Cell>
       <Cell>
         {lasts === undefined ? (
-          <span className="faint">the rest</span>
+          <span className="faint">the rest of the time</span>
         ) : (
-          <QuantityField
-            label={`${name} lasts`}
-            hideLabel
-            unit="time"
-            width={84}
-            min={1e-6}
-            max={1e8}
-            value={lasts}
-            onChange={(value) => value !== null && change({ lasts: value })}
-          />
-        )}
-      </Cell>
-      <Cell>
-        {lasts !== undefined && (
-          <Often>
-            <Choice
-              label={`How often ${name} comes`}
-              value={perDay === undefined ? 'every' : 'perDay'}
-              options={[
-                { value: 'every', label: 'every' },
-                { value: 'perDay', label: 'a day' },
-              ]}
-              onChange={(how) =>
-                change(
-                  how === 'every'
-                    ? { every: perDay ? Number((86400 / perDay).toPrecision(6)) : 3600, perDay: undefined }
-                    : { perDay: every ? Number((86400 / every).toPrecision(6)) : 1, every: undefined },
-                )
-              }
-            />
-            {perDay === undefined ? (
+          <Stacked>
+            <Often>
+              <span className="faint">for</span>
               <QuantityField
-                label={`${name} every`}
+                label={`${name} lasts`}
                 hideLabel
                 unit="time"
-                width={84}
+                width={96}
                 min={1e-6}
                 max={1e8}
-                value={every}
-                onChange={(value) => value !== null && change({ every: value })}
+                value={lasts}
+                onChange={(value) => value !== null && change({ lasts: value })}
               />
-            ) : (
-              <QuantityField
-                label={`${name}, times a day`}
-                hideLabel
-                unit=""
-                width={84}
-                min={0}
-                max={1e8}
-                value={perDay}
-                onChange={(value) => value !== null && change({ perDay: value })}
+            </Often>
+            <Often>
+              <Choice
+                label={`How often ${name} comes`}
+                width={124}
+                value={perDay === undefined ? 'every' : 'perDay'}
+                options={[
+                  { value: 'every', label: 'every' },
+                  { value: 'perDay', label: 'times a day:' },
+                ]}
+                onChange={(how) =>
+                  change(
+                    how === 'every'
+                      ? { every: perDay ? Number((86400 / perDay).toPrecision(6)) : 3600, perDay: undefined }
+                      : { perDay: every ? Number((86400 / every).toPrecision(6)) : 1, every: undefined },
+                  )
+                }
               />
-            )}
-          </Often>
+              {perDay === undefined ? (
+                <QuantityField
+                  label={`${name} every`}
+                  hideLabel
+                  unit="time"
+                  width={96}
+                  min={1e-6}
+                  max={1e8}
+                  value={every}
+                  onChange={(value) => value !== null && change({ every: value })}
+                />
+              ) : (
+                <QuantityField
+                  label={`${name}, times a day`}
+                  hideLabel
+                  unit=""
+                  width={96}
+                  min={0}
+                  max={1e8}
+                  value={perDay}
+                  onChange={(value) => value !== null && change({ perDay: value })}
+                />
+              )}
+            </Often>
+          </Stacked>
         )}
-      </Cell>
-      <Cell>
-        <Choice
-          label={`The chip, ${name}`}
-          width={128}
-          value={choice.chip ?? ''}
-          options={[
-            { value: '', label: 'works' },
-            ...(chip?.modes ?? [])
-              .filter((m) => m.kind !== 'active')
-              .map((m) => ({ value: m.id, label: m.name })),
-            // One of another chip stays to be seen: a finding says that this one hasn’t got it.
-            ...(choice.chip !== undefined && !chip?.modes.some((m) => m.id === choice.chip)
-              ? [{ value: choice.chip, label: `${choice.chip} (not there)` }]
-              : []),
-          ]}
-          onChange={(mode) => change({ chip: mode === '' ? undefined : mode })}
-        />
       </Cell>
       {radio && (
         <Cell>
@@ -347,7 +351,8 @@ const DeviceModes = ({ choice, of }: { choice: StateChoice; of: string[] }) => {
   )
 }
 
-const Often = styled('span')({ display: 'inline-flex', gap: 4, alignItems: 'flex-start' })
+const Stacked = styled('span')({ display: 'inline-flex', flexDirection: 'column', gap: 3 })
+const Often = styled('span')({ display: 'inline-flex', gap: 4, alignItems: 'center' })
 const StateLines = styled(Table)({
   '& td': { verticalAlign: 'middle', whiteSpace: 'nowrap' },
   '& td[colspan]': { whiteSpace: 'normal', paddingLeft: 16, background: 'var(--shade)' },

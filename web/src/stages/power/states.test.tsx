@@ -101,10 +101,10 @@ test('what each state takes in a day, and each part of it; shares add up', async
   expect(lines).toHaveLength(4)
   // 1.5 s of 900 s; 8 · 3 s and 4 · 20 s of 86,400 s; what is left
   const shares = [1.5 / 900, 24 / 86400, 80 / 86400]
-  const time = (n: number) => plain(lines[n]!.querySelectorAll('td')[6]!)
+  const time = (n: number) => plain(lines[n]!.querySelectorAll('td')[4]!)
   expect([0, 1, 2].map(time)).toEqual(shares.map(percent))
   expect(time(3)).toBe('99.71 %')
-  const parts = lines.map((l) => Number(/[\d.]+/.exec(plain(l.querySelectorAll('td')[9]!))![0]))
+  const parts = lines.map((l) => Number(/([\d.]+) %/.exec(plain(l.querySelectorAll('td')[6]!))![1]))
   expect(parts.reduce((a, b) => a + b)).toBeCloseTo(100, 0)
   const eaters = screen.getByRole('table', { name: 'Where the charge goes' })
   expect(plain(within(eaters).getAllByRole('row')[1]!)).toContain('MW2 module')
@@ -118,7 +118,7 @@ test('a mode of another chip stays to be seen; a state that has the rest of the 
     'deep (not there)',
   )
   expect(screen.queryByRole('button', { name: 'Take asleep away' })).toBeNull()
-  expect(within(stateRow('asleep')).getByText('the rest')).toBeTruthy()
+  expect(within(stateRow('asleep')).getByText('the rest of the time')).toBeTruthy()
 })
 
 test('what begins a state, what the program does before each sleep, in turn', async () => {
