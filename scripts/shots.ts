@@ -114,6 +114,15 @@ const shots: Shot[] = [
   },
   { name: 'pins', path: 'pins?signal=d7.1.light&leg=PC5' },
   { name: 'power', path: 'power' },
+  {
+    name: 'season',
+    path: 'power',
+    demo: 'hive-scale',
+    steps: async (page) => {
+      await page.getByRole('table', { name: 'Where the charge goes' }).waitFor()
+      await page.locator('#states').evaluate((e) => e.scrollIntoView())
+    },
+  },
   { name: 'build', path: 'build' },
   { name: 'sheet', path: 'sheet' },
   {
@@ -159,7 +168,6 @@ shots.push(
     },
   },
   { name: 'editor', path: '', at: '/parts/td8-28-dip/edit?copy=1' },
-  { name: 'differences', path: '', at: '/parts/qm32-48?view=compare' },
 )
 
 const server = await startServer(mkdtempSync(join(tmpdir(), 'root-board-shots-')))
