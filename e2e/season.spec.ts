@@ -17,9 +17,13 @@ test('the hive scale opens with a season; weighed every minute it is a matter of
   await expect(chip).toContainText('3.22 mAh')
   // The regulator for itself 2.2 µA: 52.8 µAh.
   await expect(charge.getByRole('row', { name: /itself/ })).toContainText('52.8 µAh')
-  // Some 4 mAh a day of 2.3 Ah, of which what lies below 3.3 V and the drop-out can’t be used.
+  // The rail sags once the cells are down to 3.3 V and what is lost on the way, 0.15 V: by the curve, between 3.54 V at 70 % and
+  // 3.24 V at 85 %, that is after 74.6 %. 4.05 mAh a day are 168.9 µA; 3 % of 2.3 Ah in a year are 7.9 µA more:
+  // 2.3 Ah · 0.746 / 176.8 µA = 9705 h, 404 or 405 days.
   const cells = page.getByText(/^Three AA cells hold/)
-  await expect(cells).toContainText('a day takes 4.05 mAh: they last 365 days')
+  await expect(cells).toContainText('a day takes 4.05 mAh: they last')
+  const season = /they last (\d+ days)/.exec(await cells.innerText())![1]!
+  expect(season).toMatch(/^40[45] days$/)
   await isAccessible(page, 'power with states')
 
   const every = page.getByLabel('weighing every')
@@ -27,11 +31,11 @@ test('the hive scale opens with a season; weighed every minute it is a matter of
   await every.press('Enter')
   // 32 mA · (1.5/60 + 80/86400) + 152 mA · 24/86400 + 9 µA · 0.9738 = 880.6 µA: 21.1 mAh.
   await expect(chip).toContainText('21.1 mAh')
-  await expect(cells).not.toContainText('365 days')
+  await expect(cells).not.toContainText(season)
   const rhythms = page.getByRole('region', { name: 'Were it more often, or less' })
-  await expect(rhythms.getByRole('row', { name: /every 15 min/ })).toContainText('365 days')
+  await expect(rhythms.getByRole('row', { name: /every 15 min/ })).toContainText(season)
   await page.getByRole('button', { name: 'Undo: Weighing every 1 min' }).click()
-  await expect(cells).toContainText('they last 365 days')
+  await expect(cells).toContainText(`they last ${season}`)
   await expect(page.getByRole('region', { name: /^Before each sleep/ })).toContainText('Let Look wake it by')
   await saved(page)
 })

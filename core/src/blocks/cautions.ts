@@ -8,6 +8,7 @@ export type Caution =
   | 'reversed'
   | 'two-supplies'
   | 'lithium'
+  | 'short'
   | 'heat'
   | 'eyes'
   | 'light'
@@ -25,6 +26,8 @@ export const cautionWords: Record<Caution, string> = {
     'Only one supply at a time: unplug the board while a programmer feeds it, or set the programmer not to feed. Two supplies joined drive current into each other.',
   lithium:
     'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
+  short:
+    'This battery drives hundreds of amperes into a short: wires glow and metal melts. A fuse right at its plus, covered tools, no rings; charge it where there is air, away from flames.',
   heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
   eyes: 'Wear eye protection when clipping leads: the ends fly.',
   light:
@@ -40,5 +43,6 @@ export const sourceCautions = (source: Source | undefined): Caution[] => [
   ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
   ...(source?.cautions?.includes('mains') ? (['mains'] as const) : []),
   ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
+  ...(source?.cautions?.includes('short') ? (['short'] as const) : []),
   ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
 ]

@@ -93,7 +93,7 @@ describe('what feeds', () => {
   })
   test.each(all('source').map((s) => [s.id, s] as const))('%s', (_, s) => {
     expect(inside(s.voltage, 1, 24)).toBe(true)
-    expect(inside(s.current, 0.05, 5)).toBe(true)
+    expect(inside(s.current, 0.01, 5)).toBe(true)
     expect(s.sort === 'cells').toBe(s.capacity !== undefined)
     if (s.sort === 'adapter') expect(s.cautions).toContain('mains')
   })

@@ -9,8 +9,9 @@ import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
 import { type Device, deviceSchema } from './kinds/device'
 import * as discrete from './kinds/discrete'
-import { regulatorSchema, sourceSchema } from './kinds/supply'
+import { regulatorSchema, type Source, sourceSchema } from './kinds/supply'
 import type { Part } from './library'
+import { fullRange } from '../quantity'
 
 export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   chip: chipSchema,
@@ -28,6 +29,30 @@ export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   connector: discrete.connectorSchema,
   switch: discrete.switchSchema,
   buffer: discrete.bufferSchema,
+}
+
+/** A curve of cells goes from full to empty, and its voltage with it. */
+const sourceFaults = ({ discharge }: Source): Fault[] => {
+  if (!discharge) return []
+  const faults: Fault[] = []
+  discharge.forEach(({ used, voltage }, i) => {
+    const before = discharge[i - 1]
+    if (before && used <= before.used)
+      faults.push({
+        path: `discharge[${i}].used`,
+        message: `must be more than ${before.used}, the one before`,
+      })
+    for (const line of ['min', 'typ', 'max'] as const)
+      if (before && fullRange(voltage)[line] >= fullRange(before.voltage)[line])
+        faults.push({
+          path: `discharge[${i}].voltage`,
+          message: `must be lower than the one before (${line})`,
+        })
+  })
+  if (discharge[0]!.used !== 0) faults.push({ path: 'discharge[0].used', message: 'must be 0: fresh cells' })
+  if (discharge.at(-1)!.used !== 1)
+    faults.push({ path: `discharge[${discharge.length - 1}].used`, message: 'must be 1: empty cells' })
+  return faults
 }
 
 const chipFaults = (chip: Chip): Fault[] => {
@@ -85,6 +110,13 @@ const chipFaults = (chip: Chip): Fault[] => {
   return faults
 }
 
+/** What a schema can’t see. */
+const faultsOf = (part: Part): Fault[] => {
+  if (part.kind === 'chip') return chipFaults(part)
+  if (part.kind === 'device') return deviceFaults(part)
+  return part.kind === 'source' ? sourceFaults(part) : []
+}
+
 const missingLegs = (chip: Chip, named: Map<number, string>): number[] =>
   Array.from({ length: Math.min(chip.package.legs, 1000) }, (_, i) => i + 1).filter((leg) => !named.has(leg))
 
@@ -130,7 +162,7 @@ export const readPart = (data: unknown, file: string): Part => {
   const now = upgraded(data as Record<string, unknown>)
   const whole = kind === 'chip' ? withAssumptions(now) : now
   const part = readWith(schemas[kind as Part['kind']], whole, file) as Part
-  const faults = part.kind === 'chip' ? chipFaults(part) : part.kind === 'device' ? deviceFaults(part) : []
+  const faults = faultsOf(part)
   if (faults.length > 0) throw new FaultyFile(file, faults)
   return part
 }

@@ -20,7 +20,7 @@ const order: [title: string, fields: string][] = [
   ['What it may never see', 'supplyAbsolute inputAbsolute currentAbsolute stands reverse junctionMax'],
   [
     'What it runs on',
-    'supply temperature input inputRecommended logic regulator voltage output current dropout plug polarity capacity resistance rechargeable efficiency',
+    'supply temperature input inputRecommended logic regulator voltage output current dropout plug polarity capacity resistance discharge selfDischarge rechargeable efficiency',
   ],
   ['What it draws', 'modes quiescent power'],
   [

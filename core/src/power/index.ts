@@ -1,4 +1,5 @@
 export { type Consumer } from './consumers'
+export { type CellsUse, cellsUse, usedByVoltage } from './cells'
 export { type Charge, chargeOf, type Spent } from './charge'
 export { objections, regulate, type Objection, type Regulation } from './regulate'
 export { rankRegulators, type RankedRegulator } from './rank'

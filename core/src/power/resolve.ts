@@ -4,7 +4,7 @@ import type { Design } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
 import type { Chip, Regulator, Source } from '../parts'
 import { fullRange } from '../quantity'
-import { asVariable, greatest, least, sum, type Term } from '../sums'
+import { greatest, sum, type Term } from '../sums'
 import type { State } from '../states'
 import {
   type Converter,
@@ -18,6 +18,7 @@ import {
   wayTo,
   withLoads,
 } from '../supply'
+import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing, sumOf } from './consumers'
 import { regulate, type Regulation } from './regulate'
 
@@ -53,7 +54,9 @@ export interface PowerResult extends Path {
   input?: Worked
   fromSource: Worked
   regulation?: Regulation
-  /** Hours on one set of cells; absent where the source doesn't run down. */
+  /** How its cells run down. */
+  cells?: CellsUse
+  /** Seconds on one set of cells; absent where the source doesn't run down. */
   runtime?: Worked
   hottest?: Worked
 }
@@ -103,45 +106,6 @@ const stopAt = (
   )
 }
 
-/** Absent where the source doesn’t run down, or nothing runs it down. */
-const runtimeOf = (
-  path: Path,
-  I_average: Worked,
-  V_stop: Worked | undefined,
-  /** Who counts as at work all the time, since nothing says otherwise. */
-  always: string[],
-): Worked | undefined => {
-  const { source } = path
-  if (!source?.capacity || I_average.value.min <= 0) return undefined
-  const { min: empty, max: fresh } = fullRange(source.voltage)
-  const Q = fromPart('Q', 'charge of the cells', source, 'capacity', source.capacity, 'Ah')
-  const meta = {
-    label: 'Runtime on one set of cells',
-    symbol: 't',
-    unit: 's' as const,
-    note: `Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.${
-      always.length > 0 ? ` At work all the time, since nothing says otherwise: ${always.join(', ')}.` : ''
-    }`,
-  }
-  if (!V_stop || V_stop.value.max <= empty || fresh <= empty)
-    return sum(meta, { Q, I_average }, (i) => i.Q.over(i.I_average))
-  const usable = sum(
-    {
-      label: 'Share of the charge until then',
-      symbol: 'k',
-      unit: '',
-      note: 'Cells fall about evenly from fresh to empty.',
-    },
-    {
-      V_fresh: fromRule('V_fresh', 'fresh cells', fresh, 'V', source.sheet),
-      V_empty: fromRule('V_empty', 'empty cells', empty, 'V', source.sheet),
-      V_stop: asVariable(V_stop),
-    },
-    (i) => least(1, greatest(0, i.V_fresh.minus(i.V_stop).over(i.V_fresh.minus(i.V_empty)))),
-  )
-  return sum(meta, { Q, k: usable, I_average }, (i) => i.Q.times(i.k).over(i.I_average))
-}
-
 /** What hangs on a rail by itself. */
 const drawnFrom = (
   { id, name }: Rail,
@@ -189,6 +153,12 @@ export const resolvePower = (of: Drawing): PowerResult => {
   }
   const input = loads.rails[way.converter?.from ?? supplies.own]!.voltage
   const regulation = regulations.find((r) => r.converter === way.converter)?.regulation
+  const cells = cellsUse(
+    path.source,
+    head.average,
+    stopAt(path, regulation, input, chip, clock.lowestSupply),
+    alwaysAtWork(consumers, design, chip, supplies.fed.feed),
+  )
   const feed = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
     ...path,
@@ -208,12 +178,8 @@ export const resolvePower = (of: Drawing): PowerResult => {
     fromSource: head.work,
     loaded: own.loaded,
     regulation,
-    runtime: runtimeOf(
-      path,
-      head.average,
-      stopAt(path, regulation, input, chip, clock.lowestSupply),
-      alwaysAtWork(consumers, design, chip, supplies.fed.feed),
-    ),
+    cells,
+    runtime: cells?.runtime,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }
 }

@@ -14,9 +14,22 @@ export const sourceSchema = object({
   /** Charge of fresh cells to the lowest voltage above. */
   capacity: rated('Ah').optional(),
   resistance: rated('Ω').optional(),
+  /** At rest and at 20 °C, over the share of the charge that has flowed: from none to all of it, the voltage falling. */
+  discharge: array()
+    .of(
+      object({
+        used: quantity('').min(0).max(1).required(),
+        voltage: rated('V').required(),
+        source: optionalText(),
+      }).exact(),
+    )
+    .min(2)
+    .optional(),
+  /** Share of the charge that goes by itself in a year. */
+  selfDischarge: rated('').optional(),
   rechargeable: flag(),
   cautions: array()
-    .of(string().strict(true).oneOf(['mains', 'lithium', 'children']).required())
+    .of(string().strict(true).oneOf(['mains', 'lithium', 'short', 'children']).required())
     .optional(),
 }).exact()
 

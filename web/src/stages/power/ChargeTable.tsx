@@ -16,6 +16,7 @@ import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { percent } from './States'
 
+const CellsChart = lazy(() => import('./CellsChart'))
 const RhythmChart = lazy(() => import('./RhythmChart'))
 
 export const ChargeTable = ({ charge }: { charge: Charge }) => {
@@ -144,19 +145,32 @@ const RhythmOf = ({ id, name, now }: { id: string; name: string; now: number }) 
   )
 }
 
-/** What the cells hold against what a day takes, in a sentence. */
-export const CellsWords = ({ charge }: { charge: Charge }) => {
+/** What the cells hold against what a day takes, in a sentence and as a curve. */
+export const Cells = ({ charge }: { charge: Charge }) => {
   const { analysis } = useStage()
-  const { source, runtime } = analysis.power
-  if (!source?.capacity || !runtime) return null
+  const { source, cells } = analysis.power
+  if (!source?.capacity || !cells) return null
+  const { runtime, stop, usable } = cells
   return (
-    <p>
-      {capital(source.name)} hold{' '}
-      <span className="mono">{formatQuantity(source.capacity.typ ?? source.capacity.min ?? 0, 'Ah')}</span>; a
-      day takes <Num worked={charge.day} />: they last{' '}
-      <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>, from {durationWords(runtime.value.min)}{' '}
-      at the worst to {durationWords(runtime.value.max)} at the best.
-    </p>
+    <section aria-labelledby="cells">
+      <h2 id="cells">How long the cells last</h2>
+      <p>
+        {capital(source.name)} hold{' '}
+        <span className="mono">{formatQuantity(source.capacity.typ ?? source.capacity.min ?? 0, 'Ah')}</span>
+        {usable && stop && (
+          <>
+            , <Num worked={usable}>{percent(usable.value.typ)}</Num> of it until they are down to{' '}
+            <Num worked={stop} />, where the first thing stops
+          </>
+        )}
+        ; a day takes <Num worked={charge.day} />: they last{' '}
+        <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>, from{' '}
+        {durationWords(runtime.value.min)} at the worst to {durationWords(runtime.value.max)} at the best.
+      </p>
+      <Suspense fallback={<p className="faint">Drawing …</p>}>
+        <CellsChart source={source} cells={cells} />
+      </Suspense>
+    </section>
   )
 }
 

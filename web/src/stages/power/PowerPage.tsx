@@ -6,7 +6,7 @@ import type { Design } from '@root-board/core/design'
 import { questions } from '../../worker/client'
 import { useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
-import { CellsWords, ChargeTable, Rhythms } from './ChargeTable'
+import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
@@ -41,7 +41,7 @@ const PowerPage = () => {
         {power.source && <LimitTable />}
       </div>
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
-      {charge && <CellsWords charge={charge} />}
+      {charge && <Cells charge={charge} />}
       {charge && (
         <>
           <ChargeTable charge={charge} />

@@ -1,0 +1,94 @@
+// The voltage of the cells over the time that they last, and where the first thing on the way stops.
+
+import type { CellsUse } from '@root-board/core/power'
+import type { Source } from '@root-board/core/parts'
+import { fullRange } from '@root-board/core/quantity'
+import { useTheme, styled } from '@mui/material'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts'
+
+const hour = 3600
+
+const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
+  const { palette } = useTheme()
+  const label = { fill: palette.text.secondary, fontSize: 12 }
+  const runtime = cells.runtime.value.typ
+  const whole = runtime / (cells.usable?.value.typ ?? 1)
+  const inDays = whole > 72 * hour
+  const scale = inDays ? 24 * hour : hour
+  if (!source.discharge || !Number.isFinite(whole)) return null
+  const points = source.discharge.map(({ used, voltage }) => {
+    const { min, typ, max } = fullRange(voltage)
+    return { time: (used * whole) / scale, volts: typ, between: [min, max] }
+  })
+  const all = points.flatMap((p) => p.between)
+  return (
+    <Figure>
+      <ResponsiveContainer width="100%" height={190}>
+        <ComposedChart data={points} margin={{ top: 8, right: 24, bottom: 18, left: 0 }}>
+          <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
+          <XAxis
+            dataKey="time"
+            type="number"
+            domain={[0, 'dataMax']}
+            tick={label}
+            stroke={palette.text.secondary}
+            tickFormatter={(t: number) => String(Number(t.toPrecision(3)))}
+            label={{ value: inDays ? 'days' : 'hours', position: 'insideBottom', offset: -8, ...label }}
+          />
+          <YAxis
+            type="number"
+            domain={[Math.floor(Math.min(...all) * 2) / 2, Math.ceil(Math.max(...all) * 2) / 2]}
+            tick={label}
+            stroke={palette.text.secondary}
+            width={56}
+            label={{ value: 'cells, V', angle: -90, position: 'insideLeft', offset: 14, ...label }}
+          />
+          {cells.stop && (
+            <ReferenceArea
+              y1={cells.stop.value.min}
+              y2={cells.stop.value.max}
+              fill={palette.error.main}
+              fillOpacity={0.14}
+              ifOverflow="hidden"
+            />
+          )}
+          <Area
+            dataKey="between"
+            stroke="none"
+            fill={palette.info.main}
+            fillOpacity={0.16}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="volts"
+            stroke={palette.text.primary}
+            strokeWidth={1.6}
+            dot={{ r: 2.5, fill: palette.text.primary }}
+            isAnimationActive={false}
+          />
+          {cells.usable && (
+            <ReferenceLine x={runtime / scale} stroke={palette.error.main} strokeDasharray="4 3" />
+          )}
+        </ComposedChart>
+      </ResponsiveContainer>
+      <figcaption className="faint">
+        Voltage of the cells at rest as its sheet draws it, at the usual current.
+        {cells.stop && ' In the coloured band something stops; the upright line is when, usually.'}
+      </figcaption>
+    </Figure>
+  )
+}
+
+export default CellsChart
+
+const Figure = styled('figure')({ margin: '6px 0 0', maxWidth: 640, '& figcaption': { fontSize: 12.5 } })
