@@ -31,6 +31,8 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
     return { time: (used * whole) / scale, volts: typ, between: [min, max] }
   })
   const all = points.flatMap((p) => p.between)
+  // Half volts.
+  const [low, high] = [Math.floor(Math.min(...all) * 2) / 2, Math.ceil(Math.max(...all) * 2) / 2]
   return (
     <Figure>
       <ResponsiveContainer width="100%" height={190}>
@@ -47,7 +49,8 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
           />
           <YAxis
             type="number"
-            domain={[Math.floor(Math.min(...all) * 2) / 2, Math.ceil(Math.max(...all) * 2) / 2]}
+            domain={[low, high]}
+            ticks={Array.from({ length: Math.round((high - low) * 2) + 1 }, (_, i) => low + i / 2)}
             tick={label}
             stroke={palette.text.secondary}
             width={56}
