@@ -47,7 +47,7 @@ const sticksOut = (page: Page) =>
 test('on a phone, by day and by lamp, no page has a fault by axe or runs out at the side', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await page.setViewportSize({ width: 390, height: 844 })
   const id = await openDemo(page, 'needs')
   // Every page in both lights in `npm run deep`; here each in one, by a seed that is printed.

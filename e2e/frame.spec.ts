@@ -153,7 +153,7 @@ test('putting a project away can be taken back', async ({ page }) => {
 })
 
 test('axe finds nothing serious on any screen, by day and by lamp', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await page.emulateMedia({ colorScheme: 'light' })
   await page.goto('/')
   await expect(page.getByRole('link', { name: 'Darkroom timer' }).first()).toBeVisible()

@@ -253,7 +253,7 @@ test('copied and changed with faults beside their fields; a project takes the ch
 })
 
 test('axe finds nothing serious on the library’s pages, by day and by lamp', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(360_000)
   await page.emulateMedia({ colorScheme: 'light' })
   await page.goto('/parts')
   await expect(page.getByRole('link', { name: 'Trestle 32' })).toBeVisible()
