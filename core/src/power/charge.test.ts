@@ -42,8 +42,9 @@ test('what each part takes in a day, what each state does, and both are all of i
   expect(charge.parts.map((p) => p.current.value.typ)).toEqual(
     charge.parts.map((p) => p.current.value.typ).toSorted((x, y) => y - x),
   )
-  // A share is never more than all, though both are uncertain.
-  for (const p of charge.parts) expect(p.part.value.max).toBeLessThanOrEqual(1 + 1e-9)
+  // At the least and the most against what is usual.
+  const one = part('d1')
+  expect(one.part.value.max).toBeCloseTo(one.day.value.max / charge.day.value.typ, 9)
 })
 
 test('behind a regulator that switches a part takes its share of what goes in, and the regulator its own', () => {

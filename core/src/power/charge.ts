@@ -1,8 +1,9 @@
 // Where the charge goes: what each state takes of a day’s, and what each part takes over all of them, as the source sees it.
 
 import { fromPart, type Worked } from '../findings'
+import { exactly } from '../quantity'
 import type { State } from '../states'
-import { dimensionOf, number, sum } from '../sums'
+import { asVariable, dimensionOf, number, sum } from '../sums'
 import { type Converter, wayTo } from '../supply'
 import type { PowerResult } from './resolve'
 
@@ -14,7 +15,7 @@ export interface Spent {
   current: Worked
   /** In a day, Ah. */
   day: Worked
-  /** Of all that the source gives, 0 to 1. */
+  /** Of all that the source usually gives, 0 to 1. */
   part: Worked
 }
 
@@ -26,6 +27,7 @@ export interface Charge {
   parts: readonly Spent[]
 }
 
+// What is known of a current is carried on as it is: it comes in once in each sum here, and is searched no second time.
 const hours = number(86400, dimensionOf('s'))
 
 const quiescentOf = ({ part }: Converter) =>
@@ -66,12 +68,17 @@ export const chargeOf = (power: PowerResult): Charge | undefined => {
   const { supplies, loads, consumers, states } = power
   const way = wayTo(supplies, supplies.own)
   const head = loads.rails[way.head]!
-  if (!way.source || head.average.value.max <= 0) return undefined
+  if (!way.source || head.average.value.typ <= 0) return undefined
+  const I_usual = { ...asVariable(head.average), symbol: 'I_usual', value: exactly(head.average.value.typ) }
   const perDay = (name: string, I: Worked): Worked =>
-    sum({ label: `${name}, in a day`, symbol: 'Q', unit: 'Ah' }, { I }, (i) => i.I.times(hours))
+    sum({ label: `${name}, in a day`, symbol: 'Q', unit: 'Ah' }, { I: asVariable(I) }, (i) =>
+      i.I.times(hours),
+    )
   const partOf = (name: string, I: Worked): Worked =>
-    sum({ label: `${name}, of all that is taken`, symbol: 'p', unit: '' }, { I, I_all: head.average }, (i) =>
-      i.I.over(i.I_all),
+    sum(
+      { label: `${name}, of all that is usually taken`, symbol: 'p', unit: '' },
+      { I: asVariable(I), I_usual },
+      (i) => i.I.over(i.I_usual),
     )
   const spent = (id: string, name: string, current: Worked, over = current): Spent => ({
     id,
@@ -84,7 +91,7 @@ export const chargeOf = (power: PowerResult): Charge | undefined => {
     const current = head.cycle[state.id]!
     const over = sum(
       { label: `${state.name}, over all the time`, symbol: 'I', unit: 'A' },
-      { s: state.share, I_state: current },
+      { s: asVariable(state.share), I_state: asVariable(current) },
       (i) => i.s.times(i.I_state),
     )
     return { ...spent(state.id, state.name, current, over), state }
