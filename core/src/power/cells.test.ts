@@ -7,7 +7,7 @@ import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits } from '../design'
-import { FaultyFile, findPart, makeLibrary, readPart, type Source } from '../parts'
+import { type FaultyFile, findPart, makeLibrary, readPart, type Source } from '../parts'
 import { usedByVoltage } from '.'
 
 const shipped = shippedLibrary()
