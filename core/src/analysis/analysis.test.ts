@@ -312,6 +312,7 @@ test('every check has been seen firing here', () => {
     // in states/states.test.ts
     'states.overfull',
     'states.unknown-mode',
+    'states.wake',
     // in clock.test.ts
     'clock.too-loose',
     // in planner.test.ts
