@@ -4,8 +4,8 @@ import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type StateChoice } from '../design'
-import { cycleWithin, modesOf, proposedStates } from '.'
-import { findPart } from '../parts'
+import { cycleWithin, modesOf, proposedStates, wakingsOf } from '.'
+import { findPart, makeLibrary } from '../parts'
 
 const library = shippedLibrary()
 const look = (states: StateChoice[], of: Partial<Parameters<typeof project>[0]> = {}) =>
@@ -134,6 +134,7 @@ test.each([
     // 12 h and 12.01 h of 24
     expect(f.text).toBe('by day, by night: together they take 100.04 % of the time.')
     expect(f.because[0]!.text).toBe('by day takes 50 %, 12 h 0 min a day')
+    expect(f.fixes).toEqual([])
   }
   expect(states[2]!.share.value.typ).toBe(0)
 })
@@ -180,6 +181,8 @@ test('a mode that is not there is told, and counts as the most that it can be', 
   const chip = a.power.consumers.find((c) => c.id === 'chip')!
   expect(chip.cycle.x).toBe(chip.work)
   expect(look([rest]).findings.filter((f) => f.check.startsWith('states.'))).toEqual([])
+  const known = look([{ id: 'x', name: 'busy', lasts: 1, every: 2, modes: { d1: 'work' } }, rest])
+  expect(known.findings.filter((f) => f.check === 'states.unknown-mode')).toEqual([])
 })
 
 describe('what follows what, to be drawn', () => {
@@ -239,6 +242,11 @@ describe('a lamp that a leg lights', () => {
   })
   test('what can be said of a device', () => {
     const of = (id: string) => modesOf(findPart(library, 'device', id)!).map((m) => m.id)
+    // One that a leg lights in one of its wirings can be told to be off.
+    const lamp = findPart(library, 'device', 'lamp-green')!
+    const button = findPart(library, 'device', 'push-button')!
+    const either = { ...lamp, wirings: [...button.wirings, ...lamp.wirings] }
+    expect(modesOf(either).map((m) => m.id)).toEqual(['off', 'on'])
     expect([of('lamp-green'), of('weight-amplifier'), of('push-button')]).toEqual([
       ['off', 'on'],
       ['rest', 'work'],
@@ -348,6 +356,43 @@ describe('what begins a state, while the chip sleeps', () => {
         buttons,
       ),
     ).toEqual([])
+  })
+  test('what ends its sleep is in no file: said, and no answer made up', () => {
+    const silent = makeLibrary(
+      Object.values(library.parts).map((p) =>
+        p.kind === 'chip'
+          ? { ...p, modes: p.modes.map((m) => ({ ...m, wakes: undefined, wakeUps: undefined })) }
+          : p,
+      ),
+    )
+    const of = (states: StateChoice[]) =>
+      analyse(
+        applyEdits(
+          project({ chip: 'td8-28-dip', source: 'cells-2-aa', devices: [['wake-button', 'Look']] }),
+          [{ kind: 'setStates', states }],
+        ),
+        silent,
+      )
+        .findings.filter((f) => f.check === 'states.wake')
+        .map((f) => [f.severity, f.text, f.because[1]!.text, f.fixes])
+    const why = 'its file does not say what ends “stopped”'
+    expect(of([weighs, { ...shows, begins: 'd1' }, rest])).toEqual([
+      ['risks', 'Whether Look can end “stopped” for showing is not known.', why, []],
+      ['risks', 'Whether its time can end “stopped” for weighing is not known.', why, []],
+    ])
+  })
+  test('by which legs a device wakes; none for its time, or where nobody said', () => {
+    const a = look([weighs, { ...shows, begins: 'd1' }, { ...shows, id: 'x' }, rest], buttons)
+    const leg = Object.entries(a.pins.assignment).find(([signal]) => signal.startsWith('d1.'))?.[1]
+    expect(leg).toBeDefined()
+    expect(wakingsOf(a).map((w) => [w.state.id, w.by, w.can, w.pins])).toEqual([
+      ['w', 'clock', 'yes', []],
+      ['s', 'device', 'yes', [leg]],
+      ['x', 'unsaid', 'unknown', []],
+    ])
+    // Without a chip nothing sleeps yet.
+    const bare = analyse({ ...a.design, chip: {} }, library)
+    expect([wakingsOf(bare), bare.states.map((s) => s.asleep)]).toEqual([[], [false, false, false, false]])
   })
   test('nobody said what: told, with those who could', () =>
     expect(told([shows, rest], buttons)).toEqual([
