@@ -264,7 +264,8 @@ const laws: Law[] = [
       const after = heldIn(a, raised)
         ? raised.power.regulation
         : regulate(regulation.regulator, a.power.loaded, input, d.needs.limits.ambient)
-      return after.dissipation.value.max < regulation.dissipation.value.max * (1 - 1e-9)
+      // Where the box of tolerances is searched a sum is within 0.01 % of its greatest.
+      return after.dissipation.value.max < regulation.dissipation.value.max * (1 - 1e-4)
         ? 'cooler'
         : undefined
     },
