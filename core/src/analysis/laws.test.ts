@@ -264,8 +264,9 @@ const laws: Law[] = [
       const after = heldIn(a, raised)
         ? raised.power.regulation
         : regulate(regulation.regulator, a.power.loaded, input, d.needs.limits.ambient)
-      // Where the box of tolerances is searched a sum is within 0.01 % of its greatest.
-      return after.dissipation.value.max < regulation.dissipation.value.max * (1 - 1e-4)
+      // Where the box of tolerances was searched, which ends in its middle, a sum is within 0.01 % of its greatest; else exact.
+      const searched = [after, regulation].some((r) => r.dissipation.corners!.max.where.includes('a middle'))
+      return after.dissipation.value.max < regulation.dissipation.value.max * (1 - (searched ? 1e-4 : 1e-9))
         ? 'cooler'
         : undefined
     },

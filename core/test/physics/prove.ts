@@ -214,10 +214,10 @@ export const prove = (
       through(on) > 0.8 * whole || weak,
       () => `${wire.signal.name} gets ${through(on).toFixed(4)} W of ${whole.toFixed(4)} W`,
     )
-    // What a linear regulator turns to heat is not burnt elsewhere: the source’s current at the load’s voltage.
     const given = Math.abs(on!.power(sourceOf(on!)))
-    const reaches = given * Math.min(1, nominal / (a.power.source ? typ(a.power.source.voltage) : nominal))
-    must('nothing else burns', reaches < 3 * whole + 1, () => `${given.toFixed(2)} W from the source`)
+    // A linear regulator turns to heat what its source has more than the load.
+    const above = a.power.source ? Math.max(1, typ(a.power.source.voltage) / nominal) : 1
+    must('nothing else burns', given < 3 * whole * above + 1, () => `${given.toFixed(2)} W from the source`)
   }
 
   // Contacts: high while open, low while closed.
