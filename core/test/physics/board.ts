@@ -257,7 +257,7 @@ const deviceOn = (
       else add(id, curveOf(led), supply, at)
     }
     if (e.kind === 'switched' && supply)
-      add(id, { kind: 'resistor', resistance: 3.3 / typ(e.current) }, supply, at)
+      add(id, { kind: 'resistor', resistance: loadOhms(instance!.part, e.current) }, supply, at)
     if (e.kind === 'contact')
       add(
         id,
@@ -351,6 +351,12 @@ const elementsOf = (
   )
   return elements
 }
+
+/** A load behind a transistor: it takes its current at the supply of its sheet, 12 V for a valve of 12 V. */
+export const loadOhms = (
+  { supply }: Pick<Device, 'supply'>,
+  current: Parameters<typeof fullRange>[0],
+): number => (supply ? typ(supply) : 3.3) / typ(current)
 
 export const solveBoard = (
   a: Analysis,

@@ -4,7 +4,7 @@
 import type { Analysis } from '../../src/analysis'
 import type { Part } from '../../src/parts'
 import { fullRange } from '../../src/quantity'
-import { type Placed, solveBoard, type State } from './board'
+import { loadOhms, type Placed, solveBoard, type State } from './board'
 
 const typ = (r: Parameters<typeof fullRange>[0]) => fullRange(r).typ
 const v = (u: number) => `${u.toFixed(3)} V`
@@ -199,7 +199,7 @@ export const prove = (
     ].map((drives) => solve({ drives }))
     const nominal = on!.voltage(load.legs.find((l) => l.name === '+' || /V/.test(l.name))?.net ?? 'VCC')
     const through = (p: typeof on) => Math.abs(p!.power(id))
-    const whole = nominal ** 2 / (3.3 / typ(electrical.current))
+    const whole = nominal ** 2 / loadOhms(load.instance!.part, electrical.current)
     must(
       'loads rest',
       through(off) < 1e-3 * whole && through(low) < 1e-3 * whole,
@@ -215,9 +215,14 @@ export const prove = (
       () => `${wire.signal.name} gets ${through(on).toFixed(4)} W of ${whole.toFixed(4)} W`,
     )
     const given = Math.abs(on!.power(sourceOf(on!)))
-    // A linear regulator turns to heat what its source has more than the load.
-    const above = a.power.source ? Math.max(1, typ(a.power.source.voltage) / nominal) : 1
-    must('nothing else burns', given < 3 * whole * above + 1, () => `${given.toFixed(2)} W from the source`)
+    must('nothing else burns', given < 3 * whole + 1, () => `${given.toFixed(2)} W from the source`)
+    // Nor does more flow than is foretold with everything at work.
+    const most = a.power.fromSource.value.max * (a.power.source ? fullRange(a.power.source.voltage).max : 0)
+    must(
+      'no more than foretold',
+      given < 1.03 * most + 1e-3,
+      () => `${given.toFixed(3)} W from the source, of ${most.toFixed(3)} W at most`,
+    )
   }
 
   // Contacts: high while open, low while closed.
