@@ -1,7 +1,6 @@
 // Highest clock against supply, with this project's point.
 
 import { fullRange } from '@root-board/core/quantity'
-import { useTheme, styled } from '@mui/material'
 import {
   CartesianGrid,
   Line,
@@ -13,10 +12,11 @@ import {
   YAxis,
 } from 'recharts'
 import { useStage } from '../../shared/analysis'
+import { Figure, useChartLook } from '../../shared/chart'
 
 const FrequencyChart = () => {
+  const { palette, label, grid, axis, usual } = useChartLook()
   const { analysis } = useStage()
-  const { palette } = useTheme()
   const chip = analysis.chip.chip!
   const { clock, power } = analysis
   const supply = fullRange(chip.supply.recommended)
@@ -28,24 +28,21 @@ const FrequencyChart = () => {
   const rail = power.rail?.value
   const [low, high] = [Math.floor(supply.min), Math.ceil(supply.max)]
   const volts = Array.from({ length: high - low + 1 }, (_, i) => low + i)
-  const label = { fill: palette.text.secondary, fontSize: 12 }
   return (
     <Figure>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart data={points} margin={{ top: 8, right: 16, bottom: 18, left: 0 }}>
-          <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
+          <CartesianGrid {...grid} />
           <XAxis
             dataKey="supply"
             type="number"
             domain={[low, high]}
             ticks={volts}
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             label={{ value: 'supply, V', position: 'insideBottom', offset: -8, ...label }}
           />
           <YAxis
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             width={44}
             label={{ value: 'clock, MHz', angle: -90, position: 'insideLeft', offset: 14, ...label }}
           />
@@ -58,13 +55,7 @@ const FrequencyChart = () => {
               ifOverflow="extendDomain"
             />
           )}
-          <Line
-            dataKey="megahertz"
-            stroke={palette.text.primary}
-            strokeWidth={1.6}
-            dot={{ r: 2.5, fill: palette.text.primary }}
-            isAnimationActive={false}
-          />
+          <Line dataKey="megahertz" {...usual} />
           {rail && (
             <ReferenceDot
               x={rail.typ}
@@ -92,8 +83,3 @@ const FrequencyChart = () => {
 }
 
 export default FrequencyChart
-
-const Figure = styled('figure')({
-  margin: 0,
-  '& figcaption': { fontSize: 12.5 },
-})

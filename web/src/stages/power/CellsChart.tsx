@@ -3,7 +3,6 @@
 import type { CellsUse } from '@root-board/core/power'
 import type { Source } from '@root-board/core/parts'
 import { fullRange } from '@root-board/core/quantity'
-import { useTheme, styled } from '@mui/material'
 import {
   Area,
   CartesianGrid,
@@ -15,12 +14,12 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { Figure, useChartLook } from '../../shared/chart'
 
 const hour = 3600
 
 const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
-  const { palette } = useTheme()
-  const label = { fill: palette.text.secondary, fontSize: 12 }
+  const { palette, label, grid, axis, usual, band } = useChartLook()
   const runtime = cells.runtime.value.typ
   const whole = runtime / (cells.usable?.value.typ ?? 1)
   const inDays = whole > 72 * hour
@@ -37,13 +36,12 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
     <Figure>
       <ResponsiveContainer width="100%" height={190}>
         <ComposedChart data={points} margin={{ top: 8, right: 24, bottom: 18, left: 0 }}>
-          <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
+          <CartesianGrid {...grid} />
           <XAxis
             dataKey="time"
             type="number"
             domain={[0, 'dataMax']}
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             tickFormatter={(t: number) => String(Number(t.toPrecision(3)))}
             label={{ value: inDays ? 'days' : 'hours', position: 'insideBottom', offset: -8, ...label }}
           />
@@ -51,8 +49,7 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
             type="number"
             domain={[low, high]}
             ticks={Array.from({ length: Math.round((high - low) * 2) + 1 }, (_, i) => low + i / 2)}
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             width={56}
             label={{ value: 'cells, V', angle: -90, position: 'insideLeft', offset: 14, ...label }}
           />
@@ -65,20 +62,8 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
               ifOverflow="hidden"
             />
           )}
-          <Area
-            dataKey="between"
-            stroke="none"
-            fill={palette.info.main}
-            fillOpacity={0.16}
-            isAnimationActive={false}
-          />
-          <Line
-            dataKey="volts"
-            stroke={palette.text.primary}
-            strokeWidth={1.6}
-            dot={{ r: 2.5, fill: palette.text.primary }}
-            isAnimationActive={false}
-          />
+          <Area dataKey="between" {...band} />
+          <Line dataKey="volts" {...usual} />
           {cells.usable && (
             <ReferenceLine x={runtime / scale} stroke={palette.error.main} strokeDasharray="4 3" />
           )}
@@ -93,5 +78,3 @@ const CellsChart = ({ source, cells }: { source: Source; cells: CellsUse }) => {
 }
 
 export default CellsChart
-
-const Figure = styled('figure')({ margin: '6px 0 0', maxWidth: 640, '& figcaption': { fontSize: 12.5 } })

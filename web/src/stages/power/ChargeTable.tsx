@@ -167,6 +167,14 @@ export const Cells = ({ charge }: { charge: Charge }) => {
         <Num worked={runtime}>{durationWords(runtime.value.typ)}</Num>, from{' '}
         {durationWords(runtime.value.min)} at the worst to {durationWords(runtime.value.max)} at the best.
       </p>
+      {!source.discharge && (
+        <p className="faint">
+          Its file has no curve of their voltage: they are taken to fall evenly from fresh to empty.
+        </p>
+      )}
+      {!source.selfDischarge && (
+        <p className="faint">What they lose by themselves is not in its file, and not counted.</p>
+      )}
       <Suspense fallback={<p className="faint">Drawing …</p>}>
         <CellsChart source={source} cells={cells} />
       </Suspense>

@@ -4,25 +4,24 @@ import type { StateChoice } from '@root-board/core/design'
 import { formatQuantity, timeWords } from '@root-board/core/quantity'
 import { cycleWithin, periodOf } from '@root-board/core/states'
 import { railOf } from '@root-board/core/supply'
-import { useTheme, styled } from '@mui/material'
 import { useState } from 'react'
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { Choice } from '../../kit/inputs'
 import { useStage } from '../../shared/analysis'
+import { Figure, useChartLook } from '../../shared/chart'
 
 const day = 86400
 /** What takes nothing has no place among decades. */
 const least = 1e-9
 
 const CycleChart = ({ states }: { states: StateChoice[] }) => {
+  const { palette, grid, axis } = useChartLook()
   const { analysis } = useStage()
-  const { palette } = useTheme()
   const { supplies, loads } = analysis.power
   const busy = states.reduce((sum, s) => sum + (s.lasts ?? 0), 0)
   const periods = states.map(periodOf).filter((p) => p !== undefined)
-  const windows = [...new Set([busy * 1.25, ...periods, day])]
-    .filter((w) => w > 0 && cycleWithin(states, w) !== undefined)
-    .sort((a, b) => a - b)
+  const all = [...new Set([busy * 1.25, ...periods, day])].filter((w) => w > 0).sort((a, b) => a - b)
+  const windows = all.filter((w) => cycleWithin(states, w) !== undefined)
   const [chosen, setChosen] = useState<number>()
   const window = chosen !== undefined && windows.includes(chosen) ? chosen : (windows[0] ?? day)
   const segments = cycleWithin(states, window) ?? []
@@ -58,7 +57,6 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
   const low = 10 ** Math.floor(Math.log10(Math.min(...currents)))
   const high = 10 ** Math.ceil(Math.log10(Math.max(...currents) * 1.0001))
   const decades = Array.from({ length: Math.round(Math.log10(high / low)) + 1 }, (_, i) => low * 10 ** i)
-  const label = { fill: palette.text.secondary, fontSize: 12 }
   return (
     <Figure>
       <label>
@@ -74,13 +72,12 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
       </label>
       <ResponsiveContainer width="100%" height={190}>
         <LineChart data={points} margin={{ top: 8, right: 16, bottom: 18, left: 8 }}>
-          <CartesianGrid stroke={palette.divider} strokeDasharray="2 4" />
+          <CartesianGrid {...grid} />
           <XAxis
             dataKey="time"
             type="number"
             domain={[0, window]}
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             tickFormatter={(t: number) => timeWords(Number(t.toPrecision(3)))}
           />
           <YAxis
@@ -88,8 +85,7 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
             domain={[low, high]}
             ticks={decades}
             allowDataOverflow
-            tick={label}
-            stroke={palette.text.secondary}
+            {...axis}
             width={64}
             tickFormatter={(a: number) => formatQuantity(Number(a.toPrecision(3)), 'A')}
           />
@@ -111,14 +107,10 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
       <figcaption className="faint">
         Typical current from the source, each state at its time. When exactly each begins is not known: here
         one after the other, and the currents’ numbers are in the table above.
+        {windows.length < all.length && ' Longer times have too many changes to be drawn.'}
       </figcaption>
     </Figure>
   )
 }
 
 export default CycleChart
-
-const Figure = styled('figure')({
-  margin: '8px 0 0',
-  '& figcaption': { fontSize: 12.5 },
-})

@@ -4,10 +4,11 @@ import { styled } from '@mui/material'
 import { Link } from 'react-router'
 import type { Design } from '@root-board/core/design'
 import { questions } from '../../worker/client'
-import { useAsked } from '../../shared/use-asked'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
+import { NotPlanned } from './NotPlanned'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
 import { Regulators } from './Regulators'
@@ -19,7 +20,7 @@ const ask = (design: Design) => questions.charge(design)
 
 const PowerPage = () => {
   const { analysis } = useStage()
-  const { answer: charge } = useAsked(ask)
+  const { answer: charge, failed, again } = useAsked(ask)
   const { power } = analysis
   return (
     <Page>
@@ -41,6 +42,10 @@ const PowerPage = () => {
         {power.source && <LimitTable />}
       </div>
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
+      {failed && <QuestionFailed why={failed} again={again} />}
+      {charge && analysis.pins.plan?.status === 'undecided' && (
+        <NotPlanned so="Cells may not last as long." />
+      )}
       {charge && <Cells charge={charge} />}
       {charge && (
         <>

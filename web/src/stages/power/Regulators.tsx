@@ -7,6 +7,7 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { Num } from '../../kit/Num'
+import { NotPlanned } from './NotPlanned'
 
 const ask = (design: Design) => questions.regulators(design)
 
@@ -20,12 +21,7 @@ export const Regulators = () => {
       <h2 id="regulators">Regulators for this load</h2>
       {failed && <QuestionFailed why={failed} again={again} />}
       {!ranked && !failed && <Waiting words="Trying every regulator at this load …" />}
-      {answer?.undecided && (
-        <p className="risks">
-          The pins are not planned: what their lamps and loads draw is not all in this. A regulator that does
-          here may be too small.
-        </p>
-      )}
+      {answer?.undecided && <NotPlanned so="A regulator that does here may be too small." />}
       <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
         <Table>
           <Columns

@@ -4,7 +4,10 @@ jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test
 
 import { act, fireEvent, screen, within } from '@testing-library/react'
 import type { Design, StateChoice } from '@root-board/core/design'
-import { demo, design, show, steps, timer } from '../../../test/stage'
+import { analyse } from '@root-board/core/analysis'
+import { makeLibrary, type Part } from '@root-board/core/parts'
+import { questions } from '../../../test/questions'
+import { demo, design, library, show, steps, timer } from '../../../test/stage'
 import PowerPage from './PowerPage'
 import { percent } from './States'
 
@@ -154,3 +157,29 @@ test.each([
   [0.99713, '99.71 %'],
   [1, '100 %'],
 ])('a share of %d is %s', (share, words) => expect(percent(share)).toBe(words))
+
+describe('what is not known is said', () => {
+  test('cells whose file has neither curve nor loss', async () => {
+    const aa = { ...library.parts['cells-3-aa']!, discharge: undefined, selfDischarge: undefined } as Part
+    const others = Object.values(library.parts).filter((p) => p.id !== aa.id)
+    const analysis = analyse(demo('hive-scale'), makeLibrary([...others, aa]))
+    show(<PowerPage />, demo('hive-scale'), '/', { looking: { analysis } })
+    await act(async () => new Promise((done) => setTimeout(done, 0)))
+    const cells = screen.getByRole('region', { name: 'How long the cells last' })
+    expect(plain(cells)).toContain('no curve of their voltage')
+    expect(plain(cells)).toContain('not in its file, and not counted')
+  })
+  test('with both, neither sentence', async () => {
+    await open(demo('hive-scale'))
+    const cells = screen.getByRole('region', { name: 'How long the cells last' })
+    expect(plain(cells)).not.toMatch(/no curve|not counted/)
+  })
+  test('a question that failed, and can be asked again', async () => {
+    const charge = jest.spyOn(questions, 'charge').mockRejectedValueOnce(new Error('the worker is gone'))
+    await open(demo('hive-scale'))
+    expect(screen.getByRole('alert').textContent).toContain('the worker is gone')
+    fireEvent.click(within(screen.getByRole('alert')).getByRole('button', { name: 'Ask again' }))
+    expect(await screen.findByRole('table', { name: 'Where the charge goes' })).toBeTruthy()
+    charge.mockRestore()
+  })
+})
