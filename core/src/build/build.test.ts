@@ -874,6 +874,23 @@ test('every expectation of every step can show its working', () => {
   ).toEqual([])
 })
 
+test.each([
+  // Lead: hundreds of amperes into a short. Lithium: fire; a coin cell can be swallowed as well. Alkaline and nickel: none of these.
+  ['battery-lead-12v', ['short']],
+  ['cell-pouch-2ah', ['lithium']],
+  ['cell-iron', ['lithium']],
+  ['cell-coin', ['lithium', 'children']],
+  ['cells-4-aa', []],
+  ['cells-3-nimh', []],
+])('what %s can do is said where it comes in', (source, cautions) => {
+  const regulator = source === 'battery-lead-12v' ? 'bl5-cool' : undefined
+  const { steps } = analyse(project({ chip: 'td8-28-dip', source, regulator, devices: [] }), library).build
+  const all = cautionsBeside(steps).flat()
+  const kinds = ['mains', 'lithium', 'short', 'children'] as const
+  expect(kinds.filter((k) => all.includes(k)).toSorted()).toEqual(cautions.toSorted())
+  if (cautions.includes('short')) expect(cautionWords.short).toMatch(/fuse.*flames/i)
+})
+
 test('a chip whose file gives no price is counted, told and put after all that have one; it is not one that costs nothing', () => {
   const [dear, cheap, unknown] = [
     { id: 'a', price: 3 },

@@ -403,3 +403,27 @@ describe('what begins a state, while the chip sleeps', () => {
       ],
     ]))
 })
+
+test('while the chip sleeps its buses rest high: their pull-ups take nothing then; awake a twentieth of V/R, each line', () => {
+  const { power } = look(
+    [
+      { id: 'w', name: 'reading', lasts: 1, every: 4 },
+      { id: 'i', name: 'waiting', lasts: 1, every: 4, chip: 'idle' },
+      rest,
+    ],
+    { devices: [['humidity-two-wire', 'Air']] },
+  )
+  const pulls = power.consumers.find((c) => c.id === 'pull-ups')!
+  // The sensor's own board pulls both lines up by 10 kΩ: 2 · 2.6 V / 10 kΩ, a twentieth of the time, as nobody has said more.
+  const awake = 0.05 * 2 * 2.6e-4
+  expect(['w', 'i', 'asleep'].map((s) => pulls.cycle[s]!.value.typ)).toEqual([
+    expect.closeTo(awake, 9),
+    expect.closeTo(awake, 9),
+    0,
+  ])
+  // A contact is closed by who presses it, asleep or not: its leg's own pull-up goes on.
+  const contact = look([{ id: 'w', name: 'reading', lasts: 1, every: 4 }, rest], {
+    devices: [['push-button', 'Go']],
+  }).power.consumers.find((c) => c.id === 'pull-ups')!
+  expect(contact.cycle.asleep!.value.typ).toBeGreaterThan(0)
+})

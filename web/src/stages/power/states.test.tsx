@@ -158,6 +158,28 @@ test.each([
   [1, '100 %'],
 ])('a share of %d is %s', (share, words) => expect(percent(share)).toBe(words))
 
+test('a clock that does not go on in the sleep is not set', async () => {
+  const d = demo('hive-scale')
+  await open({
+    ...d,
+    chip: { part: 'ox7-module' },
+    power: { source: 'usb-port' },
+    needs: {
+      ...d.needs,
+      devices: [],
+      states: [
+        { id: 'w', name: 'weighing', lasts: 1, every: 600 },
+        { id: 'r', name: 'asleep', chip: 'off' },
+      ],
+    },
+  })
+  const calls = within(screen.getByRole('region', { name: /^Before each sleep/ })).getAllByRole('listitem')
+  expect(calls.map((l) => l.textContent)).toEqual([
+    'Go to “processor stopped, design held”.',
+    'Awake again, ask what woke it. What memory is kept is not in its file: read it in the sheet.',
+  ])
+})
+
 describe('what is not known is said', () => {
   test('cells whose file has neither curve nor loss', async () => {
     const aa = { ...library.parts['cells-3-aa']!, discharge: undefined, selfDischarge: undefined } as Part
