@@ -1,8 +1,8 @@
 // What the worker answers, computed here: the tests’ page has no workers.
 
-import { analyse, regulatorsOf, rhythmsOf } from '@root-board/core/analysis'
+import { analyse, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
-import { chargeOf } from '@root-board/core/power'
+import { chargeOf, measuredOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
 
@@ -13,6 +13,17 @@ export const questions = {
       ranked: regulatorsOf(analysis, libraryFor(design, library)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
+  },
+  measured: (design: Design) =>
+    Promise.resolve(spelled(measuredOf(analyse(design, libraryFor(design, library))))),
+  sources: (design: Design) => {
+    const analysis = analyse(design, libraryFor(design, library))
+    return Promise.resolve(
+      spelled({
+        ranked: sourcesOf(analysis, libraryFor(design, library)),
+        undecided: analysis.pins.plan?.status === 'undecided',
+      }),
+    )
   },
   charge: (design: Design) =>
     Promise.resolve(spelled(chargeOf(analyse(design, libraryFor(design, library)).power))),

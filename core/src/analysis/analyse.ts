@@ -17,7 +17,7 @@ import {
 import { resolveNeeds } from '../needs'
 import type { Library } from '../parts'
 import { type Patience, usualPatience } from '../patience'
-import { type RankedRegulator, rankRegulators } from '../power'
+import { type RankedRegulator, rankRegulators, type RankedSource, rankSources } from '../power'
 import { ownVoltage } from '../supply'
 import { type Gauge, gaugesOf } from './gauges'
 import { allChecks, stagesInTurn } from './stages'
@@ -33,9 +33,13 @@ const memory = new WeakMap<Analysis, Remembered>()
 
 /** Every regulator of the library at the project’s load and input. */
 export const regulatorsOf = (
-  analysis: Pick<Analysis, 'design' | 'needs' | 'chip' | 'pins' | 'power'>,
+  analysis: Pick<Analysis, 'design' | 'needs' | 'chip' | 'pins' | 'power' | 'clock'>,
   library: Library,
 ): RankedRegulator[] => rankRegulators({ ...analysis, library })
+
+/** Every source of the library with the project’s regulator and load. */
+export const sourcesOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedSource[] =>
+  rankSources({ ...analysis, library })
 
 /** What takes long, worked out at most once, and only when a check asks. */
 const onDemand = (

@@ -217,6 +217,7 @@ const proposed: Record<string, string[]> = {
   'signal on the crystal’s leg': ['Move Start to PA1', 'Release the lock'],
   'regulator too hot': [
     'Use BL5 cool 5 V',
+    'Use BS5 drop-in 5 V',
     'Feed it from USB port (5 V), without a regulator',
     'Feed it from 7.5 V adapter (7.5 V)',
   ],
@@ -231,7 +232,11 @@ const proposed: Record<string, string[]> = {
     'Feed it from 5 V adapter, 4 A (5 V), without a regulator',
     'Do without Servo',
   ],
-  'clock too fast for the supply': ['Clock at 8 MHz from crystal 8 MHz', 'Raise the rail with BL5 cool 5 V'],
+  'clock too fast for the supply': [
+    'Clock at 8 MHz from crystal 8 MHz',
+    'Raise the rail with BL5 cool 5 V',
+    'Raise the rail with BS5 drop-in 5 V',
+  ],
   'device that fights the programmer': [
     'Move Barrier to PB3',
     'Keep PC5 and the free legs of that kind free',
@@ -240,12 +245,17 @@ const proposed: Record<string, string[]> = {
   'gate without pull-down': ['Put in the gate pull-down of Buzzer'],
   'regulator input above its absolute maximum': [
     'Use BL5 cool 5 V',
+    'Use BS5 drop-in 5 V',
     'Feed it from USB port (5 V)',
     'Feed it from 5 V adapter, 2 A (5 V)',
   ],
-  'more current than the regulator gives': ['Use BL5 cool 5 V'],
+  'more current than the regulator gives': ['Use BL5 cool 5 V', 'Use BS5 drop-in 5 V', 'Use BS5 strong 5 V'],
   'chip on the wrong rail': ['Choose TD8-28 flat'],
-  'device on the wrong rail': ['Use BL5 cool 5 V', 'Feed Display from a second feed, USB port'],
+  'device on the wrong rail': [
+    'Use BL5 cool 5 V',
+    'Use BS5 drop-in 5 V',
+    'Feed Display from a second feed, USB port',
+  ],
   'over the current budget': ['Leave out the power lamp', 'Raise the budget to 230 mA'],
   'over the price limit': ['Raise the limit to € 27'],
   'more than the chip can serve': ['Choose TD8-40 DIP', 'Do without all 7 of Paper light'],
@@ -355,6 +365,10 @@ test('every check has been seen firing here', () => {
     // in traps.test.ts again
     'power.board-input',
     'power.feed-too-weak',
+    // in power/rank.test.ts
+    'power.eats-charge',
+    // in power/measured.test.ts
+    'power.measured-differs',
     // in power/stage.test.ts again
     'build.capacitor-esr',
   ])

@@ -9,7 +9,7 @@ import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, readDesign } from '../design'
 import { inWords } from '../findings'
-import { findPart, type Library, partsOfKind } from '../parts'
+import { findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
 import { steps } from '../patience'
 import { regulate } from '../power'
@@ -27,6 +27,59 @@ interface Law {
 const look = (d: Design, from: Library = library) => analyse(d, from, steps(3000))
 const near = (a: number, b: number, scale = Math.max(Math.abs(a), Math.abs(b))) =>
   Math.abs(a - b) <= 1e-9 * scale + 1e-12
+/** Seconds. */
+const day = 86400
+/** η of the sheet between two of its points, by hand. */
+const shareAt = ({ efficiency }: Regulator, I: number) => {
+  const above = efficiency!.findIndex((p) => p.current >= I)
+  const [p, q] = [efficiency![above - 1] ?? efficiency![0]!, efficiency!.at(above)!]
+  return p.current === q.current || above === -1
+    ? q.share
+    : p.share + ((q.share - p.share) * (I - p.current)) / (q.current - p.current)
+}
+
+/**
+ * What a switching regulator takes in a day, as a balance of power state by state: V · x = V · (its own + beside) + V_out · I / η, with
+ * V = V_source − R · x straight from a source; behind a diode between the input at full work and that without a load.
+ */
+const switchedCharge = (
+  power: Analysis['power'],
+  part: Regulator,
+  on: Analysis['power']['consumers'],
+  rail: { rail: { name: string }; average: { value: { typ: number } } },
+  lasts: readonly number[],
+): string | undefined => {
+  const { supplies, loads, consumers, states, source } = power
+  const converter = supplies.converters[0]!
+  if (loads.collapsing.length > 0 || !power.input || !source) return undefined
+  const at = (of: typeof on, state: string) => of.reduce((sum, c) => sum + c.cycle[state]!.value.typ, 0)
+  const q = fullRange(part.quiescent).typ
+  const taken = (state: string, V: (x: number) => number) => {
+    const I = at(
+      consumers.filter((c) => c.from === converter.to),
+      state,
+    )
+    const fixed = at(on, state) + q
+    let x = fixed
+    for (let n = 0; n < 500; n++) x = fixed + (fullRange(part.output).typ * I) / (shareAt(part, I) * V(x))
+    return x
+  }
+  const charge = (V: (x: number) => number) =>
+    states.reduce((sum, s, n) => sum + taken(s.id, V) * lasts[n]!, 0)
+  const got = rail.average.value.typ * day
+  if (supplies.guards.length === 0) {
+    const R = source.resistance ? fullRange(source.resistance).typ : 0
+    const all = charge((x) => fullRange(source.voltage).typ - R * x)
+    return Math.abs(got / all - 1) < 1e-4 ? undefined : `${rail.rail.name}: ${got} As a day and ${all}`
+  }
+  // Its usual voltage before loads are known is with a tenth of what the source gives in the diode: that may be more than flows.
+  const ends = [power.input.value.typ, supplies.open[converter.from]!.value.typ].map((V) => charge(() => V))
+  const [least, most] = [Math.min(...ends), Math.max(...ends)]
+  return got <= most * (1 + 1e-6) && got >= least * (1 - 1e-6)
+    ? undefined
+    : `${rail.rail.name}: ${got} As a day, not between ${least} and ${most}`
+}
+
 const fitted = (a: Analysis) =>
   a.build.support
     .filter((s) => s.present)
@@ -109,7 +162,6 @@ const laws: Law[] = [
   {
     name: 'the charge of a day is what each state takes times its length',
     of: (a, d) => {
-      const day = 86400
       const modes = (of: 'first' | 'last') =>
         Object.fromEntries(
           a.needs.instances.flatMap(({ need, part }) =>
@@ -146,6 +198,11 @@ const laws: Law[] = [
             (sum, c) => sum + power.states.reduce((q, s, n) => q + c.cycle[s.id]!.value.typ * lasts[n]!, 0),
             0,
           )
+        if (own?.topology === 'switching') {
+          const told = switchedCharge(power, own, on, rail, lasts)
+          if (told) return told
+          continue
+        }
         const all =
           charge(on) +
           (own
@@ -166,8 +223,20 @@ const laws: Law[] = [
       const beside = power.consumers
         .filter((c) => c.from === 'source')
         .reduce((sum, c) => sum + c.work.value.typ, 0)
-      const out = power.work.value.typ + own.typ + beside
-      return near(power.fromSource.value.typ, out) ? undefined : `${power.fromSource.value.typ} and ${out}`
+      const { regulator, input, work } = power
+      if (regulator.topology === 'linear') {
+        const out = work.value.typ + own.typ + beside
+        return near(power.fromSource.value.typ, out) ? undefined : `${power.fromSource.value.typ} and ${out}`
+      }
+      if (!input || power.loads.collapsing.length > 0) return 'not here'
+      // A switching one takes the power that it gives over its efficiency: between two points of its sheet a straight line.
+      const I = work.value.typ
+      const η = shareAt(regulator, I)
+      const taken = power.fromSource.value.typ - own.typ - beside
+      // Its input is gone round to 0.1 mV.
+      return near(taken * input.value.typ * η, fullRange(regulator.output).typ * I, input.value.typ * I * 1e3)
+        ? undefined
+        : `${taken * input.value.typ * η} W and ${fullRange(regulator.output).typ * I} W`
     },
   },
   {
@@ -175,14 +244,21 @@ const laws: Law[] = [
     of: ({ power }) => {
       const { regulation, input, loaded, railLoaded: rail, regulator } = power
       if (!regulation || !input || !rail) return 'not here'
+      const isSwitching = regulator!.topology === 'switching'
+      // One that can't hold its output is told; what flows is taken as if it did.
+      if (isSwitching && (regulation.margin.value.typ < 0 || power.loads.collapsing.length > 0))
+        return 'not here'
       const [V, U, I, q] = [
         input.value.typ,
-        rail.value.typ,
+        isSwitching ? fullRange(regulator!.output).typ : rail.value.typ,
         loaded.value.typ,
         fullRange(regulator!.quiescent).typ,
       ]
-      const heat = V * (I + q) - U * I
-      return near(regulation.dissipation.value.typ, heat, V * I)
+      const beside = power.consumers
+        .filter((c) => c.from === 'source')
+        .reduce((sum, c) => sum + c.work.value.typ, 0)
+      const heat = V * (isSwitching ? power.fromSource.value.typ - beside : I + q) - U * I
+      return near(regulation.dissipation.value.typ, heat, V * I * (isSwitching ? 1e3 : 1))
         ? undefined
         : `${regulation.dissipation.value.typ} and ${heat}`
     },
@@ -249,7 +325,7 @@ const laws: Law[] = [
     name: 'a higher input never cools a linear regulator',
     of: (a, d) => {
       const { source, regulation } = a.power
-      if (!source || !regulation) return 'not here'
+      if (!source || regulation?.regulator.topology !== 'linear') return 'not here'
       const raise = (v: number | undefined) => (v === undefined ? undefined : v + 1)
       const { voltage } = source
       const higher = {

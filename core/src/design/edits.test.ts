@@ -9,6 +9,7 @@ const frozen = <T>(of: T): T => {
 const lamp = { id: 'd1', part: 'lamp-red', name: 'Lamp', count: 3, settings: { 'light.current': 0.004 } }
 const face = { id: 'd2', part: 'glow-display', name: 'Face', count: 1, wiring: 'i2c', address: 0x3c, bus: 2 }
 const pump = { id: 'd7', part: 'relay-module', name: 'Pump', count: 1, fedBy: 'feed' as const }
+const meter = { id: 'm1', state: 'asleep', at: 'source' as const, reading: 2e-3 }
 const plan = { 'd1.1.light': 'PA1', 'd1.2.light': 'PA2', 'd7.1.IN': 'PB1' }
 const base: Design = frozen({
   format: 1,
@@ -24,7 +25,7 @@ const base: Design = frozen({
     radio: { 'd9.1.level': 'pause' },
     shifts: { 'd1.3.light': 'mosfet' },
   },
-  power: { source: 'adapter-9v', regulator: 'bl5-low', feed: 'adapter-5v' },
+  power: { source: 'adapter-9v', regulator: 'bl5-low', feed: 'adapter-5v', measured: [meter] },
   build: { support: { 'led:d1.2.light': 'out', bulk: 'in' } },
 })
 type Patch = { [K in keyof Design]?: Design[K] extends object ? Partial<Design[K]> : Design[K] }
@@ -377,6 +378,26 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     [{ part: 'br5-plain', name: 'BR5' }, 'Regulate with BR5', power({ regulator: 'br5-plain' })],
     [{ part: null, name: '' }, 'Feed the rail without a regulator', power({ regulator: undefined })],
   ],
+  addMeasurement: [
+    [
+      { measurement: { id: 'm2', state: 'asleep', at: 'source', reading: 2.3e-3 } },
+      'Note that 2.3 mA were measured',
+      power({ measured: [meter, { id: 'm2', state: 'asleep', at: 'source', reading: 2.3e-3 }] }),
+    ],
+  ],
+  changeMeasurement: [
+    [
+      { id: 'm1', change: { found: 'the lamp' } },
+      'Note what it was: the lamp',
+      power({ measured: [{ ...meter, found: 'the lamp' }] }),
+    ],
+    [
+      { id: 'm1', change: { reading: 3e-3 } },
+      'Change what was measured',
+      power({ measured: [{ ...meter, reading: 3e-3 }] }),
+    ],
+  ],
+  removeMeasurement: [[{ id: 'm1' }, 'Take a measurement away', power({ measured: undefined })]],
   leaveOut: [
     [
       { support: 'bulk', name: 'bulk capacitor' },

@@ -13,7 +13,7 @@ import {
   recordOf,
   text,
 } from '../parts'
-import { busSpeeds, type Design, radioAnswers, shiftKinds, stances } from './types'
+import { busSpeeds, type Design, measuredAt, radioAnswers, shiftKinds, stances } from './types'
 
 const names = lazy((value: unknown) => recordOf(value, identifier).required())
 const oneOf = (allowed: readonly string[]) => () => string().strict(true).oneOf(allowed).required()
@@ -57,6 +57,17 @@ const state = object({
   modes: lazy((value: unknown) =>
     value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
   ) as never,
+}).exact()
+
+const measurement = object({
+  id: identifier(),
+  state: identifier(),
+  at: string().strict(true).oneOf(measuredAt).required(),
+  reading: quantity('A').min(0).max(1000).required(),
+  range: quantity('A').min(1e-9).max(1000).optional(),
+  burden: quantity('Ω').min(0).max(1e6).optional(),
+  accuracy: number().strict(true).min(0).max(0.5).optional(),
+  found: optionalText(),
 }).exact()
 
 const schema = object({
@@ -122,6 +133,7 @@ const schema = object({
     source: identifier().optional(),
     regulator: identifier().optional(),
     feed: identifier().optional(),
+    measured: array().of(measurement).max(200).optional(),
   })
     .exact()
     .required(),
@@ -191,6 +203,11 @@ export const readDesign = (data: unknown, file: string): Design => {
     seen.add(d.id)
   })
   faults.push(...stateFaults(design.needs))
+  const measured = design.power.measured ?? []
+  measured.forEach(({ id }, i) => {
+    if (measured.findIndex((m) => m.id === id) < i)
+      faults.push({ path: `power.measured[${i}].id`, message: `${id} is there twice` })
+  })
   const parts = design.parts && readFacts(design.parts, faults)
   if (faults.length > 0) throw new FaultyFile(file, faults)
   return parts ? { ...design, parts } : design

@@ -76,6 +76,25 @@ export interface StateChoice {
   modes?: Record<string, string>
 }
 
+export const measuredAt = ['source', 'rail'] as const
+
+/** What a meter said of the built thing. It is what was seen, and never a promise of a sheet. */
+export interface Measurement {
+  id: string
+  /** By its id: what the machine was doing. */
+  state: string
+  /** At the source, or at the chip’s rail, fed there instead of by its regulator. */
+  at: (typeof measuredAt)[number]
+  /** Amperes. */
+  reading: number
+  /** What is known of the meter: its range in amperes, the ohms that it puts in the way, its error as a share of the reading. */
+  range?: number
+  burden?: number
+  accuracy?: number
+  /** What the difference turned out to come from, in the builder’s words. */
+  found?: string
+}
+
 export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
 /** What joins two levels in a line. */
 export type ShiftKind = (typeof shiftKinds)[number]
@@ -132,6 +151,8 @@ export interface Design {
     regulator?: string
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string
+    /** What was measured on the built thing. */
+    measured?: Measurement[]
   }
   /** The facts it was planned with, by part: they change when the builder takes newer ones over, never by themselves. */
   parts?: Record<string, Part>

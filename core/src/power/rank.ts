@@ -1,56 +1,210 @@
-// Every linear regulator of the library at this input and this load. Worked out when somebody asks: each is four sums.
+// Every regulator and every source of the library in the place of the present one, with what speaks against each. Worked out
+// when somebody asks. The loads are taken as they are: of a rail at another voltage some of them would draw otherwise.
 
-import { type Stages, type Worked, say } from '../findings'
-import type { NeedsResult } from '../needs'
-import { type Chip, partsOfKind } from '../parts'
-import { formatQuantity, fullRange } from '../quantity'
-import { type Objection, objections, regulate, type Regulation } from './regulate'
+import type { Design } from '../design'
+import { say, type Stages, type Worked } from '../findings'
+import { partsOfKind, type Source } from '../parts'
+import { formatQuantity, fullRange, type Range } from '../quantity'
+import { ownVoltage, railFor, supplyOf } from '../supply'
+import { type CellsUse, cellsUse } from './cells'
+import { feedingOf, type Fed } from './feeding'
+import { eatenBy, type Objection, objections, type Regulation } from './regulate'
+import { alwaysAtWork, neediest, stopAt } from './resolve'
+
+type Asked = Pick<Stages, 'design' | 'library' | 'needs' | 'chip' | 'power' | 'clock'>
 
 export interface RankedRegulator extends Regulation {
   no: Objection[]
   chosen: boolean
 }
 
+export interface RankedSource {
+  source: Source
+  no: Objection[]
+  chosen: boolean
+  /** At the regulator’s input with all that can flow; of the rail where there is none. */
+  input?: Worked
+  fromSource: Worked
+  /** Of one that runs down. */
+  cells?: CellsUse
+}
+
+/** The project fed in another way, with what is drawn as it is. */
+const fedAs = ({ design, library, power }: Asked, change: Partial<Design['power']>): Fed => {
+  const supplies = supplyOf({ ...design, power: { ...design.power, ...change } }, library)
+  const { own, fed } = power.supplies
+  const moved = (id: string, from: string): string => {
+    const need = design.needs.devices.find((d) => d.id === id.split('.')[0])
+    if (need && from !== own) return railFor(supplies, need).id
+    if (need?.fedBy === 'source') return railFor(supplies, need).id
+    return from === own ? supplies.own : from === fed.source ? supplies.fed.source : from
+  }
+  const consumers = power.consumers.map((c) => ({ ...c, from: moved(c.id, c.from) }))
+  return feedingOf(supplies, consumers, power.states, design.needs.limits.ambient)
+}
+
+/** Chip and devices that a voltage doesn’t suit, by the rail that it is on. */
+const unhappyWith = (
+  { chip: { chip }, needs }: Asked,
+  { supplies, regulator }: Fed,
+  /** Of whose rail it is said. */
+  of: 'regulator' | 'source',
+): Objection[] => {
+  const rails = supplies.rails.flatMap(({ id }) => {
+    const voltage = supplies.open[id]
+    return voltage && id !== supplies.fed.feed ? [{ id, voltage }] : []
+  })
+  return rails.flatMap(({ id, voltage }): Objection[] => {
+    const on = [
+      ...(chip && id === supplies.own
+        ? [{ name: chip.name, supply: fullRange(chip.supply.recommended) }]
+        : []),
+      ...needs.instances.flatMap((i) =>
+        i.part.supply && railFor(supplies, i.need).id === id
+          ? [{ name: i.name, supply: fullRange(i.part.supply) }]
+          : [],
+      ),
+    ]
+    const through = regulator && id === supplies.own ? regulator : undefined
+    // That it lacks room is told of the regulator: here, whether what it is made for suits.
+    const { min, max } =
+      through && voltage.value.max <= fullRange(through.output).max
+        ? fullRange(through.output)
+        : voltage.value
+    const said = formatQuantity(through ? fullRange(through.output).typ : voltage.value.typ, 'V', 3)
+    const whose = through && of === 'source' ? say`${through.name}’s ${said}` : say`its ${said}`
+    const names = [...new Set(on.flatMap((w) => (min < w.supply.min || max > w.supply.max ? [w.name] : [])))]
+    if (names.length === 0) return []
+    const text =
+      names.length > 1 ? `suits neither ${names.slice(0, 3).join(' nor ')}` : `doesn’t suit ${names[0]!}`
+    return [{ ...say`${whose} ${text}`, worked: voltage }]
+  })
+}
+
 /** Those that nothing speaks against first, the cheapest first among them. None on a board: its own is soldered on. */
-export const rankRegulators = ({
-  design,
-  library,
-  needs,
-  chip: { chip },
-  power: { input, loaded, rail, regulator: chosen },
-}: Pick<Stages, 'design' | 'library' | 'needs' | 'chip' | 'power'>): RankedRegulator[] =>
-  input && !chip?.board
-    ? partsOfKind(library, 'regulator')
-        .filter((r) => r.topology === 'linear')
-        .map((regulator) => {
-          const one = regulate(regulator, loaded, input, design.needs.limits.ambient)
-          return {
-            ...one,
-            no: [...outputObjection(one, rail, chip, needs), ...objections(one, loaded, input)],
-            chosen: regulator.id === chosen?.id,
-          }
-        })
-        .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
+export const rankRegulators = (asked: Asked): RankedRegulator[] => {
+  const { library, chip, power } = asked
+  if (!power.input || chip.chip?.board) return []
+  return partsOfKind(library, 'regulator')
+    .flatMap((regulator): RankedRegulator[] => {
+      const fed = fedAs(asked, { regulator: regulator.id })
+      const { regulation } = fed
+      if (!regulation) return []
+      const no = [
+        ...unhappyWith(asked, fed, 'regulator'),
+        ...objections(regulation, fed.own.loaded),
+        ...collapse(fed),
+        ...eaten(fed),
+      ]
+      return [{ ...regulation, no, chosen: regulator.id === power.regulator?.id }]
+    })
+    .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
+}
+
+const collapse = ({ loads }: Fed): Objection[] =>
+  loads.collapsing.length > 0
+    ? [say`it takes more the lower its input gets, until the source can’t give it: all collapses`]
     : []
 
-/** A regulator whose output chip or devices can't use. */
-const outputObjection = (
-  { regulator }: Regulation,
-  rail: Worked | undefined,
-  chip: Chip | undefined,
-  needs: NeedsResult,
-): Objection[] => {
-  const out = fullRange(regulator.output)
-  const wants = [
-    ...(chip ? [{ name: chip.name, supply: fullRange(chip.supply.recommended) }] : []),
-    ...needs.instances.flatMap((i) =>
-      i.part.supply && !i.need.fedBy ? [{ name: i.name, supply: fullRange(i.part.supply) }] : [],
+/** Its own current against cells. */
+const eaten = (fed: Fed): Objection[] => {
+  const part = eatenBy(fed)
+  return part
+    ? [
+        {
+          ...say`it takes ${formatQuantity(fullRange(fed.regulator!.quiescent).typ, 'A', 2)} for itself, ${Math.round(part.value.typ * 100)} % of all that the cells give`,
+          worked: part,
+        },
+      ]
+    : []
+}
+
+const inside = (given: Range, { min, max }: Range) => given.min >= min && given.max <= max
+
+/** Every source with the present regulator, those that nothing speaks against first, the cheapest first among them. */
+export const rankSources = (asked: Asked): RankedSource[] => {
+  const { design, library, needs, chip, clock, power } = asked
+  const board = chip.chip?.board && fullRange(chip.chip.board.input)
+  return partsOfKind(library, 'source')
+    .map((source): RankedSource => {
+      const fed = fedAs(asked, { source: source.id })
+      const { head, own, regulation, regulator, input, supplies } = fed
+      const gives = fullRange(source.current).max
+      const most = head.work
+      const no: Objection[] = [
+        ...(board && !inside(fullRange(source.voltage), board)
+          ? [
+              {
+                ...say`the board’s input takes ${formatQuantity(board.min, 'V')} to ${formatQuantity(board.max, 'V')}`,
+                worked: supplies.open[supplies.fed.source],
+              },
+            ]
+          : []),
+        ...(most.value.max > gives
+          ? [
+              {
+                ...say`it gives ${formatQuantity(gives, 'A')}, and ${formatQuantity(most.value.max, 'A', 3)} is asked`,
+                worked: most,
+              },
+            ]
+          : []),
+        ...unhappyWith(asked, fed, 'source'),
+        ...(regulation && regulator
+          ? objections(regulation, own.loaded).map((o, n) =>
+              n > 0 ? o : { ...say`${regulator.name}: ${o}`, worked: o.worked },
+            )
+          : sagging(asked, fed)),
+        ...collapse(fed),
+        ...(regulation ? eaten(fed) : []),
+      ]
+      const cells = cellsUse(
+        source,
+        head.average,
+        stopAt(fed, chip.chip, clock.lowestSupply, neediest(needs, supplies)),
+        alwaysAtWork(power.consumers, design, chip.chip, supplies.fed.feed),
+      )
+      return {
+        source,
+        no,
+        chosen: source.id === power.source?.id,
+        ...(input && { input }),
+        fromSource: most,
+        ...(cells && { cells }),
+      }
+    })
+    .sort(
+      (a, b) =>
+        a.no.length - b.no.length ||
+        // Of those that don’t do, what comes nearest: cells that last longer.
+        (a.no.length > 0 ? lasting(b) - lasting(a) : 0) ||
+        a.source.price - b.source.price,
+    )
+}
+
+const lasting = ({ cells }: RankedSource): number => cells?.runtime.value.min ?? 0
+
+/** A rail straight from its source that falls under load below what hangs on it. */
+const sagging = ({ needs, chip, clock }: Asked, { supplies, own }: Fed): Objection[] => {
+  const open = ownVoltage(supplies)
+  const loaded = own.voltage
+  if (!open || !loaded) return []
+  const needed = [
+    ...(chip.chip ? [{ name: chip.chip.name, least: fullRange(chip.chip.supply.recommended).min }] : []),
+    ...(clock.lowestSupply ? [{ name: 'the chip at its clock', least: clock.lowestSupply.value.max }] : []),
+    ...needs.instances.flatMap(({ name, part, need }) =>
+      part.supply && railFor(supplies, need).id === supplies.own
+        ? [{ name, least: fullRange(part.supply).min }]
+        : [],
     ),
   ]
-  const unhappy = wants.filter((w) => out.min < w.supply.min || out.max > w.supply.max)
-  if (unhappy.length === 0) return []
-  const names = [...new Set(unhappy.map((u) => u.name))]
-  const text =
-    names.length > 1 ? `suits neither ${names.slice(0, 3).join(' nor ')}` : `doesn’t suit ${names[0]!}`
-  return [{ ...say`its ${formatQuantity(out.typ, 'V')} ${text}`, worked: rail }]
+    .filter(({ least }) => least > loaded.value.min + 0.01 && least <= open.value.min)
+    .sort((a, b) => b.least - a.least)[0]
+  return needed
+    ? [
+        {
+          ...say`under load it sags to ${formatQuantity(loaded.value.min, 'V', 3)}, below the ${formatQuantity(needed.least, 'V')} of ${needed.name}`,
+          worked: loaded,
+        },
+      ]
+    : []
 }

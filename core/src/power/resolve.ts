@@ -1,34 +1,16 @@
 // The Power stage: what is drawn from every rail, what is left of its voltage, and what the parts on the way make of it.
 
 import type { Design } from '../design'
-import { fromDecision, fromPart, fromRule, type Worked } from '../findings'
-import type { Chip, Regulator, Source } from '../parts'
+import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import type { NeedsResult } from '../needs'
+import type { Chip, Source } from '../parts'
 import { fullRange } from '../quantity'
 import { greatest, sum, type Term } from '../sums'
 import type { State } from '../states'
-import {
-  type Converter,
-  type Drawn,
-  type LoadedSupply,
-  type OpenSupply,
-  ownVoltage,
-  type PolarityDiode,
-  type Rail,
-  type RailId,
-  wayTo,
-  withLoads,
-} from '../supply'
+import { onOwnRail, type OpenSupply, ownVoltage, type RailId } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
-import { type Consumer, consumersOf, type Drawing, sumOf } from './consumers'
-import { regulate, type Regulation } from './regulate'
-
-/** What lies on the way to the chip’s rail. */
-export interface Path {
-  source?: Source
-  regulator?: Regulator
-  /** Where a plug can come reversed, the diode that would guard against it. */
-  polarity?: PolarityDiode
-}
+import { type Consumer, consumersOf, type Drawing } from './consumers'
+import { type Fed, feedingOf, type Path } from './feeding'
 
 /** The chip’s rail and the way to it by themselves; every rail, source and converter under `loads` and `regulations`. */
 export interface PowerResult extends Path {
@@ -36,9 +18,8 @@ export interface PowerResult extends Path {
   /** With all that can flow: straight from its source, or from a regulator without room, it sags. */
   railLoaded?: Worked
   supplies: OpenSupply
-  loads: LoadedSupply
-  /** Of every converter whose input is known. */
-  regulations: readonly { converter: Converter; regulation: Regulation }[]
+  loads: Fed['loads']
+  regulations: Fed['regulations']
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
   states: readonly State[]
@@ -53,7 +34,7 @@ export interface PowerResult extends Path {
   /** At the regulator's input then; of the rail where there is none. */
   input?: Worked
   fromSource: Worked
-  regulation?: Regulation
+  regulation?: Fed['regulation']
   /** How its cells run down. */
   cells?: CellsUse
   /** Seconds on one set of cells; absent where the source doesn't run down. */
@@ -62,14 +43,12 @@ export interface PowerResult extends Path {
 }
 
 /** At what voltage of the cells the project stops: where the regulator runs out of room, or the chip does. */
-const stopAt = (
-  path: Path,
-  regulation: Regulation | undefined,
-  input: Worked | undefined,
+export const stopAt = (
+  { source, regulator, regulation, input }: Pick<Fed, 'source' | 'regulator' | 'regulation' | 'input'>,
   chip: Chip | undefined,
   V_clock: Worked | undefined,
+  V_device: WorkedInput | undefined,
 ): Worked | undefined => {
-  const { source, regulator } = path
   if (!source || !input || source.voltage.max === undefined) return undefined
   const V_lost = sum(
     { label: 'Lost in the cells and on the way', symbol: 'V_lost', unit: 'V' },
@@ -79,17 +58,13 @@ const stopAt = (
   if (regulator && regulation)
     return sum(
       { label: 'Cells below which the rail sags', symbol: 'V_stop', unit: 'V' },
-      {
-        V_out: fromPart('V_out', 'output', regulator, 'output', regulator.output, 'V'),
-        V_DO: regulation.dropout,
-        V_lost,
-      },
-      (i) => i.V_out.plus(i.V_DO).plus(i.V_lost),
+      { V_least: regulation.least, V_lost },
+      (i) => i.V_least.plus(i.V_lost),
     )
   return (
     chip &&
     sum(
-      { label: 'Cells below which the chip stops', symbol: 'V_stop', unit: 'V' },
+      { label: 'Cells below which the first thing on the rail stops', symbol: 'V_stop', unit: 'V' },
       {
         V_least: fromRule(
           'V_least',
@@ -100,68 +75,53 @@ const stopAt = (
         ),
         V_lost,
         ...(V_clock && { V_clock }),
+        ...(V_device && { V_device }),
       },
-      (i: Record<string, Term>) => (i.V_clock ? greatest(i.V_least!, i.V_clock) : i.V_least!).plus(i.V_lost!),
+      ({ V_lost: lost, ...needed }: Record<string, Term>) =>
+        greatest(...(Object.values(needed) as [Term])).plus(lost!),
     )
   )
 }
 
-/** What hangs on a rail by itself. */
-const drawnFrom = (
-  { id, name }: Rail,
-  own: boolean,
-  consumers: readonly Consumer[],
-  states: readonly State[],
-): Drawn => {
-  const mine = consumers.filter((c) => c.from === id)
-  const of = (current: (c: Consumer) => Worked, words: string, symbol: string) =>
-    sumOf(mine, current, own ? `Rail current, ${words}` : `Loads of the ${name}, ${words}`, symbol)
-  const cycle = Object.fromEntries(
-    states.map((s) => [s.id, of((c) => c.cycle[s.id]!, s.name, `I_${s.symbol}`)]),
+/** The lowest supply of the device on the chip’s rail that stops first as the rail falls. */
+export const neediest = (needs: NeedsResult, supplies: OpenSupply): WorkedInput | undefined => {
+  const [first] = needs.instances
+    .flatMap(({ part, name, need }) =>
+      part.supply && onOwnRail(supplies, need)
+        ? [{ part, name, supply: part.supply, least: fullRange(part.supply).min }]
+        : [],
+    )
+    .sort((a, b) => b.least - a.least)
+  return (
+    first &&
+    fromRule(
+      'V_device',
+      `lowest supply of ${first.name}`,
+      first.least,
+      'V',
+      first.supply.source ?? first.part.sheet,
+    )
   )
-  return {
-    rest: of((c) => c.rest, 'everything at rest', 'I_rest'),
-    work: of((c) => c.work, 'everything working at once', 'I_work'),
-    cycle,
-    average: of((c) => c.average, 'on average', 'I_avg'),
-  }
 }
 
 export const resolvePower = (of: Drawing): PowerResult => {
   const { design, chip, clock, states, supplies } = of
   const rail = ownVoltage(supplies)
   const consumers = consumersOf(of)
-  const loads = withLoads(
-    supplies,
-    Object.fromEntries(
-      supplies.rails.map((r) => [r.id, drawnFrom(r, r.id === supplies.own, consumers, states)]),
-    ),
-    states,
-  )
   const ambient = design.needs.limits.ambient
-  const regulations = supplies.converters.flatMap((converter) => {
-    const input = loads.rails[converter.from]!.voltage
-    const load = loads.rails[converter.to]!.loaded
-    return input ? [{ converter, regulation: regulate(converter.part, load, input, ambient) }] : []
-  })
-  const way = wayTo(supplies, supplies.own)
-  const [own, head] = [loads.rails[supplies.own]!, loads.rails[way.head]!]
-  const path: Path = {
-    source: way.source?.part,
-    regulator: way.converter?.part,
-    polarity: way.guard?.diode,
-  }
-  const input = loads.rails[way.converter?.from ?? supplies.own]!.voltage
-  const regulation = regulations.find((r) => r.converter === way.converter)?.regulation
+  const fed = feedingOf(supplies, consumers, states, ambient)
+  const { source, regulator, polarity, loads, regulations, own, head, input, regulation } = fed
   const cells = cellsUse(
-    path.source,
+    source,
     head.average,
-    stopAt(path, regulation, input, chip, clock.lowestSupply),
+    stopAt(fed, chip, clock.lowestSupply, neediest(of.needs, supplies)),
     alwaysAtWork(consumers, design, chip, supplies.fed.feed),
   )
   const feed = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
-    ...path,
+    source,
+    regulator,
+    polarity,
     rail,
     railLoaded: own.voltage,
     supplies,
@@ -185,7 +145,7 @@ export const resolvePower = (of: Drawing): PowerResult => {
 }
 
 /** Those that could do less than their work, and of which nothing says for how long; the chip with where it can be said. */
-const alwaysAtWork = (
+export const alwaysAtWork = (
   consumers: Consumer[],
   design: Design,
   chip: Chip | undefined,

@@ -148,16 +148,28 @@ describe('the way in', () => {
 
 describe('regulators ranked', () => {
   test('what fits first, then the cheapest; the chosen one is marked', () => {
-    expect(ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toEqual(['bl5-cool'])
+    expect(ranked.filter((r) => r.no.length === 0).map((r) => r.regulator.id)).toEqual([
+      'bl5-cool',
+      'bs5-drop',
+      'bs5-strong',
+    ])
     expect(ranked.find((r) => r.chosen)?.regulator.id).toBe('bl5-cool')
     // What has least against it, the cheaper first: € 0.65 before 0.78 with one thing against each, 0.32 before 0.78 with two,
-    // 0.55 before 1.35 with three.
+    // 0.55 before 1.35 with three. Those that step up stand no 12 V, and would let it through.
     expect(ranked.map((r) => [r.regulator.id, r.no.length])).toEqual([
       ['bl5-cool', 0],
+      ['bs5-drop', 0],
+      ['bs5-strong', 0],
       ['br5-plain', 1],
       ['bl5-low', 1],
+      ['bs33-drop', 1],
+      ['bs33-strong', 1],
       ['br5-small', 2],
       ['bl33-low', 2],
+      ['bu33-step', 2],
+      ['bu5-step', 2],
+      ['bs33-still', 2],
+      ['bu5-strong', 2],
       ['bl33-tiny', 3],
       ['bl33-sparing', 3],
     ])
@@ -605,7 +617,7 @@ describe('every way that current takes, by hand', () => {
       regulator: 'bl33-low',
       devices: [],
     })
-    const most = regulation!.dropout.value.max + 3.366
+    const most = regulation!.least.value.max
     const share = (4.8 - most) / (4.8 - 2.7)
     const charge = findPart(library, 'source', 'cells-3-aa')!.capacity!
     // the least: what falls in the cells themselves at their greatest current is left out of this bound

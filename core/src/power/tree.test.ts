@@ -99,10 +99,38 @@ describe('a switching regulator', () => {
     // A linear one would take all of the current: the switching one less.
     expect(power.fromSource.value.typ).toBeLessThan(I)
   })
-  test('is not among the linear ones that are compared', () => {
-    const library = makeLibrary([...Object.values(shipped.parts), part])
-    const ranked = regulatorsOf(of(), library).map((r) => r.regulator.id)
-    expect([ranked.includes('bl5-cool'), ranked.includes('sw5')]).toEqual([true, false])
+  test('is compared with the linear ones, by what it would be in their place', () => {
+    // At the very output of the linear one, so that what hangs on it draws the same.
+    const { output } = findPart(shipped, 'regulator', 'bl5-cool')!
+    const library = makeLibrary([...Object.values(shipped.parts), { ...part, output }])
+    const linear = analyse(
+      project({
+        ...td8,
+        source: 'adapter-12v',
+        regulator: 'bl5-cool',
+        devices: [['pixel-strip-8', 'Strip']],
+      }),
+      library,
+    )
+    const ranked = regulatorsOf(linear, library).find((r) => r.regulator.id === 'sw5')!
+    const { regulation } = of({ output }).power
+    // Just what choosing it says then: also that less flows through diode and plug, so that its input is higher.
+    for (const key of ['junction', 'margin', 'taken', 'input'] as const)
+      expect([key, ranked[key]!.value]).toEqual([key, regulation![key]!.value])
+  })
+  test('needs the lowest input of its sheet, or its output and drop-out where that is more', () => {
+    const room = (min: number) => {
+      const { margin, input, least } = of({
+        inputRecommended: { min, max: 25, kind: 'recommended' },
+        dropout: [{ current: 1e-3, voltage: { typ: 1.5, kind: 'typical' } }],
+      }).power.regulation!
+      return [least.value.typ, input.value.typ - margin.value.typ]
+    }
+    // 5 V + 1.5 V
+    expect([room(8), room(6)]).toEqual([
+      [8, expect.closeTo(8, 9)],
+      [6.5, expect.closeTo(6.5, 9)],
+    ])
   })
   test('without a word of its efficiency four fifths are assumed', () => {
     const { power } = of({ efficiency: undefined })

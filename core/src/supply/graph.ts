@@ -41,6 +41,10 @@ export interface Converter {
   to: RailId
 }
 
+/** Made to give more voltage than it gets. */
+export const convertsUp = ({ topology, converts }: Regulator): boolean =>
+  topology === 'switching' && converts === 'up'
+
 export interface Supply {
   rails: readonly Rail[]
   sources: readonly Plugged[]

@@ -2,7 +2,7 @@
 
 import { exactly } from '../quantity'
 import type { Period } from '../states'
-import { type Drawn, flowsOf, type RailLoad } from './flows'
+import { type Drawn, flowsOf, loadedOf, type RailLoad } from './flows'
 import type { Converter, OpenSupply, Plugged, RailId } from './graph'
 import { voltagesOf } from './voltages'
 
@@ -37,8 +37,8 @@ export const withLoads = (
   const inputs = new Map(switching.map((c) => [c.id, exactly(supply.open[c.from]!.value.max)]))
   const collapsing = new Set<Converter>()
   for (let round = 0; ; round++) {
-    const loads = flowsOf(supply, draws, inputs, periods)
-    const voltage = voltagesOf(supply, loads)
+    const loaded = loadedOf(supply, draws, inputs, periods)
+    const voltage = voltagesOf(supply, loaded)
     let changed = false
     for (const c of switching) {
       const [was, now] = [inputs.get(c.id)!, voltage[c.from]!.value]
@@ -54,6 +54,7 @@ export const withLoads = (
       inputs.set(c.id, next)
     }
     if (changed && round < rounds) continue
+    const loads = flowsOf(supply, draws, inputs, periods, loaded)
     const rails = Object.fromEntries(
       supply.rails.map((r) => [r.id, { ...loads[r.id]!, voltage: voltage[r.id] }]),
     )

@@ -7,6 +7,7 @@ import { asVariable, greatest, least, sum, type Term } from '../sums'
 import { forwardOf } from './forward'
 import {
   type Converter,
+  convertsUp,
   fromTheSource,
   type Guard,
   type OpenSupply,
@@ -62,7 +63,7 @@ const behind = (supply: Supply, rail: Rail, { diode, from }: Guard, open: Open):
   )
 }
 
-/** What falls across a linear regulator at the smallest load that its sheet states; at none it may be nothing. */
+/** What falls across a regulator at the smallest load that its sheet states; at none it may be nothing. */
 const leastDropout = (part: Regulator): WorkedInput => {
   const { voltage } = [...part.dropout].sort((a, b) => a.current - b.current)[0]!
   return {
@@ -79,9 +80,22 @@ const held = (supply: Supply, rail: Rail, { part, from }: Converter, open: Open)
   const meta = { label: labelOf(supply, rail), symbol: rail.symbol, unit: 'V' as const }
   const V_out = fromPart('V_out', 'regulator’s output', part, 'output', part.output, 'V')
   const V_in = open[from]
+  if (convertsUp(part)) {
+    if (!V_in || V_in.value.max <= V_out.value.min) return sum(meta, { V_out }, (i) => i.V_out)
+    const passed = sum(
+      {
+        label: 'Output of the regulator, or what comes through it',
+        symbol: 'V_through',
+        unit: 'V',
+        note: 'It only adds to what comes in: an input above its output comes straight through.',
+      },
+      { V_out, V_in },
+      (i) => greatest(i.V_out, i.V_in),
+    )
+    return sum(meta, { V_through: asVariable(passed) }, (i) => i.V_through)
+  }
   const V_DO = leastDropout(part)
-  if (!V_in || part.topology !== 'linear' || V_in.value.typ - V_DO.value.typ >= V_out.value.typ)
-    return sum(meta, { V_out }, (i) => i.V_out)
+  if (!V_in || V_in.value.typ - V_DO.value.typ >= V_out.value.typ) return sum(meta, { V_out }, (i) => i.V_out)
   const left = sum(
     {
       label: 'Output of the regulator without room',

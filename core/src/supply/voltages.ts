@@ -14,10 +14,10 @@ import {
   type SumInput,
   type Term,
 } from '../sums'
-import type { RailLoad } from './flows'
 import { forwardOf } from './forward'
 import {
   type Converter,
+  convertsUp,
   fromTheSource,
   type Guard,
   type OpenSupply,
@@ -62,7 +62,7 @@ export const behindPlug = (
   )
 }
 
-/** What falls across a linear regulator that has no room left, at this load. */
+/** What falls across a regulator that has no room left, at this load. */
 export const dropoutOf = (part: Regulator, I_out: SumInput): Worked =>
   readCurve(
     { label: 'Drop-out voltage at this load', symbol: 'V_DO', unit: 'V' },
@@ -77,7 +77,7 @@ export const dropoutOf = (part: Regulator, I_out: SumInput): Worked =>
 /** What a converter makes of its loaded input: what it holds, or what comes in without what it needs itself. */
 const converted = (rail: Rail, c: Converter, V_in: Worked, load: Worked, open: Worked): Worked => {
   const V_out = fromPart('V_out', 'output', c.part, 'output', c.part.output, 'V')
-  if (c.part.topology === 'switching') return open
+  if (convertsUp(c.part)) return open
   const V_DO = dropoutOf(c.part, asVariable(load))
   const meta = { label: `Voltage of the ${rail.name} under load`, symbol: rail.symbol, unit: 'V' as const }
   if (V_in.value.min - V_DO.value.max >= V_out.value.max)
@@ -105,15 +105,15 @@ const isPassedOn = (supply: Supply, rail: RailId) =>
   [...supply.guards, ...supply.converters].some((l) => l.from === rail)
 
 /** What is left of every rail’s voltage with these loads, from the sources on. */
-export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, RailLoad>>) => {
+export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Worked>>) => {
   const voltage: Record<RailId, Worked | undefined> = {}
   const throughGuard = (rail: Rail, g: Guard, current: SumInput): Worked[] => {
     const plugged = supply.sources.filter((s) => s.to === g.from)
     const before = voltage[g.from]
     if (plugged.length === 0) return before ? [behindDiode(rail, g, before, current)] : []
     // Nothing else hangs in front of the diode: the source gives what flows through it, as the same variable.
-    const front = loads[g.from]!.loaded
-    const given = front === loads[rail.id]!.loaded ? current : front
+    const front = loads[g.from]!
+    const given = front === loads[rail.id]! ? current : front
     return plugged.map((s) => behindPlug(s.part, given, { diode: g.diode, current }))
   }
   const throughConverter = (rail: Rail, c: Converter, current: Worked): Worked[] => {
@@ -122,7 +122,7 @@ export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Ra
     return open ? [V_in ? converted(rail, c, V_in, current, open) : open] : []
   }
   for (const rail of fromTheSource(supply)) {
-    const { loaded } = loads[rail.id]!
+    const loaded = loads[rail.id]!
     // Where it is one sum with what is beyond it shares that; else it is a variable of its own.
     const current = isPassedOn(supply, rail.id) ? loaded : asVariable(loaded)
     const here = <T extends { to: RailId }>(links: readonly T[]) => links.filter((l) => l.to === rail.id)

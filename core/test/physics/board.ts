@@ -63,6 +63,7 @@ const regulatorModel = (part: Regulator): Model =>
         efficiency: part.efficiency?.[0]?.share ?? 0.85,
         quiescent: typ(part.quiescent),
         least: fullRange(part.inputRecommended).min,
+        up: part.converts === 'up',
       }
 
 /** The net of the leg with this number. */

@@ -33,6 +33,21 @@ export const prove = (
   // A ready-made board's regulator is on it, and not in our netlist: what it holds is put onto the rail.
   const onBoard = chip.board !== undefined
 
+  // A switching regulator that its source can't feed: at no voltage do all agree, or nothing comes out. That is told.
+  const { regulation, loads } = a.power
+  if (
+    !onBoard &&
+    regulation?.regulator.topology === 'switching' &&
+    (loads.collapsing.length > 0 || regulation.margin.value.min <= 0)
+  ) {
+    must(
+      'a switching regulator that is not fed is told',
+      a.findings.some((f) => ['power.collapses', 'power.dropout'].includes(f.check)),
+      () => `${regulation.regulator.name} on ${source?.name}`,
+    )
+    return wrong
+  }
+
   const rest = solve({})
   const supply = rest.has('VCC') ? rest.voltage('VCC') : 0
   // In drop-out the rail is what the power stage says about drop-out, and no fixed number.
@@ -65,7 +80,16 @@ export const prove = (
       () => `${v(loaded)} under load, ${v(supply)} at rest, instead of ${v(left)} and ${v(rail.value.typ)}`,
     )
   }
-  if (!onBoard && regulated && !isLifted && stated !== undefined) {
+  // One that steps up lets an input above its output through: less the diode's drop, at whatever flows.
+  const passed =
+    regulation?.regulator.converts === 'up' && rail.value.typ > typ(regulation.regulator.output) + 1e-9
+  if (!onBoard && passed)
+    must(
+      'rail that comes straight through',
+      supply > rail.value.min - 0.05 && supply < (source ? fullRange(source.voltage).max : 0) + 0.05,
+      () => `${v(supply)}, not ${v(rail.value.min)} or more`,
+    )
+  else if (!onBoard && regulated && !isLifted && stated !== undefined) {
     must(
       'rail at rest',
       Math.abs(supply - rail.value.typ) < 0.01 * stated,

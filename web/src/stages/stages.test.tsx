@@ -257,6 +257,24 @@ describe('Power', () => {
     ])
     expect(design().power).toEqual({ source: 'usb-port' })
   })
+  test('sources in the place of the present one: which do, why others don’t, and one chosen', async () => {
+    show(<PowerPage />)
+    const table = await screen.findByRole('table', { name: 'Sources for this project' })
+    const rows = () => [...table.querySelectorAll('tbody tr')].map(plain)
+    // The regulator that stands 12 V makes 5 V of all that gives more; the lead battery among them, which runs down.
+    expect(rows().map((r) => /(yes|no:)/.exec(r)![1])).toEqual(['yes', 'yes', 'yes', 'yes', 'yes'])
+    expect(rows().at(-1)).toMatch(/^lead battery.*(days|h|min)€/)
+    const more = screen.getByRole('button', { name: /^10 more that don’t do/ })
+    fireEvent.click(more)
+    expect(rows()).toHaveLength(15)
+    expect(rows().find((r) => r.startsWith('USB port'))).toMatch(
+      /no: BL5 cool 5 V: it lacks \d+ mV at the lowest input: the output sags/,
+    )
+    fireEvent.click(more)
+    expect(rows()).toHaveLength(5)
+    fireEvent.click(screen.getByLabelText('Choose 9 V adapter'))
+    expect(steps()).toEqual(['Feed it from 9 V adapter'])
+  })
   test('on cells there is a runtime', () => {
     const cells = timer()
     cells.power = { source: 'cells-3-aa' }

@@ -8,6 +8,7 @@ import {
   previewEdits,
   reachIn,
   regulatorsOf,
+  sourcesOf,
   rhythmsOf,
   variantsOf,
 } from '@root-board/core/analysis'
@@ -15,7 +16,7 @@ import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/patience'
-import { chargeOf } from '@root-board/core/power'
+import { chargeOf, measuredOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
 import { follow } from './path'
@@ -91,6 +92,14 @@ const worker: AnalysisWorker = {
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },
+  sources: (design, limit) => {
+    const analysis = analysed(design, patienceFor(limit))
+    return spelled({
+      ranked: sourcesOf(analysis, known(design)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
+  measured: (design, limit) => spelled(measuredOf(analysed(design, patienceFor(limit)))),
   charge: (design, limit) => spelled(chargeOf(analysed(design, patienceFor(limit)).power)),
   rhythms: (design, state, limit) => {
     const patience = patienceFor(limit)

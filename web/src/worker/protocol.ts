@@ -7,7 +7,7 @@ import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
-import type { Charge, RankedRegulator } from '@root-board/core/power'
+import type { Charge, Compared, RankedRegulator, RankedSource } from '@root-board/core/power'
 import type { Path } from './path'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
@@ -32,7 +32,10 @@ export interface AnalysisWorker {
   nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
   /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
   regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
+  sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
   /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
+  /** Each measurement against what was predicted, with what could explain the difference. */
+  measured: (design: Design, limit: Limit) => Compared[]
   charge: (design: Design, limit: Limit) => Charge | undefined
   /** Undefined where the state has no time of its own. */
   rhythms: (design: Design, state: string, limit: Limit) => Rhythm[] | undefined

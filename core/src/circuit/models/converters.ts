@@ -86,6 +86,8 @@ export interface SwitchingRegulator {
   quiescent: number
   /** Below this input it does nothing, V. */
   least: number
+  /** One that steps up: an input above its output comes straight through its coil. */
+  up?: boolean
 }
 
 /** Takes as much power as its load asks for, by its efficiency. Its current is counted out of `out`. */
@@ -96,12 +98,13 @@ export const switchingRegulator: Form<SwitchingRegulator> = {
     const [vin, vout, gnd] = v as [number, number, number]
     const load = i[0]!
     const works = vin - gnd >= p.least
-    const held = works ? p.output : 0
+    const passes = p.up === true && vin - gnd > p.output
+    const held = passes ? vin - gnd : works ? p.output : 0
     const [rest, byCurrent, byVoltage] = oneIsNothing(load, vout - gnd - held)
     const u = Math.max(vin - gnd, p.least)
-    const taken = (load * p.output) / (p.efficiency * u)
-    const byInput = works ? -taken / u : 0
-    const byLoad = p.output / (p.efficiency * u)
+    const taken = passes ? load : (load * p.output) / (p.efficiency * u)
+    const byInput = works && !passes ? -taken / u : 0
+    const byLoad = passes ? 1 : p.output / (p.efficiency * u)
     const [q, byQ] = own(p.quiescent, vin - gnd)
     const idle = leak * (vout - gnd)
     return {
@@ -111,7 +114,8 @@ export const switchingRegulator: Form<SwitchingRegulator> = {
         [byInput + byQ, 0, -byInput - byQ, byLoad],
         [0, leak, -leak, -1],
         [-byInput - byQ, -leak, byInput + byQ + leak, 1 - byLoad],
-        [0, byVoltage, -byVoltage, byCurrent],
+        // Out against ground; where it passes, against its input.
+        passes ? [-byVoltage, byVoltage, 0, byCurrent] : [0, byVoltage, -byVoltage, byCurrent],
       ],
     }
   },

@@ -303,6 +303,32 @@ describe('closed forms', () => {
     // 2.5 W / 0.9 = 2.7778 W = (12 − i) i → i = 6 − √(36 − 2.7778).
     expect(-point.current('v', '+')).toBeCloseTo(6 - Math.sqrt(36 - 2.5 / 0.9), 6)
   })
+  // Stepping up: 0.33 A · 3.3 V / 0.8 = 1.36125 W = (3 − i) i; and 6 V above its output: 6 V / (1 Ω + 10 Ω), all of it in and out.
+  test.each([
+    [3, 3.3, 1.5 - Math.sqrt(2.25 - (3.3 * 0.33) / 0.8)],
+    [6, (6 * 10) / 11, 6 / 11],
+  ])('one that steps up, on %d V: %f V at its load', (volts, out, taken) => {
+    const point = operatingPoint([
+      V('v', volts, 'in', 1),
+      between(
+        'u',
+        {
+          kind: 'switching regulator',
+          output: 3.3,
+          efficiency: 0.8,
+          quiescent: 0,
+          least: 0.9,
+          up: true,
+        },
+        'in',
+        'out',
+        'GND',
+      ),
+      R('load', 10, 'out', 'GND'),
+    ])
+    expect(point.voltage('out')).toBeCloseTo(out, 6)
+    expect(-point.current('v', '+')).toBeCloseTo(taken, 6)
+  })
   test('cells with a resistance under load, and two sources that share', () => {
     // 4.5 V, 0.9 Ω, 15 Ω: 4.5 · 15 / 15.9.
     expect(operatingPoint([V('c', 4.5, 'p', 0.9), R('l', 15, 'p', 'GND')]).voltage('p')).toBeCloseTo(
@@ -374,6 +400,7 @@ test('every slope is that of its answer, at random voltages', () => {
       quiescent: 0.01,
     },
     { kind: 'switching regulator', output: 1, efficiency: 0.8, quiescent: 0.01, least: 0.8 },
+    { kind: 'switching regulator', output: 1, efficiency: 0.8, quiescent: 0.01, least: 0.4, up: true },
   ]
   expect(new Set(models.map((m) => m.kind)).size).toBe(Object.keys(forms).length)
   const one = fc.double({ min: -0.2, max: 0.2, noNaN: true })

@@ -1,5 +1,6 @@
 import type { Part } from '../../parts'
-import type { ClockChoice, Design, RadioAnswer, ShiftKind } from '../types'
+import { formatQuantity } from '../../quantity'
+import type { ClockChoice, Design, Measurement, RadioAnswer, ShiftKind } from '../types'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -21,6 +22,12 @@ const lockedOn = (design: Design, added: Plan): Plan => {
   const { locks } = design.pins
   return { ...without(locks, ...Object.keys(locks).filter((s) => pins.includes(locks[s]!))), ...added }
 }
+
+const measuredIn = ({ power }: Design): Measurement[] => power.measured ?? []
+const withMeasured = (design: Design, measured: Measurement[]): Design => ({
+  ...design,
+  power: { ...design.power, measured: measured.length > 0 ? measured : undefined },
+})
 
 export const planningEdits = {
   /**
@@ -211,6 +218,26 @@ export const planningEdits = {
       ...design,
       power: { ...design.power, regulator: part ?? undefined },
     }),
+  }),
+  addMeasurement: defineEdit<{ measurement: Measurement }>({
+    label: ({ measurement: { reading } }) => `Note that ${formatQuantity(reading, 'A')} were measured`,
+    apply: (design, { measurement }) => withMeasured(design, [...measuredIn(design), measurement]),
+  }),
+  changeMeasurement: defineEdit<{ id: string; change: Partial<Omit<Measurement, 'id'>> }>({
+    label: ({ change: { found } }) => (found ? `Note what it was: ${found}` : 'Change what was measured'),
+    apply: (design, { id, change }) =>
+      withMeasured(
+        design,
+        measuredIn(design).map((m) => (m.id === id ? { ...m, ...change } : m)),
+      ),
+  }),
+  removeMeasurement: defineEdit<{ id: string }>({
+    label: () => 'Take a measurement away',
+    apply: (design, { id }) =>
+      withMeasured(
+        design,
+        measuredIn(design).filter((m) => m.id !== id),
+      ),
   }),
   leaveOut: defineEdit<{ support: string; name: string }>({
     label: ({ name }) => `Leave out the ${name}`,

@@ -36,6 +36,8 @@ export const sourceSchema = object({
 export const regulatorSchema = object({
   ...head('regulator'),
   topology: string().strict(true).oneOf(['linear', 'switching']).required(),
+  /** Which way a switching one changes voltage: from a higher one down (absent), or from a lower one up. */
+  converts: string().strict(true).oneOf(['down', 'up']).optional(),
   output: rated('V').required(),
   current: rated('A', 'recommended').required(),
   inputRecommended: rated('V', 'recommended').required(),
@@ -72,6 +74,10 @@ export const regulatorSchema = object({
   })
     .exact()
     .required(),
+  /** What a switching one takes at its input at most: one that converts up takes more than it gives. */
+  inputCurrent: rated('A', 'recommended').optional(),
+  /** What is left of its switching on its output, from crest to trough. */
+  ripple: rated('V').optional(),
   /** Share of input power that reaches the output, for a switching one. */
   efficiency: array()
     .of(object({ current: quantity('A').required(), share: quantity('').required() }).exact())

@@ -5,7 +5,9 @@ import { collapses } from './collapses'
 import { deviceSupply } from './device-supply'
 import { diodeRating } from './diode-rating'
 import { dropout } from './dropout'
+import { eatsCharge } from './eats-charge'
 import { feedTooWeak } from './feed-too-weak'
+import { measuredDiffers } from './measured-differs'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
@@ -27,4 +29,6 @@ export const powerChecks: Check[] = [
   budgetExceeded,
   boardInput,
   feedTooWeak,
+  eatsCharge,
+  measuredDiffers,
 ]

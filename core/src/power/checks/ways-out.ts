@@ -24,7 +24,7 @@ const suitsRegulator = (
   const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
   const input = behindPlug(source, current, diode && { diode, current })
   const there = regulate(regulator, loaded, input, design.needs.limits.ambient)
-  return objections(there, loaded, input).length === 0
+  return objections(there, loaded).length === 0
 }
 
 /** Whether a board's input takes this source; anything does where there is no board. */

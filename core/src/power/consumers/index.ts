@@ -16,6 +16,8 @@ import { consumer, type Consumer, numbered, together } from './consumer'
 import { deviceConsumer, lightConsumer, loadConsumer } from './device'
 import { trickle } from './trickle'
 
+export { type HeldPull, heldPulls } from './trickle'
+
 export type { Consumer } from './consumer'
 
 /** What there is to look at. */

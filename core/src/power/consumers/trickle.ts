@@ -90,7 +90,7 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
       const feed = railFor(supplies, need).id
       switch (e.kind) {
         case 'open-drain':
-          if (e.fitted) add(feed, 'low', `pull-up on ${name}`, own('fitted', e.fitted))
+          if (e.fitted) add(feed, 'low', `pull-up of ${signal.name} on ${name}`, own('fitted', e.fitted))
           break
         case 'logic-input':
           if (e.pullResistance)
@@ -154,6 +154,30 @@ const currentOf = (label: string, supply: Worked, ways: Way[], weighted: boolean
     ),
   )
 }
+
+/** A resistor of a line and what flows through it while its line is held against it. */
+export interface HeldPull {
+  name: string
+  from: RailId
+  held: 'low' | 'high'
+  current: Worked
+}
+
+/** Every resistor of a line that draws while its line rests the wrong way, all the time. */
+export const heldPulls = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply): HeldPull[] =>
+  waysOf(chip, pins, supplies).flatMap((way): HeldPull[] => {
+    const supply = supplies.open[way.from]
+    return supply && way.ohms && way.when !== 'always'
+      ? [
+          {
+            name: way.name,
+            from: way.from,
+            held: way.when === 'high' ? 'high' : 'low',
+            current: currentOf(`${way.name}, all the time`, supply, [way], false),
+          },
+        ]
+      : []
+  })
 
 /** One consumer for the pull-ups and one for the rest, for each supply that feeds any. */
 export const trickle = (

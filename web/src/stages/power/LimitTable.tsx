@@ -88,7 +88,14 @@ export const LimitTable = () => {
     '°C',
     most(regulator, 'junctionMax', regulator?.junctionMax),
   )
-  line('Drop-out margin', 'above', regulation?.margin, 'V', {
+  line(
+    'Regulator current, at its input',
+    'below',
+    regulation?.taken,
+    'A',
+    most(regulator, 'inputCurrent', regulator?.inputCurrent),
+  )
+  line(regulation?.margin.label ?? '', 'above', regulation?.margin, 'V', {
     value: 0,
     origin: { kind: 'rule', source: 'below zero the output sags' },
   })

@@ -8,11 +8,13 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
+import { Measured } from './Measured'
 import { NotPlanned } from './NotPlanned'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
 import { Regulators } from './Regulators'
 import { SecondFeed } from './SecondFeed'
+import { Sources } from './Sources'
 import { States } from './States'
 import './power.css'
 
@@ -53,7 +55,9 @@ const PowerPage = () => {
           {power.runtime && <Rhythms />}
         </>
       )}
+      {power.source && power.consumers.length > 0 && <Measured />}
       {power.input && !analysis.chip.chip?.board && <Regulators />}
+      {(power.consumers.length > 0 || analysis.chip.chip) && <Sources />}
     </Page>
   )
 }

@@ -1,94 +1,56 @@
 import type { Design } from '@root-board/core/design'
+import type { Regulator } from '@root-board/core/parts'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
-import { Button } from '@mui/material'
-import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { Num } from '../../kit/Num'
 import { NotPlanned } from './NotPlanned'
+import { RankedTable } from './RankedTable'
+
+const sortOf = ({ topology, converts }: Regulator) =>
+  topology === 'linear' ? 'linear' : converts === 'up' ? 'steps up' : 'steps down'
+const about = (r: Regulator) =>
+  [
+    `${sortOf(r)}, ${formatQuantity(fullRange(r.current).max, 'A')}, ${r.package.name}`,
+    ...(r.ripple ? [`ripples by up to ${formatQuantity(fullRange(r.ripple).max, 'V')}`] : []),
+  ].join('; ')
 
 const ask = (design: Design) => questions.regulators(design)
 
-/** Every linear regulator of the library at this input and this load. */
+/** Every regulator of the library at this input and this load. */
 export const Regulators = () => {
   const { edit } = useStage()
   const { answer, current, failed, again } = useAsked(ask)
-  const ranked = answer?.ranked
+  const none = <span className="faint">—</span>
   return (
-    <section aria-labelledby="regulators">
+    <section aria-labelledby="regulators" aria-busy={!current}>
       <h2 id="regulators">Regulators for this load</h2>
       {failed && <QuestionFailed why={failed} again={again} />}
-      {!ranked && !failed && <Waiting words="Trying every regulator at this load …" />}
+      {!answer && !failed && <Waiting words="Trying every regulator at this load …" />}
       {answer?.undecided && <NotPlanned so="A regulator that does here may be too small." />}
-      <div className="scroll-x" hidden={!ranked} aria-busy={!current}>
-        <Table>
-          <Columns
-            of={[
-              'Regulator',
-              'Does it do?',
-              right('Junction'),
-              right('Margin'),
-              right('Good up to'),
-              right('Price'),
-              hidden('Choose'),
-            ]}
-          />
-          <Body>
-            {(ranked ?? []).map((r) => (
-              <Row
-                key={r.regulator.id}
-                className={r.chosen ? 'chosen' : undefined}
-                aria-current={r.chosen ? 'true' : undefined}
-              >
-                <Cell>
-                  <b>{r.regulator.name}</b>
-                  <br />
-                  <span className="faint">
-                    {r.regulator.package.name}, {formatQuantity(fullRange(r.regulator.current).max, 'A')}
-                  </span>
-                </Cell>
-                <Cell className="verdict">
-                  {r.no.length === 0 ? (
-                    <span className="settled">yes</span>
-                  ) : (
-                    <>
-                      <span className="stops">no:</span> {r.no.map((n) => n.text).join('; ')}
-                    </>
-                  )}
-                </Cell>
-                <Cell align="right">
-                  <Num worked={r.junction} show="max" />
-                </Cell>
-                <Cell align="right">
-                  <Num worked={r.margin} show="min" digits={2} />
-                </Cell>
-                <Cell align="right">
-                  {r.loadLimit ? <Num worked={r.loadLimit} digits={2} /> : <span className="faint">—</span>}
-                </Cell>
-                <Cell align="right" className="mono">
-                  {euro(r.regulator.price)}
-                </Cell>
-                <Cell align="right">
-                  {r.chosen ? (
-                    <span className="settled">chosen</span>
-                  ) : (
-                    <Button
-                      onClick={() =>
-                        edit({ kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name })
-                      }
-                      aria-label={`Choose ${r.regulator.name}`}
-                    >
-                      Choose
-                    </Button>
-                  )}
-                </Cell>
-              </Row>
-            ))}
-          </Body>
-        </Table>
-      </div>
+      {answer && (
+        <RankedTable
+          label="regulators"
+          what="Regulator"
+          heads={['Junction', 'Room', 'Good up to', 'Price']}
+          rows={answer.ranked.map((r) => ({
+            id: r.regulator.id,
+            name: r.regulator.name,
+            about: about(r.regulator),
+            no: r.no,
+            chosen: r.chosen,
+            cells: [
+              <Num key="junction" worked={r.junction} show="max" />,
+              <Num key="margin" worked={r.margin} show="min" digits={2} />,
+              r.loadLimit ? <Num key="limit" worked={r.loadLimit} digits={2} /> : none,
+              euro(r.regulator.price),
+            ],
+            choose: () => edit({ kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name }),
+          }))}
+        />
+      )}
     </section>
   )
 }

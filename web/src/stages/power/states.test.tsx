@@ -8,6 +8,7 @@ import { analyse } from '@root-board/core/analysis'
 import { makeLibrary, type Part } from '@root-board/core/parts'
 import { questions } from '../../../test/questions'
 import { demo, design, library, show, steps, timer } from '../../../test/stage'
+import { Measured } from './Measured'
 import PowerPage from './PowerPage'
 import { percent } from './States'
 
@@ -21,6 +22,12 @@ const named = (change: Partial<Design['power']> = {}): Design => {
   const d = timer()
   return { ...d, needs: { ...d.needs, states }, power: { ...d.power, ...change } }
 }
+// Both rank the whole library anew after each edit, and are tested by themselves.
+beforeEach(() => {
+  jest.spyOn(questions, 'regulators').mockReturnValue(new Promise(() => undefined))
+  jest.spyOn(questions, 'sources').mockReturnValue(new Promise(() => undefined))
+})
+
 const open = async (of: Design) => {
   show(<PowerPage />, of)
   await act(async () => new Promise((done) => setTimeout(done, 0)))
@@ -203,5 +210,41 @@ describe('what is not known is said', () => {
     fireEvent.click(within(screen.getByRole('alert')).getByRole('button', { name: 'Ask again' }))
     expect(await screen.findByRole('table', { name: 'Where the charge goes' })).toBeTruthy()
     charge.mockRestore()
+  })
+})
+
+describe('What the meter says', () => {
+  const noted = (reading: string) => {
+    const hive = demo('hive-scale')
+    show(<Measured />, hive)
+    fireEvent.click(screen.getByText('Note a measured current'))
+    fireEvent.change(screen.getByLabelText('The meter said'), { target: { value: reading } })
+    fireEvent.click(screen.getByText('Compare'))
+  }
+  test('a reading is compared, explained, and what it was is noted', async () => {
+    // 12 mA of the display beside what is predicted asleep
+    noted('12 mA')
+    const list = await screen.findByLabelText('What would explain 12 mA')
+    expect(plain(list.querySelector('li'))).toMatch(
+      /^Display is working: 12 mA, with which the meter would say 12 mA.*To find out: Take Display off its supply/,
+    )
+    fireEvent.click(screen.getByLabelText('It was this: Display is working'))
+    expect(await screen.findByText('Look again')).toBeTruthy()
+    expect(screen.queryByLabelText('What would explain 12 mA')).toBeNull()
+    expect(design().power.measured).toEqual([
+      { id: 'm1', state: 'sleeps', at: 'source', reading: 12e-3, found: 'Display is working' },
+    ])
+    fireEvent.click(screen.getByLabelText('Take away 12 mA, asleep'))
+    expect(steps()).toEqual([
+      'Note that 12 mA were measured',
+      'Note what it was: Display is working',
+      'Take a measurement away',
+    ])
+    expect(design().power.measured).toBeUndefined()
+  })
+  test('what is no current is refused where it stands, and nothing is noted', async () => {
+    noted('a lot')
+    expect(await screen.findByRole('alert')).toBeTruthy()
+    expect(design().power.measured).toBeUndefined()
   })
 })

@@ -1,0 +1,170 @@
+// What is said of another regulator or source, against what is found once it has been chosen. `npm run deep` takes 60 projects.
+
+import { join } from 'node:path'
+import { demo, shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
+import { shelf } from '../../test/referee/files'
+import { randomProject } from '../../test/referee/projects'
+import { deep, firstSeed } from '../../test/share'
+import { analyse, regulatorsOf, sourcesOf } from '../analysis'
+import { applyEdits, type Design, type Edit, readDesign } from '../design'
+import { findPart, makeLibrary, partsOfKind, type Regulator } from '../parts'
+import { steps } from '../patience'
+
+const library = shippedLibrary()
+const look = (d: Design) => analyse(d, library, steps(3000))
+
+/** What is found of a supply that does not do. */
+const ofTheSupply = [
+  'power.regulator-input',
+  'power.regulator-too-hot',
+  'power.dropout',
+  'power.collapses',
+  'power.source-too-weak',
+  'power.sags',
+  'power.regulator-overloaded',
+  'power.device-supply',
+  'power.board-input',
+  'power.eats-charge',
+  'chip.supply-out-of-range',
+]
+
+test('a yes brings no finding of the supply when it is taken, a no brings one', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  const seed = firstSeed('ranked')
+  const sources = partsOfKind(library, 'source')
+  const regulators = partsOfKind(library, 'regulator')
+  const counts = { yes: 0, no: 0 }
+  const random = Array.from({ length: deep ? 60 : 5 }, (_, n) => {
+    const drawn = randomProject(files, seed + n, { signals: [2, 12] }) as { power: object }
+    const power = {
+      source: sources[(seed + 5 * n) % sources.length]!.id,
+      regulator: n % 5 === 4 ? undefined : regulators[(seed + n) % regulators.length]!.id,
+    }
+    return readDesign({ ...drawn, power: { ...drawn.power, ...power } }, 'random')
+  })
+  // A random project may suit no source at all: this one suits five.
+  for (const [n, design] of [...random, demo('darkroom-timer')].entries()) {
+    const { power } = design
+    const chosen = findPart(library, 'regulator', power.regulator)
+    const before = look(design)
+    const check = (what: string, no: readonly { text: string }[], edit: Edit) => {
+      const after = look(applyEdits(design, [edit]))
+      const found = after.findings.filter(
+        (f) =>
+          ofTheSupply.includes(f.check) &&
+          // Of the second feed, which has nothing to do with it.
+          !design.needs.devices.some((d) => d.fedBy === 'feed' && f.about?.device === d.id),
+      )
+      const where = `seed ${seed + n}, ${design.chip.part} on ${power.source}, ${power.regulator}, with ${what}`
+      counts[no.length > 0 ? 'no' : 'yes']++
+      expect([where, no.map((x) => x.text), found.map((f) => f.text)]).toEqual([
+        where,
+        no.length > 0 ? expect.arrayContaining([expect.any(String)]) : [],
+        no.length > 0 ? expect.arrayContaining([expect.any(String)]) : [],
+      ])
+    }
+    for (const s of sourcesOf(before, library))
+      check(s.source.id, s.no, { kind: 'chooseSource', part: s.source.id, name: '' })
+    // Of one for another voltage what hangs on the rail would draw otherwise.
+    const same = (r: Regulator) => JSON.stringify(r.output) === JSON.stringify(chosen?.output)
+    if (chosen)
+      for (const r of regulatorsOf(before, library).filter((x) => same(x.regulator)))
+        check(r.regulator.id, r.no, { kind: 'chooseRegulator', part: r.regulator.id, name: '' })
+  }
+  expect(Math.min(counts.yes, counts.no)).toBeGreaterThan(0)
+}, 600_000)
+
+describe('a scale that sleeps nearly always', () => {
+  // 1 % of the time awake, on three cells
+  const asleep = applyEdits(project({ chip: 'qm32-32', source: 'cells-3-aa', devices: [] }), [
+    { kind: 'setLimit', limit: 'awake', value: 0.01 },
+  ])
+  const on = (regulator: string) =>
+    look(applyEdits(asleep, [{ kind: 'chooseRegulator', part: regulator, name: '' }]))
+  test('a regulator that takes 5 mA for itself is told, with what it takes; one of 2.2 µA is not', () => {
+    const greedy = on('bl33-low')
+    const found = greedy.findings.find((f) => f.id === 'power.eats-charge')!
+    const share = Math.round((5e-3 / greedy.power.average.value.typ) * 100)
+    expect([found.severity, found.text]).toEqual([
+      'risks',
+      `BL33 low drop 3.3 V takes 5 mA for itself, day and night: ${share} % of all that the cells give.`,
+    ])
+    expect(found.because.map((f) => f.worked?.value.typ)).toEqual([
+      greedy.power.average.value.typ,
+      expect.closeTo(5e-3 / greedy.power.average.value.typ, 12),
+    ])
+    expect(on('bl33-sparing').findings.some((f) => f.id === 'power.eats-charge')).toBe(false)
+    expect(
+      regulatorsOf(on('bl33-sparing'), library)
+        .find((r) => r.regulator.id === 'bl33-low')!
+        .no.map((n) => n.text)
+        .at(-1),
+    ).toBe(`it takes 5 mA for itself, ${share} % of all that the cells give`)
+  })
+  test('from a plug nobody counts it, and cells in its place are told of it', () => {
+    const plugged = applyEdits(asleep, [{ kind: 'chooseSource', part: 'usb-port', name: '' }])
+    const greedy = applyEdits(plugged, [{ kind: 'chooseRegulator', part: 'bl33-low', name: '' }])
+    const { no } = sourcesOf(look(greedy), library).find((s) => s.source.id === 'cells-4-aa')!
+    expect(no.map((n) => n.text)).toContainEqual(
+      expect.stringMatching(/^it takes 5 mA for itself, \d+ % of all that the cells give$/),
+    )
+    expect(
+      look(applyEdits(plugged, [{ kind: 'chooseRegulator', part: 'bl33-low', name: '' }])).findings.some(
+        (f) => f.id === 'power.eats-charge',
+      ),
+    ).toBe(false)
+  })
+})
+
+describe('one that steps up', () => {
+  const up = findPart(library, 'regulator', 'bu33-step')!
+  const of = (source: string, more: Partial<Regulator> = {}, devices: [string, string][] = []) =>
+    analyse(
+      project({ chip: 'qm32-32', source, regulator: 'bu33-step', devices }),
+      makeLibrary([...Object.values(library.parts).filter((p) => p.id !== up.id), { ...up, ...more }]),
+    )
+  test('holds more than it gets, and takes the more for it', () => {
+    const { power } = of('cells-2-aa')
+    // 3.3 V ± 2 %
+    expect(power.rail!.value).toEqual({ min: 3.234, typ: 3.3, max: 3.366 })
+    const I = power.work.value.typ
+    // Between 50 mA (0.88) and 250 mA (0.80), or between 1 mA (0.75) and 50 mA, a straight line.
+    const η = I > 0.05 ? 0.88 - (0.08 * (I - 0.05)) / 0.2 : 0.75 + (0.13 * (I - 1e-3)) / 0.049
+    const V = power.input!.value.typ
+    expect(power.fromSource.value.typ).toBeCloseTo((3.3 * I) / (η * V) + 22e-6, 6)
+    expect(power.fromSource.value.typ).toBeGreaterThan(I)
+    // Down to 0.9 V at its input, so that the cells are used to their 1.8 V: nothing stops before.
+    expect([power.regulation!.margin.value.typ, power.cells!.stop]).toEqual([
+      expect.closeTo(V - 0.9, 9),
+      undefined,
+    ])
+  })
+  test('an input above its output comes straight through, and is told', () => {
+    const { power, findings } = of('adapter-5v')
+    expect(power.rail!.value.max).toBeGreaterThan(4.5)
+    expect(power.rail!.inputs[0]!.label).toBe('Output of the regulator, or what comes through it')
+    expect(findings.map((f) => f.id)).toEqual(
+      expect.arrayContaining(['power.regulator-input', 'chip.supply-out-of-range']),
+    )
+  })
+  test('more at its input than it is made for is told, though its output is within its rating', () => {
+    const told = (max: number) =>
+      of('cells-2-aa', { inputCurrent: { max, kind: 'recommended', source: 'table 2' } }).findings.find(
+        (f) => f.id === 'power.regulator-overloaded',
+      )
+    const taken = of('cells-2-aa').power.regulation!.taken!.value
+    expect(told(taken.max * 1.01)).toBeUndefined()
+    expect([told(taken.max * 0.99)?.severity, told(taken.typ * 0.99)?.severity]).toEqual(['risks', 'stops'])
+    expect(told(taken.max * 0.99)!.text).toMatch(/ takes up to [\d.]+ mA at its input; it is made for /)
+  })
+  test('below the lowest input of its sheet it fails', () => {
+    const found = of('cells-2-aa', {
+      inputRecommended: { min: 2.9, max: 3.2, kind: 'recommended' },
+    }).findings.find((f) => f.id === 'power.dropout')!
+    expect([found.severity, found.text]).toEqual([
+      'stops',
+      expect.stringMatching(/ needs 2\.9 V at its input and gets as little as [\d.]+ V: the rail fails\.$/),
+    ])
+  })
+})
