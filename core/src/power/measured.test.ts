@@ -5,7 +5,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse } from '../analysis'
 import { applyEdits, type Design, type Measurement, type StateChoice } from '../design'
-import { findPart } from '../parts'
+import { findPart, makeLibrary } from '../parts'
 import { modesOf } from '../states'
 import { wayTo } from '../supply'
 import { measuredOf } from '.'
@@ -154,6 +154,22 @@ describe('a plain board that sleeps', () => {
       expect.stringMatching(/^The pull-up of \S+ SDA on Air draws all the time: its line is held low$/),
     ])
     expect(held[0]!.test.text).toMatch(/against ground: near 0 V if it is this/)
+  })
+  test('one device does one thing at a time: two of its modes are no explanation', () => {
+    const air = findPart(library, 'device', 'humidity-two-wire')!
+    const mode = (id: string, typ: number) => ({
+      id,
+      name: id,
+      current: { typ, max: typ * 1.01, kind: 'typical' as const },
+    })
+    const slow = { ...air, modes: [air.modes[0]!, mode('slow', 2.3e-3), mode('fast', 3.7e-3)] }
+    const parts = makeLibrary([...Object.values(library.parts).filter((p) => p.id !== air.id), slow])
+    const said: Measurement = { id: 'm1', state: 'r', at: 'rail', reading: sleeps + 6e-3, accuracy: 0.001 }
+    const [got] = measuredOf(
+      analyse(applyEdits(plain, [{ kind: 'addMeasurement', measurement: said }]), parts),
+    )
+    expect(got!.suspects.map((s) => s.id)).not.toContain('mode d1 fast and mode d1 slow')
+    expect(got!.suspects.length).toBeGreaterThan(0)
   })
   test('a sheet that states no most leaves room for more than typical', () => {
     // 2.4 mA of the blocks and 0.5 mA: 1.2 times; three times is the most that is believed.

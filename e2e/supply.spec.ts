@@ -1,0 +1,62 @@
+// What feeds a project: a regulator that gets too hot and one that doesn’t, and a meter that says otherwise. Every number is by hand
+// from the part files.
+
+import { expect, test } from './server'
+import { isAccessible, openDemo, saved } from './pages'
+
+test('a linear regulator too hot for 12 V, and a switching one in its place', async ({ page }) => {
+  await openDemo(page, 'power')
+  const regulator = page.getByLabel('Regulator', { exact: true })
+  await regulator.selectOption({ label: 'BL5 low drop 5 V' })
+  // Up to 219 mA flow. Behind the diode there are at most 12.8 V − 0.17 V: (12.63 − 4.9) V · 219 mA + 12.63 V · 10 mA = 1.82 W if
+  // all were at its worst at once; where 219 mA flow the diode takes more: 1.79 W. 30 °C + 1.79 W · 92 K/W = 195 °C.
+  const limits = page.getByRole('region', { name: 'Limits at the worst corner' })
+  await expect(limits.getByRole('row', { name: /^Regulator junction/ })).toContainText('195 °C')
+  const ranked = page.getByRole('region', { name: 'Regulators for this load' })
+  await expect(ranked.getByRole('row', { name: /^BL5 low drop 5 V/ })).toContainText(
+    'no: its junction reaches 195 °C, above 125 °C',
+  )
+  const switching = ranked.getByRole('row', { name: /^BS5 drop-in 5 V/ })
+  await expect(switching).toContainText('yes')
+  // η at 219 mA, between 0.86 at 100 mA and 0.92 at 500 mA: 0.878. 5.1 V · 219 mA · (1 / 0.878 − 1) + 12.7 V · 3 mA = 193 mW:
+  // 30 °C + 193 mW · 55 K/W = 40.6 °C. It was said before it was chosen.
+  await expect(switching).toContainText('40.6 °C')
+  await page.getByRole('button', { name: 'Choose BS5 drop-in 5 V' }).click()
+  await expect(limits.getByRole('row', { name: /^Regulator junction/ })).toContainText('40.6 °C')
+  // 5.1 V · 219 mA / (0.878 · 11 V) = 115 mA, and its own 3 mA.
+  await expect(limits.getByRole('row', { name: /^Source/ })).toContainText('118 mA')
+  const sources = page.getByRole('region', { name: 'Sources for this project' })
+  await expect(sources.getByRole('row', { name: /^9 V adapter/ })).toContainText('yes')
+  // From 6.5 V on it does, and USB gives 5.
+  const more = sources.getByRole('button', { name: /more that don’t do, and why$/ })
+  await more.click()
+  await expect(sources.getByRole('row', { name: /^USB port/ })).toContainText(
+    /BS5 drop-in 5 V: it needs 6\.\d+ V at its input, and gets as little as 4\.\d+ V/,
+  )
+  await isAccessible(page, 'power with rankings')
+  await saved(page)
+})
+
+test('a meter says more than was predicted: what explains it, and what it was', async ({ page }) => {
+  await openDemo(page, 'power', undefined, 'hive-scale')
+  await page.getByRole('button', { name: 'Note a measured current' }).click()
+  await expect(page.getByLabel('The meter said')).toBeFocused()
+  await page.keyboard.type('1.53 mA')
+  await page.getByLabel('Ohms inside it there').fill('10')
+  await page.keyboard.press('Enter')
+  const meter = page.getByRole('region', { name: 'What the meter says' })
+  // Asleep are predicted 9 µA of the chip, 2.2 µA of the regulator and what the devices take at rest, 29 µA in all; the scale takes
+  // 1.5 mA at work and 1 µA at rest: 1.53 mA if it was never sent to sleep.
+  const list = meter.getByRole('list', { name: 'What would explain 1.53 mA' })
+  await expect(list.getByRole('listitem').first()).toContainText(/^Scale is working: 1\.5\smA/)
+  // 10 Ω · 388 mA = 3.9 V of 3.9 V.
+  await expect(meter).toContainText('3.9 V would fall across the meter: it may not start through it')
+  await expect(page.getByRole('complementary')).toContainText('1.53 mA were measured asleep')
+  await isAccessible(page, 'power with a measurement')
+  await meter.getByRole('button', { name: 'It was this: Scale is working' }).click()
+  await expect(meter).toContainText('It was: Scale is working')
+  await expect(page.getByRole('complementary')).not.toContainText('were measured asleep')
+  await page.getByRole('button', { name: 'Undo: Note what it was: Scale is working' }).click()
+  await expect(list).toBeVisible()
+  await saved(page)
+})
