@@ -2,7 +2,7 @@
 
 import { analyse, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
-import { chargeOf, measuredOf } from '@root-board/core/power'
+import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
 
@@ -14,6 +14,8 @@ export const questions = {
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },
+  streams: (design: Design, state?: string) =>
+    Promise.resolve(spelled(streamsOf(analyse(design, libraryFor(design, library)), state))),
   measured: (design: Design) =>
     Promise.resolve(spelled(measuredOf(analyse(design, libraryFor(design, library))))),
   sources: (design: Design) => {

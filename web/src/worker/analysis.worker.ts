@@ -16,7 +16,7 @@ import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/patience'
-import { chargeOf, measuredOf } from '@root-board/core/power'
+import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
 import { follow } from './path'
@@ -99,6 +99,7 @@ const worker: AnalysisWorker = {
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },
+  streams: (design, state, limit) => spelled(streamsOf(analysed(design, patienceFor(limit)), state)),
   measured: (design, limit) => spelled(measuredOf(analysed(design, patienceFor(limit)))),
   charge: (design, limit) => spelled(chargeOf(analysed(design, patienceFor(limit)).power)),
   rhythms: (design, state, limit) => {

@@ -84,6 +84,7 @@ export const questions = {
   candidate: (design: Design, id: string) => remote.candidate(design, id, limit()),
   nextPlans: (design: Design) => remote.nextPlans(design, limit()),
   regulators: (design: Design) => remote.regulators(design, limit()),
+  streams: (design: Design, state?: string) => remote.streams(design, state, limit()),
   measured: (design: Design) => remote.measured(design, limit()),
   sources: (design: Design) => remote.sources(design, limit()),
   charge: (design: Design) => remote.charge(design, limit()),

@@ -7,7 +7,7 @@ import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
-import type { Charge, Compared, RankedRegulator, RankedSource } from '@root-board/core/power'
+import type { Charge, Compared, RankedRegulator, RankedSource, Streams } from '@root-board/core/power'
 import type { Path } from './path'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
@@ -34,6 +34,8 @@ export interface AnalysisWorker {
   regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
   sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
   /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
+  /** What flows on the way in a state, by its id; without one at the worst. */
+  streams: (design: Design, state: string | undefined, limit: Limit) => Streams
   /** Each measurement against what was predicted, with what could explain the difference. */
   measured: (design: Design, limit: Limit) => Compared[]
   charge: (design: Design, limit: Limit) => Charge | undefined

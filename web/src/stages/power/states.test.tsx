@@ -9,6 +9,7 @@ import { makeLibrary, type Part } from '@root-board/core/parts'
 import { questions } from '../../../test/questions'
 import { demo, design, library, show, steps, timer } from '../../../test/stage'
 import { Measured } from './Measured'
+import { PathDrawing } from './PathDrawing'
 import PowerPage from './PowerPage'
 import { percent } from './States'
 
@@ -247,4 +248,15 @@ describe('What the meter says', () => {
     expect(await screen.findByRole('alert')).toBeTruthy()
     expect(design().power.measured).toBeUndefined()
   })
+})
+
+test('the way from plug to load in one state: what flows then, and who takes nothing', async () => {
+  show(<PathDrawing />, demo('hive-scale'))
+  const path = screen.getByRole('region', { name: 'From plug to load' })
+  // 360 mA of the chip with its radio, of 700 mA that the cells give
+  await within(path).findByText('MW2 module')
+  expect(plain(path)).toMatch(/388 mA of 700 mA, 310 mA left.*MW2 module360 mA/)
+  fireEvent.change(screen.getByLabelText('While it is'), { target: { value: 'sleeps' } })
+  await within(path).findByText(/nothing then$/)
+  expect(plain(path)).toMatch(/574 µA of 700 mA.*MW2 module20 µA.*2 take nothing then/)
 })
