@@ -25,6 +25,8 @@ const code = await run(
     'physics.test',
     'again.test',
     'supply.test',
+    'power/rank.test',
+    'power/streams.test',
   ],
   {
     env: { DEEP: '1' },

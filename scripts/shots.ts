@@ -130,7 +130,7 @@ const shots: Shot[] = [
     path: 'power',
     steps: async (page) => {
       await page
-        .getByTitle(/^Heat in/)
+        .getByTitle(/^Heat in BL/)
         .first()
         .click()
     },

@@ -245,7 +245,8 @@ describe('which part, and what is proposed', () => {
     expect(resolveClock(design, library, td8, undefined).deviation!.value.max).toBeCloseTo(5000, 9)
   })
   // 3.234 V permits 8 MHz + 10 MHz · 0.634 V / 1.6 V = 11.96 MHz: of 4, 8 and 12 MHz the crystal of 8. 16 MHz needs
-  // 2.6 V + 1.6 V · 8/10 = 3.88 V: a regulator of 5 V, and of those only one stays cool enough at 12 V.
+  // 2.6 V + 1.6 V · 8/10 = 3.88 V: a regulator of 5 V: of the linear ones only one stays cool enough at 12 V,
+  // and then the cheaper of those that step down.
   test('too fast at 3.3 V: the fastest crystal that is not, or a rail that permits it', () => {
     const design = applyEdits(demo('darkroom-timer'), [
       { kind: 'chooseRegulator', part: 'bl33-low', name: '' },
@@ -268,6 +269,10 @@ describe('which part, and what is proposed', () => {
       {
         label: 'Raise the rail with BL5 cool 5 V',
         edits: [{ kind: 'chooseRegulator', part: 'bl5-cool', name: 'BL5 cool 5 V' }],
+      },
+      {
+        label: 'Raise the rail with BS5 drop-in 5 V',
+        edits: [{ kind: 'chooseRegulator', part: 'bs5-drop', name: 'BS5 drop-in 5 V' }],
       },
     ])
   })
