@@ -3,7 +3,15 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { analyse, candidateOf, nextPlansOf, previewEdits, reachIn } from '@root-board/core/analysis'
+import {
+  analyse,
+  candidateOf,
+  nextPlansOf,
+  previewEdits,
+  reachIn,
+  regulatorsOf,
+  sourcesOf,
+} from '@root-board/core/analysis'
 import { carrierOf } from '@root-board/core/carrier'
 import { applyEdits, type Design, type Edit, emptyDesign, readDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
@@ -12,6 +20,7 @@ import { isPlanned } from '@root-board/core/legs'
 import { makeDemand, questionOf, takenPins } from '@root-board/core/planner'
 import { type Patience, steps } from '@root-board/core/patience'
 import { makeLibrary } from '@root-board/core/parts'
+import { chargeOf, streamsOf } from '@root-board/core/power'
 import loadHighs from 'highs'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
 import { type PlanProblem, solvePlan } from '../../core/src/solve'
@@ -372,6 +381,52 @@ const intake = () => {
 
 const only = process.argv.slice(2)
 /** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
+/** What the Power page asks: the supply after an edit, where the charge goes, and everything ranked in its place. */
+const supply = () => {
+  const library = readLibraryFolder(join(root, 'library'))
+  console.log('\nSupply, median of 21 after warming up')
+  for (const name of ['darkroom-timer', 'hive-scale', 'signal-cabin']) {
+    const design = readDesignFile(join(root, 'demo', `${name}.json`))
+    const before = analyse(design, library)
+    const warmer = (n: number) =>
+      applyEdits(design, [{ kind: 'setLimit', limit: 'ambient', value: 20 + n / 10 }])
+    const power = (n: number) => {
+      const a = analyse(warmer(n), library, undefined, before)
+      return [chargeOf(a.power), streamsOf(a)]
+    }
+    const ranked = () => [regulatorsOf(before, library), sourcesOf(before, library)]
+    // What one would do without them: the whole project anew for each part, and the list sorted by what is found.
+    const plainly = () =>
+      Object.values(library.parts).flatMap((part) =>
+        part.kind === 'source' || (part.kind === 'regulator' && !before.chip.chip?.board)
+          ? [
+              analyse(
+                applyEdits(design, [
+                  part.kind === 'source'
+                    ? { kind: 'chooseSource', part: part.id, name: '' }
+                    : { kind: 'chooseRegulator', part: part.id, name: '' },
+                ]),
+                library,
+              ).findings.length,
+            ]
+          : [],
+      )
+    const of = (work: (n: number) => unknown, times = 21) => {
+      for (let n = 0; n < 5; n++) work(n)
+      return middle(Array.from({ length: times }, (_, n) => timed(() => work(n + 5)).ms))
+    }
+    const [anew, whole, list, plain] = [
+      of(power),
+      of((n) => analyse(warmer(n), library)),
+      of(ranked),
+      of(plainly, 5),
+    ]
+    console.log(
+      `${name}: power, charge and streams after an edit ${ms(anew)}, ${(anew / whole).toFixed(2)} of the whole project anew; all regulators and sources ranked ${ms(list)}, ${(list / plain).toFixed(2)} of choosing each`,
+    )
+  }
+}
+
 const opinion = () => {
   const { compared, apart, kinds } = compareOpinions(root)
   console.log(
@@ -388,6 +443,7 @@ const opinion = () => {
 
 const parts = {
   opinion,
+  supply,
   intake,
   abstract,
   projects,

@@ -40,6 +40,8 @@ test('power out of the source = heat on the way + what rail and source deliver, 
       const R = a.power.source!.resistance ? fullRange(a.power.source!.resistance).typ : 0
       const V = fullRange(a.power.source!.voltage).typ
       const I = source.current.value.typ
+      // A source from which more is asked than it can give at all is told.
+      if (I * R >= 0.9 * V) continue
       // Behind plug and diode, where what is fed from the source hangs.
       const behind = guard ? guard.voltage!.value.typ : V - I * R
       const beside = a.power.consumers

@@ -37,7 +37,7 @@ describe('the root', () => {
 
 const onCells = () => {
   const d = timer()
-  d.power = { source: 'cells-3-aa' }
+  d.power = { source: 'cells-4-aa' }
   return d
 }
 describe('the gauges', () => {
