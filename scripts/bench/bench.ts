@@ -383,7 +383,7 @@ const only = process.argv.slice(2)
 /** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
 /** What the Power page asks: the supply after an edit, where the charge goes, and everything ranked in its place. */
 const supply = () => {
-  const library = readLibraryFolder(join(root, 'library'))
+  const library = makeLibrary(readLibraryFolder(root))
   console.log('\nSupply, median of 21 after warming up')
   for (const name of ['darkroom-timer', 'hive-scale', 'signal-cabin']) {
     const design = readDesignFile(join(root, 'demo', `${name}.json`))
