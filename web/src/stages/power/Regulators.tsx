@@ -31,6 +31,11 @@ export const Regulators = () => {
       {!answer && !failed && <Waiting words="Trying every regulator at this load …" />}
       {answer?.undecided && <NotPlanned so="A regulator that does here may be too small." />}
       {answer && (
+        <p className="faint">
+          With the loads as they are now; at another voltage of the rail some draw otherwise.
+        </p>
+      )}
+      {answer && (
         <RankedTable
           label="regulators"
           what="Regulator"
