@@ -145,6 +145,10 @@ test('from an empty project by keyboard alone, to the same wiring table', async 
   await expect(page.getByRole('heading', { name: 'Power', level: 1 })).toBeVisible()
   await tabTo(page, /^Regulator$/)
   await pickByKeys(page, 'Regulator', /^bl5-cool$/)
+  // The way is drawn anew for it: what stands beside it comes and goes until then.
+  const path = page.getByRole('region', { name: 'From plug to load' })
+  await expect(path.getByText(/of 1\.5 A,/)).toBeVisible()
+  await expect(path).toHaveAttribute('aria-busy', 'false')
   await page.keyboard.press('Tab')
 
   // pins: choose a signal, walk to a leg, move it there, take it back
