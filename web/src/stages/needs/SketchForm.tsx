@@ -15,15 +15,16 @@ import {
 } from '@root-board/core/sketch'
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, styled } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { type Control, Controller, useForm, useWatch } from 'react-hook-form'
+import { Controller, useForm, useWatch } from 'react-hook-form'
 import { object, string } from 'yup'
 import { makeLibrary, type Part } from '@root-board/core/parts'
 import { api } from '../../api/client'
 import { Caution } from '../../kit/Caution'
-import { Choice, TextInput } from '../../kit/inputs'
+import { Choice } from '../../kit/inputs'
 import { Mark } from '../../kit/Mark'
 import { Labelled } from '../../kit/Labelled'
 import { quantityText } from '../../shared/schemas'
+import { TypedField } from '../../shared/TypedField'
 import { useProject } from '../../store/project'
 
 const names = string()
@@ -93,44 +94,6 @@ const Grid = styled('div')({
   gap: 12,
 })
 
-const Typed = ({
-  control,
-  name,
-  label,
-  serves,
-  placeholder,
-  mono,
-  autoFocus,
-}: {
-  control: Control<Values>
-  name: keyof Values
-  label: string
-  serves?: string
-  placeholder?: string
-  mono?: boolean
-  autoFocus?: boolean
-}) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field, fieldState }) => (
-      <Labelled name={label} serves={serves} fault={fieldState.error?.message}>
-        {(own) => (
-          <TextInput
-            {...own}
-            mono={mono}
-            autoFocus={autoFocus}
-            value={field.value}
-            placeholder={placeholder}
-            onChange={field.onChange}
-            onBlur={field.onBlur}
-          />
-        )}
-      </Labelled>
-    )}
-  />
-)
-
 interface Props {
   /** As it was typed: “pump: motor 12 V 0.4 A”. */
   line: string
@@ -189,7 +152,7 @@ export const SketchForm = ({ line, taken, done }: Props) => {
             </Alert>
           )}
           <Grid>
-            <Typed control={control} name="name" label="Name" autoFocus />
+            <TypedField control={control} name="name" label="Name" autoFocus />
             <Controller
               control={control}
               name="sort"
@@ -206,26 +169,32 @@ export const SketchForm = ({ line, taken, done }: Props) => {
                 </Labelled>
               )}
             />
-            {fed && <Typed control={control} name="supply" label="Supply" placeholder="5 V" mono />}
+            {fed && <TypedField control={control} name="supply" label="Supply" placeholder="5 V" mono />}
             {sort !== 'contact' && (
-              <Typed control={control} name="work" label="Current at work" placeholder="20 mA" mono />
+              <TypedField control={control} name="work" label="Current at work" placeholder="20 mA" mono />
             )}
             {fed && (
-              <Typed control={control} name="rest" label="Current at rest" placeholder="not known" mono />
+              <TypedField
+                control={control}
+                name="rest"
+                label="Current at rest"
+                placeholder="not known"
+                mono
+              />
             )}
             {sort === 'two-wire' && (
-              <Typed control={control} name="address" label="Address" placeholder="0x3C" mono />
+              <TypedField control={control} name="address" label="Address" placeholder="0x3C" mono />
             )}
             {sort === 'module' && (
               <>
-                <Typed
+                <TypedField
                   control={control}
                   name="drives"
                   label="Lines that the chip drives"
                   placeholder="EN, DIR"
                   mono
                 />
-                <Typed
+                <TypedField
                   control={control}
                   name="reads"
                   label="Lines that the chip reads"

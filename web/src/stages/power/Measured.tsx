@@ -9,12 +9,13 @@ import { Button, styled } from '@mui/material'
 import { useState } from 'react'
 import { type Control, Controller, useForm } from 'react-hook-form'
 import { object, string } from 'yup'
-import { Choice, TextInput } from '../../kit/inputs'
+import { Choice, type Option, TextInput } from '../../kit/inputs'
 import { Labelled } from '../../kit/Labelled'
 import { Line, Spacer } from '../../kit/layout'
 import { Num } from '../../kit/Num'
 import { useStage } from '../../shared/analysis'
 import { quantityText } from '../../shared/schemas'
+import { TypedField } from '../../shared/TypedField'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
@@ -208,37 +209,23 @@ interface Values {
   accuracy: string
 }
 
-const Typed = ({
+const ChosenField = ({
   control,
   name,
   label,
-  serves,
-  placeholder,
-  autoFocus,
+  options,
 }: {
   control: Control<Values>
-  name: 'reading' | 'range' | 'burden' | 'accuracy'
+  name: 'state' | 'at'
   label: string
-  serves?: string
-  placeholder: string
-  autoFocus?: boolean
+  options: readonly Option[]
 }) => (
   <Controller
     control={control}
     name={name}
-    render={({ field, fieldState }) => (
-      <Labelled name={label} serves={serves} fault={fieldState.error?.message}>
-        {(own) => (
-          <TextInput
-            {...own}
-            mono
-            autoFocus={autoFocus}
-            value={field.value}
-            placeholder={placeholder}
-            onChange={field.onChange}
-            onBlur={field.onBlur}
-          />
-        )}
+    render={({ field }) => (
+      <Labelled name={label}>
+        {({ id }) => <Choice id={id} value={field.value} options={options} onChange={field.onChange} />}
       </Labelled>
     )}
   />
@@ -286,58 +273,48 @@ const MeasuredForm = ({
   return (
     <form onSubmit={(e) => void note(e)} aria-label="A measured current">
       <Grid>
-        <Typed control={control} name="reading" label="The meter said" placeholder="2.3 mA" autoFocus />
-        <Controller
+        <TypedField
+          control={control}
+          mono
+          name="reading"
+          label="The meter said"
+          placeholder="2.3 mA"
+          autoFocus
+        />
+        <ChosenField
           control={control}
           name="state"
-          render={({ field }) => (
-            <Labelled name="while it was">
-              {({ id }) => (
-                <Choice
-                  id={id}
-                  value={field.value}
-                  options={states.map((s) => ({ value: s.id, label: s.name }))}
-                  onChange={field.onChange}
-                />
-              )}
-            </Labelled>
-          )}
+          label="while it was"
+          options={states.map((s) => ({ value: s.id, label: s.name }))}
         />
-        <Controller
+        <ChosenField
           control={control}
           name="at"
-          render={({ field }) => (
-            <Labelled name="measured">
-              {({ id }) => (
-                <Choice
-                  id={id}
-                  value={field.value}
-                  options={[
-                    { value: 'source', label: 'at the source' },
-                    { value: 'rail', label: 'at the rail, fed there' },
-                  ]}
-                  onChange={field.onChange}
-                />
-              )}
-            </Labelled>
-          )}
+          label="measured"
+          options={[
+            { value: 'source', label: 'at the source' },
+            { value: 'rail', label: 'at the rail, fed there' },
+          ]}
         />
-        <Typed
+        <TypedField
           control={control}
+          mono
           name="range"
           label="Range of the meter"
           serves="if known"
           placeholder="20 mA"
         />
-        <Typed
+        <TypedField
           control={control}
+          mono
           name="burden"
           label="Ohms inside it there"
           serves="if known"
           placeholder="10"
         />
-        <Typed
+        <TypedField
           control={control}
+          mono
           name="accuracy"
           label="Off by up to, %"
           serves="if known"

@@ -3,7 +3,7 @@
 
 import { partsOfKind } from '@root-board/core/parts'
 import type { Design } from '@root-board/core/design'
-import type { Station as StationOf } from '@root-board/core/power'
+import type { PowerResult, Station as StationOf, Streams } from '@root-board/core/power'
 import type { Shown } from '@root-board/core/findings'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type ReactNode, useCallback, useState } from 'react'
@@ -17,13 +17,35 @@ import { Line } from '../../kit/layout'
 
 const widest = 58
 
+/** What the analysis says of everything at once: shown until the rest is worked out. */
+const atOnce = (power: PowerResult): Streams => {
+  const { source, polarity, regulator, regulation, input, fromSource, work, railLoaded, consumers } = power
+  return {
+    ...(source && { source: { name: source.name, current: fromSource } }),
+    ...(polarity?.present &&
+      input && { guard: { name: polarity.diode.name, current: power.through, voltage: input } }),
+    ...(regulator && {
+      regulator: {
+        name: regulator.name,
+        current: work,
+        ...(regulation && { heat: regulation.dissipation, junction: regulation.junction }),
+      },
+    }),
+    rail: { name: 'rail', current: work, ...(railLoaded && { voltage: railLoaded }) },
+    loads: consumers
+      .map((c) => ({ id: c.id, name: c.name, count: c.count, from: c.from, current: c.work }))
+      .sort((a, b) => b.current.value.max - a.current.value.max),
+  }
+}
+
 export const PathDrawing = () => {
   const { analysis, design, library, edit } = useStage()
   const { power } = analysis
   const [chosen, setChosen] = useState('')
   const state = power.states.find((s) => s.id === chosen)?.id
   const ask = useCallback((of: Design) => questions.streams(of, state), [state])
-  const { answer, current, failed, again } = useAsked(ask)
+  const { answer: asked, current, failed, again } = useAsked(ask)
+  const answer = asked ?? (state === undefined ? atOnce(power) : undefined)
   const most = Math.max((answer?.source ?? answer?.rail)?.current.value.max ?? 0, 1e-12)
   const width = (worked: Shown | undefined) =>
     Math.max(1.5, Math.min(1, (worked?.value.max ?? 0) / most) * widest)

@@ -2,8 +2,12 @@
 // nearest, and the rest when they are asked for.
 
 import { type ReactNode, useState } from 'react'
+import type { Design } from '@root-board/core/design'
 import { Button, styled } from '@mui/material'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
+import { QuestionFailed, useAsked } from '../../shared/use-asked'
+import { Waiting } from '../../shared/Waiting'
+import { NotPlanned } from './NotPlanned'
 
 export interface RankedRow {
   id: string
@@ -14,6 +18,33 @@ export interface RankedRow {
   chosen: boolean
   cells: readonly ReactNode[]
   choose: () => void
+}
+
+interface RankingProps<T> {
+  id: string
+  title: string
+  /** While it is worked out. */
+  waiting: string
+  /** What may be otherwise once the pins are planned. */
+  unplanned: string
+  note?: string
+  ask: (design: Design) => Promise<{ ranked: T[]; undecided: boolean }>
+  children: (ranked: T[]) => ReactNode
+}
+
+/** A section with its table, asked for and answered in the worker. */
+export const Ranking = <T,>({ id, title, waiting, unplanned, note, ask, children }: RankingProps<T>) => {
+  const { answer, current, failed, again } = useAsked(ask)
+  return (
+    <section aria-labelledby={id} aria-busy={!current}>
+      <h2 id={id}>{title}</h2>
+      {failed && <QuestionFailed why={failed} again={again} />}
+      {!answer && !failed && <Waiting words={waiting} />}
+      {answer?.undecided && <NotPlanned so={unplanned} />}
+      {answer && note && <p className="faint">{note}</p>}
+      {answer && children(answer.ranked)}
+    </section>
+  )
 }
 
 /** So many rows at least, where there are so many. */

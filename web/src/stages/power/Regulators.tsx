@@ -2,12 +2,9 @@ import type { Design } from '@root-board/core/design'
 import type { Regulator } from '@root-board/core/parts'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
-import { QuestionFailed, useAsked } from '../../shared/use-asked'
-import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { Num } from '../../kit/Num'
-import { NotPlanned } from './NotPlanned'
-import { RankedTable } from './RankedTable'
+import { RankedTable, Ranking } from './RankedTable'
 
 const sortOf = ({ topology, converts }: Regulator) =>
   topology === 'linear' ? 'linear' : converts === 'up' ? 'steps up' : 'steps down'
@@ -22,25 +19,22 @@ const ask = (design: Design) => questions.regulators(design)
 /** Every regulator of the library at this input and this load. */
 export const Regulators = () => {
   const { edit } = useStage()
-  const { answer, current, failed, again } = useAsked(ask)
   const none = <span className="faint">—</span>
   return (
-    <section aria-labelledby="regulators" aria-busy={!current}>
-      <h2 id="regulators">Regulators for this load</h2>
-      {failed && <QuestionFailed why={failed} again={again} />}
-      {!answer && !failed && <Waiting words="Trying every regulator at this load …" />}
-      {answer?.undecided && <NotPlanned so="A regulator that does here may be too small." />}
-      {answer && (
-        <p className="faint">
-          With the loads as they are now; at another voltage of the rail some draw otherwise.
-        </p>
-      )}
-      {answer && (
+    <Ranking
+      id="regulators"
+      title="Regulators for this load"
+      waiting="Trying every regulator at this load …"
+      unplanned="A regulator that does here may be too small."
+      note="With the loads as they are now; at another voltage of the rail some draw otherwise."
+      ask={ask}
+    >
+      {(ranked) => (
         <RankedTable
           label="regulators"
           what="Regulator"
           heads={['Junction', 'Room', 'Good up to', 'Price']}
-          rows={answer.ranked.map((r) => ({
+          rows={ranked.map((r) => ({
             id: r.regulator.id,
             name: r.regulator.name,
             about: about(r.regulator),
@@ -56,6 +50,6 @@ export const Regulators = () => {
           }))}
         />
       )}
-    </section>
+    </Ranking>
   )
 }
