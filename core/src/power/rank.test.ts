@@ -117,6 +117,21 @@ describe('a scale that sleeps nearly always', () => {
   })
 })
 
+test('a source is asked for the most, not for what is usual', () => {
+  // The darkroom timer takes 178 mA as usual and up to 221 mA.
+  const adapter = findPart(library, 'source', 'adapter-12v')!
+  const of = (max: number) => {
+    const weak = makeLibrary([
+      ...Object.values(library.parts),
+      { ...adapter, id: 'weak', name: 'weak', current: { max, kind: 'recommended' } },
+    ])
+    return sourcesOf(analyse(demo('darkroom-timer'), weak), weak)
+      .find((s) => s.source.id === 'weak')!
+      .no.map((n) => n.text)
+  }
+  expect([of(0.2), of(0.23)]).toEqual([['it gives 200 mA, and 221 mA is asked'], []])
+})
+
 describe('one that steps up', () => {
   const up = findPart(library, 'regulator', 'bu33-step')!
   const of = (source: string, more: Partial<Regulator> = {}, devices: [string, string][] = []) =>
@@ -147,6 +162,10 @@ describe('one that steps up', () => {
     expect(findings.map((f) => f.id)).toEqual(
       expect.arrayContaining(['power.regulator-input', 'chip.supply-out-of-range']),
     )
+  })
+  test('fresh cells above its output come through, though their usual voltage is below it', () => {
+    // 2.5 V to 3.62 V, usually 3.28 V, against 3.234 V to 3.366 V
+    expect(of('cell-iron').power.rail!.value).toEqual({ min: 3.234, typ: 3.3, max: 3.62 })
   })
   test('more at its input than it is made for is told, though its output is within its rating', () => {
     const told = (max: number) =>
