@@ -15,6 +15,7 @@ export type Caution =
   | 'motor'
   | 'children'
   | 'joined-grounds'
+  | 'meter'
 
 export const cautionWords: Record<Caution, string> = {
   mains:
@@ -35,6 +36,8 @@ export const cautionWords: Record<Caution, string> = {
   motor: 'A motor starts without warning when power returns. Keep fingers and hair away.',
   'joined-grounds':
     'Two supplies feed this project: only their grounds are joined, never their plus. Unplug both before a wire is moved.',
+  meter:
+    'Set to amperes, a meter is a piece of wire: it goes into the line, never across a supply, where it is a short. Off before it is put in or its range is changed; never on mains, which is work for a licensed electrician.',
   children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
 }
 

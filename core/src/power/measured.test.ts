@@ -112,6 +112,8 @@ describe('faults planted into the hive scale: each is named, and with what the m
     expect(both.suspects.map((s) => s.id)).toContain('with power-lamp and mode d1 work')
     const none = measured(hive, { state: asleep.id, at: 'source', reading: 7e-3 })
     expect(none.suspects.some((s) => s.explains)).toBe(false)
+    // Nothing is dropped without a word.
+    expect(none.leftOut).toBeGreaterThan(0)
     // The display takes 12 mA: it can't be a part of 7.
     expect(none.suspects.some((s) => s.what.text.includes('Display is working'))).toBe(false)
     expect(both.suspects.reduce((sum, s) => sum + s.weight, 0)).toBeCloseTo(1, 1)

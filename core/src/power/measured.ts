@@ -43,6 +43,8 @@ export interface Compared {
   /** What of the meter itself spoils the reading. */
   meter: Said[]
   suspects: Suspect[]
+  /** So many less likely ones are left out. */
+  leftOut: number
 }
 
 /** Where nobody says how far a meter may be off: a usual one, as a share of its reading. */
@@ -244,6 +246,7 @@ export const compareMeasured = (asked: Asked, measurement: Measurement): Compare
       asked.design.needs.states?.find((s) => s.id === measurement.state)?.lasts,
     ),
     suspects: [],
+    leftOut: 0,
   }
   if (!found) return bare
   const { state, base, currentWith, predicted } = found
@@ -309,7 +312,7 @@ export const compareMeasured = (asked: Asked, measurement: Measurement): Compare
   // Where nothing alone is enough, two that are.
   const listed = told.some((s) => s.explains) ? told : [...told, ...pairsOf(told, predicted, reading)]
   const all = listed.reduce((total, s) => total + s.weight, 0)
-  const suspects = listed
+  const ranked = listed
     .map(({ id, what, then, change, explains, weight, test }): Suspect => ({
       id,
       what,
@@ -320,9 +323,8 @@ export const compareMeasured = (asked: Asked, measurement: Measurement): Compare
       test,
     }))
     .sort((a, b) => Number(b.explains) - Number(a.explains) || b.weight - a.weight)
-    .filter((s) => s.explains || s.weight > seldom)
-    .slice(0, most)
-  return { ...known, suspects }
+  const suspects = ranked.filter((s) => s.explains || s.weight > seldom).slice(0, most)
+  return { ...known, suspects, leftOut: ranked.length - suspects.length }
 }
 
 /** Everything that was measured, in the order in which it was noted. */

@@ -3,12 +3,14 @@
 
 import { yupResolver } from '@hookform/resolvers/yup'
 import type { Design, Measurement } from '@root-board/core/design'
+import { sourceCautions } from '@root-board/core/blocks'
 import type { Compared } from '@root-board/core/power'
 import { formatQuantity, parseQuantity, type Unit } from '@root-board/core/quantity'
 import { Button, styled } from '@mui/material'
 import { useState } from 'react'
-import { type Control, Controller, useForm } from 'react-hook-form'
+import { type Control, Controller, useForm, useWatch } from 'react-hook-form'
 import { object, string } from 'yup'
+import { Caution } from '../../kit/Caution'
 import { Choice, type Option, TextInput } from '../../kit/inputs'
 import { Labelled } from '../../kit/Labelled'
 import { Line, Spacer } from '../../kit/layout'
@@ -19,6 +21,7 @@ import { TypedField } from '../../shared/TypedField'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
+import { NotPlanned } from './NotPlanned'
 
 const ask = (design: Design) => questions.measured(design)
 
@@ -46,11 +49,15 @@ export const Measured = () => {
 }
 
 const All = () => {
+  const { analysis } = useStage()
   const { answer, current, failed, again } = useAsked(ask)
   return (
     <>
       {failed && <QuestionFailed why={failed} again={again} />}
       {!answer && !failed && <Waiting words="Looking for what explains it …" />}
+      {analysis.pins.plan?.status === 'undecided' && (
+        <NotPlanned so="More may be to be expected than is predicted here." />
+      )}
       <List aria-busy={!current}>
         {answer?.map((c) => (
           <li key={c.measurement.id}>
@@ -73,6 +80,7 @@ const One = ({
   verdict,
   meter,
   suspects,
+  leftOut,
 }: Compared) => {
   const { edit } = useStage()
   const isOpen = m.found === undefined && verdict !== undefined && verdict !== 'agrees'
@@ -152,6 +160,11 @@ const One = ({
                 </li>
               ))}
             </ol>
+          )}
+          {leftOut > 0 && (
+            <p className="faint">
+              {leftOut} more would move it the same way, and {leftOut > 1 ? 'are' : 'is'} less likely by far.
+            </p>
           )}
           <Found id={m.id} />
         </>
@@ -238,7 +251,7 @@ const MeasuredForm = ({
   states: readonly { id: string; name: string; asleep: boolean }[]
   done: () => void
 }) => {
-  const { design, edit } = useStage()
+  const { analysis, design, edit } = useStage()
   const { control, handleSubmit } = useForm<Values>({
     resolver: yupResolver(schema) as never,
     defaultValues: {
@@ -251,6 +264,7 @@ const MeasuredForm = ({
       accuracy: '',
     },
   })
+  const at = useWatch({ control, name: 'at' })
   const free = (n: number): string =>
     design.power.measured?.some((m) => m.id === `m${n}`) ? free(n + 1) : `m${n}`
   const note = handleSubmit((v) => {
@@ -321,6 +335,13 @@ const MeasuredForm = ({
           placeholder="1.5"
         />
       </Grid>
+      <Caution name="meter" />
+      {at === 'rail' && <Caution name="two-supplies" />}
+      {sourceCautions(analysis.power.source)
+        .filter((c) => c === 'lithium' || c === 'short')
+        .map((c) => (
+          <Caution key={c} name={c} />
+        ))}
       <Line>
         <Button type="submit" variant="contained" color="primary">
           Compare

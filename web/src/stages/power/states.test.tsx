@@ -243,6 +243,20 @@ describe('What the meter says', () => {
     ])
     expect(design().power.measured).toBeUndefined()
   })
+  test('cautions stand beside the step: the meter, two supplies at the rail, and cells that must not be shorted', () => {
+    const fed = demo('hive-scale')
+    show(<Measured />, { ...fed, power: { ...fed.power, source: 'battery-lead-12v' } })
+    fireEvent.click(screen.getByText('Note a measured current'))
+    const cautions = () => [...document.querySelectorAll('.caution')].map(plain)
+    expect(cautions()).toEqual([
+      expect.stringMatching(
+        /into the line, never across a supply, where it is a short.*licensed electrician/,
+      ),
+      expect.stringMatching(/hundreds of amperes into a short/),
+    ])
+    fireEvent.change(screen.getByLabelText('measured'), { target: { value: 'rail' } })
+    expect(cautions()[1]).toMatch(/Only one supply at a time/)
+  })
   test('what is no current is refused where it stands, and nothing is noted', async () => {
     noted('a lot')
     expect(await screen.findByRole('alert')).toBeTruthy()
