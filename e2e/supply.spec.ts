@@ -37,6 +37,43 @@ test('a linear regulator too hot for 12 V, and a switching one in its place', as
   await saved(page)
 })
 
+test('the servos’ own feed: a wire too thin for what they take when they stall, and one that does', async ({
+  page,
+}) => {
+  await openDemo(page, 'power', undefined, 'signal-cabin')
+  const lead = page.getByRole('group', { name: 'Lead from 5 V adapter, 4 A' })
+  const leads = page.getByRole('region', { name: 'Wires and fuses', exact: true })
+  const evidence = page.getByRole('complementary')
+  // Four servos of 650 mA and the crane’s 160 mA: 2.76 A. There and back 3 m of 13.3 mΩ, at 70 °C · 304.5 / 254.5: 47.7 mΩ; two joints
+  // of 10 mΩ and a fuse of 28 mΩ: 95.7 mΩ, 264 mV, 729 mW.
+  await expect(leads).toContainText(/up to 2\.76\sA through 96\smΩ: 260\smV lost on the way, 730\smW of heat/)
+  await lead.getByLabel('Wire').selectOption({ label: 'Cable 2 × 0.5 mm²' })
+  // 3 m of 39 mΩ: 140 mΩ, 188 mΩ in all: 519 mV of the 4.8 V that the adapter gives at the least.
+  await expect(evidence).toContainText('With all of it working Points gets down to 4.28 V, and needs 4.5 V')
+  // 1.45 · 3 A < 8.4 A
+  await expect(evidence).toContainText('Cable 2 × 0.5 mm² may carry 3 A in this air, and stands 4.35 A')
+  const able = page.getByRole('region', { name: 'Wires and fuses that would do' })
+  // 3 m of 26 mΩ are 93.3 mΩ: 141.3 mΩ, 390 mV.
+  await expect(able.getByRole('row', { name: /^Cable 2 × 0\.75 mm²/ })).toContainText(
+    'no: Points gets down to 4.41 V, and needs 4.5 V',
+  )
+  await expect(able.getByRole('row', { name: /^Cable 2 × 1\.5 mm²/ })).toContainText('yes')
+  await lead.getByLabel('Length, one way').fill('500 mm')
+  await page.keyboard.press('Enter')
+  // 1 m of 39 mΩ: 46.7 mΩ; 94.7 mΩ in all: 261 mV, 4.54 V.
+  await expect(evidence).not.toContainText('With all of it working')
+  await lead.getByLabel('Fuse').selectOption({ label: 'Fuse 2 A' })
+  // 2 A · (1 − 0.07 · 7 / 27) = 1.96 A
+  await expect(evidence).toContainText(
+    'Fuse 2 A holds 1.96 A in air of 30 °C, and up to 2.76 A flow with nothing wrong',
+  )
+  await isAccessible(page, 'power with a lead')
+  await saved(page)
+  await page.getByRole('link', { name: /^Build/ }).click()
+  await page.getByRole('tab', { name: 'Steps and checks' }).click()
+  await expect(page.getByText('Cut two of 500 mm from Cable 2 × 0.5 mm²')).toBeVisible()
+})
+
 test('a meter says more than was predicted: what explains it, and what it was', async ({ page }) => {
   await openDemo(page, 'power', undefined, 'hive-scale')
   await page.getByRole('button', { name: 'Note a measured current' }).click()

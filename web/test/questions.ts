@@ -1,6 +1,6 @@
 // What the worker answers, computed here: the tests’ page has no workers.
 
-import { analyse, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
+import { analyse, leadsOf, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
 import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
@@ -23,6 +23,15 @@ export const questions = {
     return Promise.resolve(
       spelled({
         ranked: sourcesOf(analysis, libraryFor(design, library)),
+        undecided: analysis.pins.plan?.status === 'undecided',
+      }),
+    )
+  },
+  leads: (design: Design) => {
+    const analysis = analyse(design, libraryFor(design, library))
+    return Promise.resolve(
+      spelled({
+        ranked: leadsOf(analysis, libraryFor(design, library)),
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )

@@ -17,7 +17,14 @@ import {
 import { resolveNeeds } from '../needs'
 import type { Library } from '../parts'
 import { type Patience, usualPatience } from '../patience'
-import { type RankedRegulator, rankRegulators, type RankedSource, rankSources } from '../power'
+import {
+  type RankedLead,
+  rankedLeads,
+  type RankedRegulator,
+  rankRegulators,
+  type RankedSource,
+  rankSources,
+} from '../power'
 import { ownVoltage } from '../supply'
 import { type Gauge, gaugesOf } from './gauges'
 import { allChecks, stagesInTurn } from './stages'
@@ -40,6 +47,10 @@ export const regulatorsOf = (
 /** Every source of the library with the project’s regulator and load. */
 export const sourcesOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedSource[] =>
   rankSources({ ...analysis, library })
+
+/** Every wire and fuse of the library in each of the project’s leads. */
+export const leadsOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedLead[] =>
+  rankedLeads({ ...analysis, library })
 
 /** What takes long, worked out at most once, and only when a check asks. */
 const onDemand = (

@@ -365,6 +365,12 @@ test('every check has been seen firing here', () => {
     // in traps.test.ts again
     'power.board-input',
     'power.feed-too-weak',
+    // in power/leads.test.ts
+    'power.wire-too-thin',
+    'power.fuse-trips',
+    'power.fuse-guards',
+    'power.no-fuse',
+    'power.lost-on-the-way',
     // in power/rank.test.ts
     'power.eats-charge',
     // in power/measured.test.ts

@@ -15,6 +15,9 @@ import { type Analysis, analyse } from '.'
 
 const library = shippedLibrary()
 
+/** What is said not to be proven, on the page too. */
+const unproven: string[] = []
+
 /** Checks those made by sums; says how many they are. */
 const check = (where: string, analysis: Analysis): number => {
   let made = 0
@@ -29,7 +32,7 @@ const check = (where: string, analysis: Analysis): number => {
       true,
       true,
     ])
-    expect([what, worked.unproven]).toEqual([what, undefined])
+    if (worked.unproven) unproven.push(what)
     const largest = Math.max(Math.abs(min), Math.abs(max))
     for (const corner of ['min', 'typ', 'max'] as const) {
       const { line, at } = worked.corners[corner]
@@ -55,6 +58,7 @@ const check = (where: string, analysis: Analysis): number => {
 test.each(demos)('%s: each copied line evaluates to its number', (name) => {
   const made = check(name, analyse(demo(name), library))
   expect(made).toBeGreaterThan(20)
+  expect(unproven).toEqual([])
 })
 
 test('random projects: each copied line evaluates to its number', () => {
@@ -73,6 +77,9 @@ test('random projects: each copied line evaluates to its number', () => {
     )
   }
   expect(made).toBeGreaterThan(400)
+  // Of a regulator that its lead leaves no room the search for the furthest may be given up, and of nothing else.
+  expect(unproven.filter((u) => !u.includes('min(V_DO, V_in)'))).toEqual([])
+  expect(unproven.length).toBeLessThan(made / 1000)
 })
 
 // A formula written as a string beside a number is held to it by nothing. In core and page there is none: the only formulas

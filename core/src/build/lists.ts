@@ -6,6 +6,7 @@ import { knownPrice, type Source } from '../parts'
 import { exactly } from '../quantity'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
 import type { BoardPart } from '../blocks'
+import type { LeadParts } from '../supply'
 
 export interface PartsRow {
   part: string
@@ -19,14 +20,19 @@ export interface PartsRow {
   unpriced: boolean
 }
 
-/** Equal parts of equal value in one line; devices and the source at the end. */
-export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]): PartsRow[] => {
+/** Equal parts of equal value in one line; devices, the source and its lead at the end. Wire is counted by the metre, whole ones. */
+export const partsList = (
+  placed: BoardPart[],
+  sources: (Source | undefined)[],
+  leads: readonly { parts: LeadParts }[] = [],
+): PartsRow[] => {
   const rows = new Map<string, PartsRow>()
   const add = (
     key: string,
     part: { id: string; name: string; price: number; assumed?: readonly string[] },
     value: string,
     ref: string,
+    count = 1,
   ) => {
     const row = rows.get(key) ?? {
       part: part.id,
@@ -41,8 +47,8 @@ export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]):
     rows.set(key, {
       ...row,
       refs: ref ? [...row.refs, ref] : row.refs,
-      count: row.count + 1,
-      total: (row.count + 1) * part.price,
+      count: row.count + count,
+      total: (row.count + count) * part.price,
     })
   }
   for (const p of placed) {
@@ -51,6 +57,12 @@ export const partsList = (placed: BoardPart[], sources: (Source | undefined)[]):
     add(`${p.part.id} ${value}`, p.part, value, p.ref)
   }
   for (const source of sources) if (source) add(source.id, source, '', '')
+  for (const { parts } of leads) {
+    const { wire, joint, fuse } = parts
+    if (fuse) add(`${fuse.id} `, fuse, '', '')
+    if (joint) add(`${joint.part.id} `, joint.part, '', '', Math.ceil(joint.count / joint.part.contacts))
+    if (wire) add(`${wire.part.id} `, wire.part, 'metres', '', Math.ceil(2 * wire.length))
+  }
   return [...rows.values()]
 }
 
@@ -120,7 +132,7 @@ export const lineTotal = (row: PartsRow): Worked =>
     {
       n: fromRule(
         'n',
-        `counted: ${row.refs.join(' ') || 'the source'}`,
+        `counted: ${row.refs.join(' ') || 'the source and its lead'}`,
         row.count,
         '',
         'the parts on the board',

@@ -68,7 +68,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
   const support = [...circuit.flatMap((c) => c.parts), ...pins.support]
   const placed = placeParts({ design, chip: pins.chip, pins, needs, support, supplies: power.supplies })
   const nets = makeNetlist(placed)
-  const parts = partsList(placed, [power.source, power.feed?.source])
+  const parts = partsList(placed, [power.source, power.feed?.source], power.leads)
   return {
     support,
     placed,

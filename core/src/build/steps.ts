@@ -1,6 +1,7 @@
 // The order of building, with a check after each step and the cautions that belong to it.
 
 import {
+  apart,
   type Around,
   type BoardPart,
   bridge,
@@ -13,12 +14,12 @@ import {
   stepsOf,
   volts,
 } from '../blocks'
-import { fromWorked, type Worked } from '../findings'
+import { fromRule, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { linksToSet } from '../planner'
 import type { PowerResult } from '../power'
 import { exactly, formatQuantity } from '../quantity'
-import { sum } from '../sums'
+import { asVariable, sum } from '../sums'
 
 /** Undefined where nothing draws anything: then there is nothing to expect. */
 const least = (rail: Worked, current: Worked): Worked | undefined =>
@@ -158,6 +159,65 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
   ]
 }
 
+/** Joints and leads of the meter, Ω. */
+const meterLeads = 1
+
+/** A lead is made and measured by itself, before anything hangs on it. */
+const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
+  leads.map(({ of, source, parts, resistance }) => {
+    const { wire, joint, fuse } = parts
+    const end = supplies.sources.find((s) => s.id === of)?.to
+    const voltage = end === undefined ? undefined : supplies.open[end]
+    const name = of === 'feed' ? 'Lead of the second feed' : 'Lead from the source'
+    return {
+      title: name,
+      refs: [],
+      does: [
+        ...(wire
+          ? [
+              `Cut two of ${formatQuantity(wire.length, 'm')} from ${wire.part.name}: plus and minus, told apart by colour or a knot.`,
+            ]
+          : []),
+        ...(fuse ? [`${fuse.name} goes into the plus, as near to ${source.name} as can be.`] : []),
+        ...(joint
+          ? [`${joint.part.name}, ${joint.count} contacts in all: pull at each wire, none may slip.`]
+          : []),
+      ],
+      checks: [
+        {
+          where: 'plus from end to end, and minus from end to end, source unplugged',
+          powered: false,
+          expect: { max: meterLeads + resistance.value.max, unit: 'Ω' as const },
+          worked: sum(
+            { label: 'A lead from end to end, at most', symbol: 'R', unit: 'Ω' },
+            {
+              R_lead: asVariable(resistance),
+              R_meter: fromRule('R_meter', 'leads and joints of the meter', meterLeads, 'Ω', 'rule of thumb'),
+            },
+            (i) => i.R_lead.plus(i.R_meter),
+          ),
+          otherwise: 'a joint that doesn’t hold, or a fuse that is open: do not go on before each is found',
+        },
+        {
+          where: 'between plus and minus, nothing joined',
+          powered: false,
+          ...apart,
+          otherwise: 'a short in the lead: a strand that reaches over',
+        },
+        ...(voltage
+          ? [
+              volts(
+                'at the end of the lead, red on plus, source plugged in',
+                voltage,
+                'negative: plus and minus are exchanged, or the plug has the other polarity; nothing may be joined to it so',
+              ),
+            ]
+          : []),
+      ],
+      cautions: ['iron', 'eyes', ...sourceCautions(source)],
+    }
+  })
+
 /** All steps; lowest and earliest parts first, devices after the chip's surroundings, the chip last. A board is tried alone first. */
 export const buildSteps = (
   placed: BoardPart[],
@@ -165,6 +225,7 @@ export const buildSteps = (
   needs: NeedsResult,
   power: PowerResult,
 ): BuildStep[] => [
+  ...(power.rail ? leadSteps(power) : []),
   ...(boardOf(placed) ? aloneSteps(placed, power) : []),
   ...(power.rail ? stepsOf(around, placed, { chip: placed[0]!, power, rail: power.rail }) : []),
   ...deviceSteps(placed, needs),

@@ -74,6 +74,12 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
     name: fc.constant('f'),
   }),
   fc.record({
+    kind: fc.constant('changeLead' as const),
+    of: fc.constantFrom('source' as const, 'feed' as const),
+    change: fc.constantFrom({ wire: 'wire-24' }, { length: 2 }, { wire: undefined, length: undefined }),
+    what: fc.constant('x'),
+  }),
+  fc.record({
     kind: fc.constant('setAlso' as const),
     part: fc.constantFrom('trestle-plain', 'trestle-32'),
     name: fc.constant('t'),

@@ -25,7 +25,13 @@ const base: Design = frozen({
     radio: { 'd9.1.level': 'pause' },
     shifts: { 'd1.3.light': 'mosfet' },
   },
-  power: { source: 'adapter-9v', regulator: 'bl5-low', feed: 'adapter-5v', measured: [meter] },
+  power: {
+    source: 'adapter-9v',
+    regulator: 'bl5-low',
+    feed: 'adapter-5v',
+    measured: [meter],
+    lead: { wire: 'wire-24', length: 2 },
+  },
   build: { support: { 'led:d1.2.light': 'out', bulk: 'in' } },
 })
 type Patch = { [K in keyof Design]?: Design[K] extends object ? Partial<Design[K]> : Design[K] }
@@ -377,6 +383,23 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
   chooseRegulator: [
     [{ part: 'br5-plain', name: 'BR5' }, 'Regulate with BR5', power({ regulator: 'br5-plain' })],
     [{ part: null, name: '' }, 'Feed the rail without a regulator', power({ regulator: undefined })],
+  ],
+  changeLead: [
+    [
+      { of: 'source', change: { fuse: 'fuse-1' }, what: 'Fuse 1 A' },
+      'Lead from the source: Fuse 1 A',
+      power({ lead: { wire: 'wire-24', length: 2, fuse: 'fuse-1' } }),
+    ],
+    [
+      { of: 'feed', change: { length: 1.5 }, what: '1.5 m' },
+      'Lead of the second feed: 1.5 m',
+      power({ feedLead: { length: 1.5 } }),
+    ],
+    [
+      { of: 'source', change: { wire: undefined, length: undefined }, what: 'no wire' },
+      'Lead from the source: no wire',
+      power({ lead: undefined }),
+    ],
   ],
   addMeasurement: [
     [

@@ -70,6 +70,18 @@ const measurement = object({
   found: optionalText(),
 }).exact()
 
+const lead = () =>
+  object({
+    wire: identifier().optional(),
+    length: quantity('m').min(0.001).max(100).optional(),
+    joint: identifier().optional(),
+    joints: number().strict(true).integer().min(1).max(100).optional(),
+    fuse: identifier().optional(),
+  })
+    .exact()
+    .optional()
+    .default(undefined)
+
 const schema = object({
   format: number()
     .strict(true)
@@ -133,6 +145,8 @@ const schema = object({
     source: identifier().optional(),
     regulator: identifier().optional(),
     feed: identifier().optional(),
+    lead: lead(),
+    feedLead: lead(),
     measured: array().of(measurement).max(200).optional(),
   })
     .exact()

@@ -95,6 +95,17 @@ export interface Measurement {
   found?: string
 }
 
+/** Between a source and what it feeds: a wire there and one back, joints in them, a fuse in the plus. */
+export interface Lead {
+  wire?: string
+  /** Metres, one way. */
+  length?: number
+  joint?: string
+  /** In plus and minus together. */
+  joints?: number
+  fuse?: string
+}
+
 export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
 /** What joins two levels in a line. */
 export type ShiftKind = (typeof shiftKinds)[number]
@@ -151,6 +162,9 @@ export interface Design {
     regulator?: string
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string
+    /** What leads from the source to the board, and from the second feed to its loads. */
+    lead?: Lead
+    feedLead?: Lead
     /** What was measured on the built thing. */
     measured?: Measurement[]
   }

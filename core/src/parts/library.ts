@@ -15,6 +15,7 @@ import type {
   Switch,
   Transistor,
 } from './kinds/discrete'
+import type { Fuse, Wire } from './kinds/lead'
 import type { Regulator, Source } from './kinds/supply'
 
 export type Part =
@@ -33,6 +34,8 @@ export type Part =
   | Connector
   | Switch
   | Buffer
+  | Wire
+  | Fuse
 export type PartKind = Part['kind']
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>
 

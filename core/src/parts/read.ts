@@ -9,6 +9,7 @@ import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
 import { type Device, deviceSchema } from './kinds/device'
 import * as discrete from './kinds/discrete'
+import { fuseSchema, wireSchema } from './kinds/lead'
 import { regulatorSchema, type Source, sourceSchema } from './kinds/supply'
 import type { Part } from './library'
 import { fullRange } from '../quantity'
@@ -29,6 +30,8 @@ export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   connector: discrete.connectorSchema,
   switch: discrete.switchSchema,
   buffer: discrete.bufferSchema,
+  wire: wireSchema,
+  fuse: fuseSchema,
 }
 
 /** A curve of cells goes from full to empty, and its voltage with it. */

@@ -15,12 +15,15 @@ const kept = new Set(['format', 'kind', 'assumed', 'copiedFrom'])
 const order: [title: string, fields: string][] = [
   [
     'What it is',
-    'id name maker description sheet price keywords family group sort colour topology converts series chip',
+    'id name maker description sheet price keywords family group sort colour gauge topology converts series chip',
   ],
-  ['What it may never see', 'supplyAbsolute inputAbsolute currentAbsolute stands reverse junctionMax'],
+  [
+    'What it may never see',
+    'supplyAbsolute inputAbsolute currentAbsolute stands reverse breaking insulation junctionMax',
+  ],
   [
     'What it runs on',
-    'supply temperature input inputRecommended logic regulator voltage output current inputCurrent dropout ripple plug polarity capacity resistance discharge selfDischarge rechargeable efficiency',
+    'supply temperature input inputRecommended logic regulator voltage output current ratedAt trips derating inputCurrent dropout ripple plug polarity capacity resistance discharge selfDischarge rechargeable efficiency',
   ],
   ['What it draws', 'modes quiescent power'],
   [

@@ -55,7 +55,7 @@ const isQuantity = (v: unknown) =>
 
 test('the library has enough to try', () => {
   expect(all.length).toBeGreaterThan(400)
-  expect(new Set(all.map((p) => p.kind)).size).toBe(15)
+  expect(new Set(all.map((p) => p.kind)).size).toBe(17)
 })
 
 test('a word where a number, yes or no, or a record belongs is refused in its place', () => {
@@ -111,6 +111,8 @@ test.each<[string, string]>([
   ['connector', 'sort contacts rows package'],
   ['switch', 'sort current package'],
   ['buffer', 'supply high low stands rate package'],
+  ['wire', 'gauge resistance current ratedAt insulation'],
+  ['fuse', 'sort current trips derating resistance voltage breaking package'],
   ['source', 'sort voltage current plug polarity'],
   [
     'regulator',

@@ -5,11 +5,13 @@ import type { Design } from '../design'
 import { say, type Stages, type Worked } from '../findings'
 import { partsOfKind, type Source } from '../parts'
 import { formatQuantity, fullRange, type Range } from '../quantity'
-import { ownVoltage, railFor, supplyOf } from '../supply'
+import { leadOwners, ownVoltage, railFor, supplyOf } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
+import { type RankedLead, rankLeads } from './leads'
 import { eatenBy, type Objection, objections, type Regulation } from './regulate'
 import { alwaysAtWork, neediest, stopAt } from './resolve'
+import { starved } from './starved'
 
 type Asked = Pick<Stages, 'design' | 'library' | 'needs' | 'chip' | 'power' | 'clock'>
 
@@ -207,4 +209,52 @@ const sagging = ({ needs, chip, clock }: Asked, { supplies, own }: Fed): Objecti
         },
       ]
     : []
+}
+
+/** What is too little: for what hangs on a rail, for the regulator, for all. `what` tells them apart. */
+const tooLittle = (asked: Asked, fed: Fed): (Objection & { what: string })[] => [
+  ...starved(asked.needs, fed.supplies, fed.loads).map((s) => ({
+    what: s.rail,
+    ...say`${s.name} gets down to ${formatQuantity(s.gets.value.min, 'V', 3)}, and needs ${formatQuantity(s.least, 'V', 3)}`,
+    worked: s.gets,
+  })),
+  ...(!fed.regulation
+    ? sagging(asked, fed).map((s) => ({ what: 'sag', ...s }))
+    : fed.regulation.margin.value.min < 0
+      ? [
+          {
+            what: 'room',
+            ...say`it leaves ${fed.regulation.regulator.name} no room`,
+            worked: fed.regulation.margin,
+          },
+        ]
+      : []),
+  ...collapse(fed).map((s) => ({ what: 'collapse', ...s })),
+]
+
+const fieldOf = { source: 'lead', feed: 'feedLead' } as const
+
+/** Every wire and every fuse of the library in each lead. */
+export const rankedLeads = (asked: Asked): RankedLead[] => {
+  const { design, library, power } = asked
+  // What would be too little without any lead is not its doing.
+  const anyway = Object.fromEntries(
+    leadOwners.map((of) => [
+      of,
+      tooLittle(asked, fedAs(asked, { [fieldOf[of]]: undefined })).map((s) => s.what),
+    ]),
+  )
+  return rankLeads({
+    design,
+    library,
+    sources: power.loads.sources,
+    tried: (of, change) => {
+      const field = fieldOf[of]
+      const led = fedAs(asked, { [field]: { ...design.power[field], ...change } })
+      return {
+        current: led.loads.sources.find((s) => s.source.id === of)!.work,
+        suffers: tooLittle(asked, led).filter((s) => !anyway[of]!.includes(s.what)),
+      }
+    },
+  })
 }

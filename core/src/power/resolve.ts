@@ -11,6 +11,7 @@ import { onOwnRail, type OpenSupply, ownVoltage, type RailId } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing } from './consumers'
 import { type Fed, feedingOf, type Path } from './feeding'
+import { leadsOf, type LoadedLead } from './leads'
 
 /** The chip’s rail and the way to it by themselves; every rail, source and converter under `loads` and `regulations`. */
 export interface PowerResult extends Path {
@@ -20,6 +21,8 @@ export interface PowerResult extends Path {
   supplies: OpenSupply
   loads: Fed['loads']
   regulations: Fed['regulations']
+  /** From each source that has one. */
+  leads: readonly LoadedLead[]
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
   states: readonly State[]
@@ -127,6 +130,7 @@ export const resolvePower = (of: Drawing): PowerResult => {
     supplies,
     loads,
     regulations,
+    leads: leadsOf(loads),
     feed: feed && { source: feed.source.part, current: feed.work },
     states,
     consumers,

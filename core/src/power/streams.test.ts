@@ -2,6 +2,7 @@
 
 import { join } from 'node:path'
 import { demo, shippedLibrary } from '../../test/files'
+import { ohmsOf } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
@@ -29,7 +30,7 @@ test('power out of the source = heat on the way + what rail and source deliver, 
     const design = readDesign({ ...drawn, power: { ...drawn.power, ...power } }, 'random')
     const a = analyse(design, library, steps(3000))
     for (const id of [undefined, ...a.power.states.map((s) => s.id)]) {
-      const { source, guard, regulator, rail } = streamsOf(a, id)
+      const { source, lead, guard, regulator, rail } = streamsOf(a, id)
       const regulated = a.power.regulator
       const isSwitching = regulated?.topology === 'switching'
       // One that can't hold its output, or whose input comes straight through, is told, and takes its current as if it did.
@@ -37,7 +38,9 @@ test('power out of the source = heat on the way + what rail and source deliver, 
         a.power.rail && regulated && a.power.rail.value.max > fullRange(regulated.output).max + 1e-9
       const fails = a.power.loads.collapsing.length > 0 || (a.power.regulation?.margin.value.min ?? 0) < 0
       if (!source || (isSwitching && (passes || fails))) continue
-      const R = a.power.source!.resistance ? fullRange(a.power.source!.resistance).typ : 0
+      const R =
+        (a.power.source!.resistance ? fullRange(a.power.source!.resistance).typ : 0) +
+        ohmsOf(design.power.lead, (id) => library.parts[id], design.needs.limits.ambient)
       const V = fullRange(a.power.source!.voltage).typ
       const I = source.current.value.typ
       // A source from which more is asked than it can give at all is told.
@@ -47,7 +50,7 @@ test('power out of the source = heat on the way + what rail and source deliver, 
       const beside = a.power.consumers
         .filter((c) => c.from === 'source')
         .reduce((sum, c) => sum + (id === undefined ? c.work : c.cycle[id]!).value.typ, 0)
-      const heat = [source, guard, regulator].reduce((sum, s) => sum + (s?.heat?.value.typ ?? 0), 0)
+      const heat = [source, lead, guard, regulator].reduce((sum, s) => sum + (s?.heat?.value.typ ?? 0), 0)
       const delivered = rail.voltage!.value.typ * rail.current.value.typ + behind * beside
       const where = `seed ${seed + n}, ${power.source}, ${power.regulator}, ${id}`
       expect([where, heat + delivered]).toEqual([where, expect.closeTo(V * I, isSwitching ? 3 : 8)])

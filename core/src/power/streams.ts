@@ -9,6 +9,7 @@ import { asVariable, sum, total, dimensionOf } from '../sums'
 import { forwardOf, wayTo } from '../supply'
 import type { Consumer } from './consumers'
 import { feedingOf } from './feeding'
+import { loadedLead } from './leads'
 
 /** A part of the way. */
 export interface Station {
@@ -28,6 +29,8 @@ export interface Streams {
   /** Absent: everything at rest to everything working at once. */
   state?: string
   source?: Station
+  /** From the source to what comes first behind it. */
+  lead?: Station
   guard?: Station
   regulator?: Station & { junction?: Worked }
   rail: Station
@@ -96,6 +99,13 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
         (i) => i.I.times(i.I).times(i.R_i),
       ),
     }),
+    ...(!way.guard && !way.source?.lead && head.voltage && { voltage: head.voltage }),
+  }
+  const led = source && way.source?.lead && loadedLead('source', source, way.source.lead, through)
+  const onLead: Station | undefined = led && {
+    name: 'Lead',
+    current: through,
+    heat: led.heat,
     ...(!way.guard && head.voltage && { voltage: head.voltage }),
   }
   const guard: Station | undefined =
@@ -119,12 +129,13 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
     ...(regulation && { heat: regulation.dissipation, junction: regulation.junction }),
     ...(own.voltage && { voltage: own.voltage }),
   }
-  const heats = [atSource?.heat, guard?.heat, onWay?.heat].filter((h) => h !== undefined)
+  const heats = [atSource?.heat, onLead?.heat, guard?.heat, onWay?.heat].filter((h) => h !== undefined)
   const feedRail = loads.rails[supplies.fed.feed]
   const second = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
     ...(found && { state: found.id }),
     ...(atSource && { source: atSource }),
+    ...(onLead && { lead: onLead }),
     ...(guard && { guard }),
     ...(onWay && { regulator: onWay }),
     rail: { name: own.rail.name, current: own.work, ...(own.voltage && { voltage: own.voltage }) },

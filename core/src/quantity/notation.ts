@@ -6,6 +6,7 @@ export type Unit =
   | 'A'
   | 'A/Hz'
   | 'Ω'
+  | 'Ω/m'
   | 'F'
   | 'H'
   | 'Hz'

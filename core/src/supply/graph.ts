@@ -3,6 +3,7 @@
 
 import type { FedBy, SupportChoice } from '../design'
 import type { Worked } from '../findings'
+import type { LeadParts } from './lead'
 import type { Diode, Regulator, Source } from '../parts'
 
 export type RailId = string
@@ -21,6 +22,8 @@ export interface Plugged {
   id: string
   part: Source
   to: RailId
+  /** Between it and its rail. */
+  lead?: LeadParts
 }
 
 /** In or out, and which diode it is. */

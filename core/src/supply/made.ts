@@ -6,10 +6,13 @@ import { careful, type Design, supportChoice } from '../design'
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import type { OpenSupply, PolarityDiode, Rail } from './graph'
+import { leadOf } from './lead'
 import { withOpen } from './open'
 
 /** What of a design says how it is fed. */
-export type Feeding = Pick<Design, 'chip' | 'power' | 'stance' | 'build'>
+export type Feeding = Pick<Design, 'chip' | 'power' | 'stance' | 'build'> & {
+  needs: Pick<Design['needs'], 'limits'>
+}
 
 export const polarityKey = 'polarity-diode'
 
@@ -51,8 +54,17 @@ export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
   return withOpen({
     rails: [...(polarity ? [plug] : []), ...(regulator ? [rails.source] : []), own, rails.feed],
     sources: [
-      ...(source ? [{ id: 'source', part: source, to: polarity ? plug.id : behind.id }] : []),
-      ...(feed ? [{ id: 'feed', part: feed, to: rails.feed.id }] : []),
+      ...(source
+        ? [
+            {
+              id: 'source',
+              part: source,
+              to: polarity ? plug.id : behind.id,
+              lead: leadOf(design, library, 'source'),
+            },
+          ]
+        : []),
+      ...(feed ? [{ id: 'feed', part: feed, to: rails.feed.id, lead: leadOf(design, library, 'feed') }] : []),
     ],
     guards: polarity ? [{ id: 'polarity', diode: polarity, from: plug.id, to: behind.id }] : [],
     converters: regulator ? [{ id: 'regulator', part: regulator, from: behind.id, to: own.id }] : [],

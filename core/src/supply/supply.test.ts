@@ -7,7 +7,7 @@ import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { type Element, operatingPoint } from '../circuit'
 import { fromDecision } from '../findings'
-import { type Diode, findPart, type Regulator, type Source } from '../parts'
+import { type Diode, findPart, type Regulator, type Source, type Wire } from '../parts'
 import type { Range } from '../quantity'
 import { asStated } from '../sums'
 import {
@@ -55,6 +55,8 @@ const curve: [number, number][] = [
   [0.05, 0.25],
   [1, 0.4],
 ]
+/** 100 mΩ a metre at 20 °C. */
+const thin: Wire = { ...findPart(library, 'wire', 'wire-24')!, resistance: typical(0.1) }
 const diode: Diode = {
   ...findPart(library, 'diode', 'diode-polarity')!,
   forward: curve.map(([current, voltage]) => ({ current, voltage: typical(voltage) })),
@@ -94,12 +96,28 @@ const loadsOf = (supply: Supply, draws: Record<string, Drawn>) => withLoads(with
 
 /** The same as parts between nets. */
 const circuitOf = (supply: Supply, draws: Record<string, Drawn>): Element[] => [
-  ...supply.sources.map((s): Element => ({
-    id: s.id,
-    role: 'source',
-    model: { kind: 'source', voltage: s.part.voltage.typ!, resistance: s.part.resistance!.typ! },
-    terminals: { '+': s.to, '−': 'GND' },
-  })),
+  ...supply.sources.flatMap((s): Element[] => [
+    {
+      id: s.id,
+      role: 'source',
+      model: { kind: 'source', voltage: s.part.voltage.typ!, resistance: s.part.resistance!.typ! },
+      terminals: { '+': s.lead ? 'far end' : s.to, '−': 'GND' },
+    },
+    ...(s.lead
+      ? [
+          {
+            id: 'lead',
+            role: 'lead',
+            // Copper by its coefficient at 20 °C (IEC 60028), two conductors.
+            model: {
+              kind: 'resistor' as const,
+              resistance: 2 * s.lead.wire!.length * 0.1 * (1 + 3.93e-3 * 10),
+            },
+            terminals: { 1: 'far end', 2: s.to },
+          },
+        ]
+      : []),
+  ]),
   ...supply.guards.map((g): Element => ({
     id: g.id,
     role: 'guard',
@@ -141,6 +159,8 @@ const trees = fc
     volts: between(9, 15),
     ohms: between(0.01, 0.5),
     guarded: fc.boolean(),
+    meters: between(0.01, 2),
+    led: fc.boolean(),
     more: fc.array(
       fc.record({
         on: fc.nat(10),
@@ -156,7 +176,7 @@ const trees = fc
     amperes: between(1e-3, 0.1),
     atPlug: between(0, 0.1),
   })
-  .map(({ volts, ohms, guarded, more, amperes, atPlug }) => {
+  .map(({ volts, ohms, guarded, meters, led, more, amperes, atPlug }) => {
     const first = guarded ? 'behind' : 'plug'
     const rails = [...(guarded ? [rail('plug')] : []), rail(first)]
     const held = new Map([[first, volts]])
@@ -176,7 +196,14 @@ const trees = fc
     return {
       supply: supplyWith({
         rails,
-        sources: [{ id: 'source', part: source('adapter', volts, ohms), to: 'plug' }],
+        sources: [
+          {
+            id: 'source',
+            part: source('adapter', volts, ohms),
+            to: 'plug',
+            ...(led && { lead: { wire: { part: thin, length: meters }, ambient: 30 } }),
+          },
+        ],
         guards: guarded ? [guard('guard', 'plug', 'behind')] : [],
         converters,
       }),

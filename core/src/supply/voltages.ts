@@ -15,6 +15,7 @@ import {
   type Term,
 } from '../sums'
 import { forwardOf } from './forward'
+import { leadResistance } from './lead'
 import {
   type Converter,
   convertsUp,
@@ -29,34 +30,41 @@ import {
 
 const volts = dimensionOf('V')
 
-/** At the plug of a source that gives so much; behind a diode, with what flows through that. */
+/** At the end of a source’s lead with so much flowing; behind a diode, with what flows through that. */
 export const behindPlug = (
-  source: Plugged['part'],
+  { part: source, lead }: Pick<Plugged, 'part' | 'lead'>,
   given: SumInput,
   guard?: { diode: Guard['diode']; current: SumInput },
 ): Worked => {
   const V_source = fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')
   const guarded = guard?.diode.present ? guard : undefined
-  const R_i = source.resistance && fullRange(source.resistance)
+  const R_lead = lead && asVariable(leadResistance(lead))
+  const R_most = (source.resistance ? fullRange(source.resistance).max : 0) + (R_lead?.value.max ?? 0)
   // A source that can’t give so much gives nothing at that, and not less.
-  const fails = R_i !== undefined && fullRange(source.voltage).min < given.value.max * R_i.max
+  const fails = fullRange(source.voltage).min < given.value.max * R_most
   return sum(
     {
-      label: guarded ? 'Voltage after the polarity diode' : 'Voltage after the plug',
+      label: guarded
+        ? 'Voltage after the polarity diode'
+        : lead
+          ? 'Voltage at the end of the lead'
+          : 'Voltage after the plug',
       symbol: 'V_in',
       unit: 'V',
     },
     {
       V_source,
+      ...((source.resistance ?? R_lead) && { I: given }),
       ...(source.resistance && {
-        I: given,
         R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
       }),
+      ...(R_lead && { R_lead }),
       ...(guarded && { V_F: forwardOf(guarded.diode.diode, guarded.current) }),
     },
     (i: Record<string, Term>) => {
       const inside = i.R_i ? i.V_source!.minus(i.I!.times(i.R_i)) : i.V_source!
-      const left = i.V_F ? inside.minus(i.V_F) : inside
+      const led = i.R_lead ? inside.minus(i.I!.times(i.R_lead)) : inside
+      const left = i.V_F ? led.minus(i.V_F) : led
       return i.V_F || fails ? greatest(number(0, volts), left) : left
     },
   )
@@ -114,7 +122,7 @@ export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Wo
     // Nothing else hangs in front of the diode: the source gives what flows through it, as the same variable.
     const front = loads[g.from]!
     const given = front === loads[rail.id]! ? current : front
-    return plugged.map((s) => behindPlug(s.part, given, { diode: g.diode, current }))
+    return plugged.map((s) => behindPlug(s, given, { diode: g.diode, current }))
   }
   const throughConverter = (rail: Rail, c: Converter, current: Worked): Worked[] => {
     const [V_in, open] = [voltage[c.from], supply.open[rail.id]]
@@ -127,7 +135,7 @@ export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Wo
     const current = isPassedOn(supply, rail.id) ? loaded : asVariable(loaded)
     const here = <T extends { to: RailId }>(links: readonly T[]) => links.filter((l) => l.to === rail.id)
     const all = [
-      ...here(supply.sources).map((s) => behindPlug(s.part, current)),
+      ...here(supply.sources).map((s) => behindPlug(s, current)),
       ...here(supply.guards).flatMap((g) => throughGuard(rail, g, current)),
       ...here(supply.converters).flatMap((c) => throughConverter(rail, c, loaded)),
     ]

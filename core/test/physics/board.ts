@@ -10,7 +10,8 @@ import {
   type OperatingPoint,
 } from '../../src/circuit'
 import { formOf } from '../../src/circuit/models'
-import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Source, Transistor } from '../../src/parts'
+import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Transistor } from '../../src/parts'
+import type { Lead } from '../../src/design'
 import { fullRange } from '../../src/quantity'
 
 export type Placed = Analysis['build']['placed'][number]
@@ -102,13 +103,26 @@ const transistorOn = ({ add }: Board, placed: Placed, part: Transistor) => {
     )
 }
 
-const supportOn = (
-  board: Board,
-  placed: Placed,
-  state: State,
-  source: Source | undefined,
-  feed: Source | undefined,
-) => {
+/** Copper by its temperature coefficient at 20 °C, 3.93e-3 a kelvin (IEC 60028); each joint, and the fuse. */
+export const ohmsOf = (
+  lead: Lead | undefined,
+  library: (id: string) => Part | undefined,
+  air: number,
+): number => {
+  const part = (id: string | undefined) => (id === undefined ? undefined : library(id))
+  const [wire, joint, fuse] = [part(lead?.wire), part(lead?.joint), part(lead?.fuse)]
+  return (
+    (wire?.kind === 'wire'
+      ? 2 * (lead!.length ?? 0) * typ(wire.resistance) * (1 + 3.93e-3 * (air - 20))
+      : 0) +
+    (joint?.kind === 'connector' ? (lead!.joints ?? 0) * typ(joint.resistance!) : 0) +
+    (fuse?.kind === 'fuse' ? typ(fuse.resistance) : 0)
+  )
+}
+
+type Fed = Pick<Analysis, 'power' | 'design'> & { library: (id: string) => Part | undefined }
+
+const supportOn = (board: Board, placed: Placed, state: State, { power, design, library }: Fed) => {
   const { add } = board
   const { part, ref, support } = placed
   const net = (name: string) => placed.legs.find((l) => l.name === name)?.net
@@ -144,7 +158,8 @@ const supportOn = (
         return
       }
       const second = first?.net === 'VFEED'
-      const fed = second ? feed : source
+      const fed = second ? power.feed?.source : power.source
+      const lead = second ? design.power.feedLead : design.power.lead
       if (fed && net('+') && net('−'))
         add(
           ref,
@@ -152,7 +167,9 @@ const supportOn = (
             kind: 'source',
             voltage: (state.reversed && !second ? -1 : 1) * typ(fed.voltage),
             // A source that states no resistance inside gives its current at its voltage.
-            resistance: fed.resistance ? typ(fed.resistance) : 1e-3,
+            resistance:
+              (fed.resistance ? typ(fed.resistance) : 1e-3) +
+              ohmsOf(lead, library, design.needs.limits.ambient),
           },
           net('+'),
           net('−'),
@@ -328,7 +345,7 @@ const elementsOf = (
   for (const p of rooted) {
     if (p.part.kind === 'chip') chipOn(board, a, p, p.part, state)
     else if (p.part.kind === 'device') deviceOn(board, a, library, p, p.part, state)
-    else supportOn(board, p, state, a.power.source, a.power.feed?.source)
+    else supportOn(board, p, state, { ...a, library })
   }
   // Nets that only capacitors or open contacts reach.
   const nets = new Set(elements.flatMap((e) => Object.values(e.terminals)))

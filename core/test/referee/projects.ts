@@ -121,6 +121,22 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       : {}
   if ('source' in power)
     for (const d of devices) if (chance(0.3)) d.fedBy = pick(['source', ...('feed' in power ? ['feed'] : [])])
+  // From a row of its own, so that the rest of a project stays what it was.
+  const other = seeded(seed * 7 + 3)
+  const anyOf = (ids: string[]) => ids[Math.floor(other() * ids.length)]!
+  const lead = () => ({
+    ...(other() < 0.7
+      ? { wire: anyOf(ofKind('wire')), length: Math.round(10 ** (2 * other() - 1) * 100) / 100 }
+      : {}),
+    ...(other() < 0.4
+      ? { joint: anyOf(['terminal-screw', 'crimp-blade']), joints: 1 + Math.floor(other() * 6) }
+      : {}),
+    ...(other() < 0.5 ? { fuse: anyOf(ofKind('fuse')) } : {}),
+  })
+  const leads = {
+    ...(other() < 0.4 ? { lead: lead() } : {}),
+    ...('feed' in power && other() < 0.5 ? { feedLead: lead() } : {}),
+  }
   return {
     format: 1,
     name: `Random ${seed}`,
@@ -141,7 +157,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       ...(chance(0.3) ? { resetAsPort: true } : {}),
       ...(radio ? { radio: Object.fromEntries(analog.map((s) => [s, pick(['pause', 'accept'])])) } : {}),
     },
-    power,
+    power: { ...power, ...leads },
     build: { support: {} },
   }
 }

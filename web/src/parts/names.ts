@@ -18,6 +18,8 @@ export const kindWords: Record<PartKind, string> = {
   connector: 'connector',
   switch: 'switch',
   buffer: 'buffer',
+  wire: 'wire, by the metre',
+  fuse: 'fuse',
 }
 
 export const legsOf = (part: Part): number | undefined => {
@@ -56,6 +58,12 @@ const spelled: Record<string, string> = {
   converts: 'converts voltage',
   inputCurrent: 'current at its input',
   ripple: 'ripple of its output',
+  ratedAt: 'in air of',
+  insulation: 'what its insulation stands',
+  trips: 'what surely opens it',
+  breaking: 'the most that it can interrupt',
+  derating: 'what is left of its ratings in warm air',
+  air: 'air around it',
   wakes: 'what ends it',
   wakeUps: 'what ends it, to reckon with',
   wakeWire: 'wire by which its clock ends it',

@@ -8,6 +8,7 @@ import {
   previewEdits,
   reachIn,
   regulatorsOf,
+  leadsOf,
   sourcesOf,
   rhythmsOf,
   variantsOf,
@@ -96,6 +97,13 @@ const worker: AnalysisWorker = {
     const analysis = analysed(design, patienceFor(limit))
     return spelled({
       ranked: sourcesOf(analysis, known(design)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
+  leads: (design, limit) => {
+    const analysis = analysed(design, patienceFor(limit))
+    return spelled({
+      ranked: leadsOf(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },

@@ -86,6 +86,7 @@ export const questions = {
   regulators: (design: Design) => remote.regulators(design, limit()),
   streams: (design: Design, state?: string) => remote.streams(design, state, limit()),
   measured: (design: Design) => remote.measured(design, limit()),
+  leads: (design: Design) => remote.leads(design, limit()),
   sources: (design: Design) => remote.sources(design, limit()),
   charge: (design: Design) => remote.charge(design, limit()),
   rhythms: (design: Design, state: string) => remote.rhythms(design, state, limit(5000)),

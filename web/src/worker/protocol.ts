@@ -7,7 +7,14 @@ import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
-import type { Charge, Compared, RankedRegulator, RankedSource, Streams } from '@root-board/core/power'
+import type {
+  Charge,
+  Compared,
+  RankedLead,
+  RankedRegulator,
+  RankedSource,
+  Streams,
+} from '@root-board/core/power'
 import type { Path } from './path'
 
 /** How long a question may take, and which one it is: a newer number in the shared cell ends it. */
@@ -33,11 +40,13 @@ export interface AnalysisWorker {
   /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
   regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
   sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
-  /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
+  /** Every wire and fuse in each lead. */
+  leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
   /** What flows on the way in a state, by its id; without one at the worst. */
   streams: (design: Design, state: string | undefined, limit: Limit) => Streams
   /** Each measurement against what was predicted, with what could explain the difference. */
   measured: (design: Design, limit: Limit) => Compared[]
+  /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
   charge: (design: Design, limit: Limit) => Charge | undefined
   /** Undefined where the state has no time of its own. */
   rhythms: (design: Design, state: string, limit: Limit) => Rhythm[] | undefined

@@ -1,6 +1,6 @@
 import type { Part } from '../../parts'
 import { formatQuantity } from '../../quantity'
-import type { ClockChoice, Design, Measurement, RadioAnswer, ShiftKind } from '../types'
+import type { ClockChoice, Design, Lead, Measurement, RadioAnswer, ShiftKind } from '../types'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -218,6 +218,18 @@ export const planningEdits = {
       ...design,
       power: { ...design.power, regulator: part ?? undefined },
     }),
+  }),
+  /** A field that is undefined is taken away; of a lead with nothing in it nothing is left. */
+  changeLead: defineEdit<{ of: 'source' | 'feed'; change: Partial<Lead>; what: string }>({
+    label: ({ of, what }) => `${of === 'feed' ? 'Lead of the second feed' : 'Lead from the source'}: ${what}`,
+    apply: (design, { of, change }) => {
+      const field = of === 'feed' ? 'feedLead' : 'lead'
+      const now = Object.entries({ ...design.power[field], ...change }).filter(([, v]) => v !== undefined)
+      return {
+        ...design,
+        power: { ...design.power, [field]: now.length > 0 ? Object.fromEntries(now) : undefined },
+      }
+    },
   }),
   addMeasurement: defineEdit<{ measurement: Measurement }>({
     label: ({ measurement: { reading } }) => `Note that ${formatQuantity(reading, 'A')} were measured`,

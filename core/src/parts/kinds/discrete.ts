@@ -126,10 +126,14 @@ export const connectorSchema = object({
       'screw terminal',
       'cell holder',
       'usb jack',
+      'breadboard contact',
+      'crimp',
     ])
     .required(),
   contacts: count(),
   rows: count(),
+  /** Of one contact, joined. */
+  resistance: rated('Ω').optional(),
   current: rated('A', 'recommended').optional(),
   package: packageFields().required(),
 }).exact()

@@ -7,6 +7,8 @@ import { diodeRating } from './diode-rating'
 import { dropout } from './dropout'
 import { eatsCharge } from './eats-charge'
 import { feedTooWeak } from './feed-too-weak'
+import { fuseGuards, fuseTrips, noFuse, wireTooThin } from './lead'
+import { lostOnTheWay } from './lost-on-the-way'
 import { measuredDiffers } from './measured-differs'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
@@ -29,6 +31,11 @@ export const powerChecks: Check[] = [
   budgetExceeded,
   boardInput,
   feedTooWeak,
+  wireTooThin,
+  fuseTrips,
+  fuseGuards,
+  noFuse,
+  lostOnTheWay,
   eatsCharge,
   measuredDiffers,
 ]

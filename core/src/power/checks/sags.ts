@@ -1,21 +1,21 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherRegulators } from '../../pins'
+import { hair } from '../starved'
+import { otherWires } from './lead'
 import { otherSources, withoutHungriest } from './ways-out'
-
-/** What no sheet is exact to, volts. */
-const hair = 0.01
 
 export const sags: Check = {
   id: 'power.sags',
   stage: 'power',
   looksFor: 'a rail straight from its source that sags under load below what hangs on it',
-  rule: 'the source’s internal resistance at full work; the lowest supply of chip, clock and devices, by more than 10 mV',
+  rule: 'the resistance of the source and of its lead at full work; the lowest supply of chip, clock and devices, by more than 10 mV',
   run: (stages) => {
     const { power, chip, clock, needs } = stages
     const { source, regulator, rail, railLoaded: loaded } = power
     const ownChip = chip.chip
-    if (!source?.resistance || !loaded || !rail || regulator || !ownChip) return []
+    const lead = power.leads.find((l) => l.of === 'source')
+    if (!source || !(source.resistance || lead) || !loaded || !rail || regulator || !ownChip) return []
     const needed = [
       { name: ownChip.name, least: fullRange(ownChip.supply.recommended).min },
       ...(clock.lowestSupply
@@ -49,12 +49,27 @@ export const sags: Check = {
             worked: power.through,
           },
           {
-            ...say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`,
+            ...(source.resistance
+              ? say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`
+              : say`${formatQuantity(rail.value.min, 'V', 3)} become ${low}`),
             worked: loaded,
           },
+          ...(lead
+            ? [
+                {
+                  ...say`In its lead up to ${formatQuantity(lead.drop.value.max, 'V', 2)} are lost`,
+                  worked: lead.drop,
+                },
+              ]
+            : []),
           { ...say`${needed.name} needs ${formatQuantity(needed.least, 'V')}`, worked: needed.worked },
         ],
-        fixes: [...otherRegulators(stages), ...otherSources(stages), ...withoutHungriest(stages)],
+        fixes: [
+          ...(lead ? otherWires(stages, 'source') : []),
+          ...otherRegulators(stages),
+          ...otherSources(stages),
+          ...withoutHungriest(stages),
+        ],
       },
     ]
   },

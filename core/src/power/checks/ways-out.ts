@@ -5,7 +5,7 @@ import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
 import { partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, type Range } from '../../quantity'
-import { behindPlug, polarityOf, voltageFor } from '../../supply'
+import { behindPlug, leadOf, polarityOf, voltageFor } from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
 import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
@@ -22,7 +22,8 @@ const suitsRegulator = (
   if (!regulator) return false
   // With the diode that it would then have at its plug.
   const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
-  const input = behindPlug(source, current, diode && { diode, current })
+  const lead = leadOf(design, library, 'source')
+  const input = behindPlug({ part: source, lead }, current, diode && { diode, current })
   const there = regulate(regulator, loaded, input, design.needs.limits.ambient)
   return objections(there, loaded).length === 0
 }

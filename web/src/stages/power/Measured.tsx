@@ -3,7 +3,6 @@
 
 import { yupResolver } from '@hookform/resolvers/yup'
 import type { Design, Measurement } from '@root-board/core/design'
-import { sourceCautions } from '@root-board/core/blocks'
 import type { Compared } from '@root-board/core/power'
 import { formatQuantity, parseQuantity, type Unit } from '@root-board/core/quantity'
 import { Button, styled } from '@mui/material'
@@ -22,6 +21,7 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { NotPlanned } from './NotPlanned'
+import { SourceCautions } from './SourceCautions'
 
 const ask = (design: Design) => questions.measured(design)
 
@@ -337,11 +337,7 @@ const MeasuredForm = ({
       </Grid>
       <Caution name="meter" />
       {at === 'rail' && <Caution name="two-supplies" />}
-      {sourceCautions(analysis.power.source)
-        .filter((c) => c === 'lithium' || c === 'short')
-        .map((c) => (
-          <Caution key={c} name={c} />
-        ))}
+      <SourceCautions source={analysis.power.source} />
       <Line>
         <Button type="submit" variant="contained" color="primary">
           Compare

@@ -20,8 +20,10 @@ const widest = 58
 /** What the analysis says of everything at once: shown until the rest is worked out. */
 const atOnce = (power: PowerResult): Streams => {
   const { source, polarity, regulator, regulation, input, fromSource, work, railLoaded, consumers } = power
+  const lead = power.leads.find((l) => l.of === 'source')
   return {
     ...(source && { source: { name: source.name, current: fromSource } }),
+    ...(lead && { lead: { name: 'Lead', current: fromSource, heat: lead.heat } }),
     ...(polarity?.present &&
       input && { guard: { name: polarity.diode.name, current: power.through, voltage: input } }),
     ...(regulator && {
@@ -54,7 +56,8 @@ export const PathDrawing = () => {
   const flowing = loads.filter((c) => c.current.value.max > 0)
   const still = loads.filter((c) => !flowing.includes(c))
   const regulators = partsOfKind(library, 'regulator')
-  const { source, guard, regulator, rail, lost } = answer ?? {}
+  const { source, lead, guard, regulator, rail, lost } = answer ?? {}
+  const between = [lead, guard].filter((s) => s !== undefined).length
   return (
     <section aria-label="From plug to load" aria-busy={!current}>
       <Line>
@@ -75,7 +78,7 @@ export const PathDrawing = () => {
         )}
       </Line>
       {failed && <QuestionFailed why={failed} again={again} />}
-      <div className={power.polarity?.present ? 'path' : 'path no-diode'}>
+      <div className={['path no-diode', 'path', 'path led'][between]}>
         <div className="station">
           <label htmlFor="power-source">Source</label>
           <SourceSelect id="power-source" />
@@ -85,6 +88,16 @@ export const PathDrawing = () => {
             {source && <HeatOf of={source} />}
           </span>
         </div>
+        {lead && (
+          <div className="station narrow">
+            <span>Lead</span>
+            <span className="stream" style={{ height: width(lead.current) }} />
+            <span>
+              {lead.voltage && <Num worked={lead.voltage} show="range" />}
+              <HeatOf of={lead} />
+            </span>
+          </div>
+        )}
         {guard && (
           <div className="station narrow">
             <span>Diode</span>

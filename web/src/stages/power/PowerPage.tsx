@@ -8,6 +8,7 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
+import { Leads } from './Leads'
 import { Measured } from './Measured'
 import { NotPlanned } from './NotPlanned'
 import { LimitTable } from './LimitTable'
@@ -43,6 +44,7 @@ const PowerPage = () => {
         {power.consumers.length > 0 && <Consumers />}
         {power.source && <LimitTable />}
       </div>
+      {power.source && <Leads />}
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
       {failed && <QuestionFailed why={failed} again={again} />}
       {charge && analysis.pins.plan?.status === 'undecided' && (

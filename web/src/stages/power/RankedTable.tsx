@@ -15,6 +15,8 @@ export interface RankedRow {
   /** What it is, in a few words below its name. */
   about: string
   no: readonly { text: string }[]
+  /** What speaks neither for nor against it, since nobody knows. */
+  unsure?: readonly { text: string }[]
   chosen: boolean
   cells: readonly ReactNode[]
   choose: () => void
@@ -83,7 +85,10 @@ export const RankedTable = ({
               </Cell>
               <Cell className="why">
                 {r.no.length === 0 ? (
-                  <span className="settled">yes</span>
+                  <>
+                    <span className="settled">yes</span>
+                    {r.unsure?.map((u) => `; ${u.text}`).join('')}
+                  </>
                 ) : (
                   <>
                     <span className="stops">no:</span> {r.no.map((n) => n.text).join('; ')}

@@ -1,0 +1,325 @@
+// What flows through the leads from the sources: what is lost and gets warm in them, what each of their parts may carry, whether a fuse
+// holds in warm air, guards its wire, and opens at a short.
+
+import type { Design, Lead } from '../design'
+import { fromPart, type Grade, type Said, say, type Severity, type Worked } from '../findings'
+import { type Fuse, type Library, partsOfKind, type Source, type Wire } from '../parts'
+import { formatQuantity, fullRange } from '../quantity'
+import { asStated, asVariable, sum } from '../sums'
+import {
+  fuseHolds,
+  fuseOpens,
+  leadChoice,
+  leadOf,
+  type LeadOwner,
+  leadOwners,
+  type LeadParts,
+  leadResistance,
+  type LoadedSupply,
+  shortCurrent,
+  wireCarries,
+} from '../supply'
+
+export interface LoadedLead {
+  of: LeadOwner
+  source: Source
+  parts: LeadParts
+  /** Through it, with everything at work at once. */
+  current: Worked
+  resistance: Worked
+  /** Lost in it then, V. */
+  drop: Worked
+  heat: Worked
+}
+
+export const loadedLead = (of: LeadOwner, source: Source, parts: LeadParts, current: Worked): LoadedLead => {
+  const resistance = leadResistance(parts)
+  const given = { I: asVariable(current), R_lead: asVariable(resistance) }
+  return {
+    of,
+    source,
+    parts,
+    current,
+    resistance,
+    drop: sum({ label: 'Lost in the lead', symbol: 'V_lead', unit: 'V', counts: 'max' }, given, (i) =>
+      i.I.times(i.R_lead),
+    ),
+    heat: sum({ label: 'Heat in the lead', symbol: 'P_lead', unit: 'W', counts: 'max' }, given, (i) =>
+      i.I.times(i.I).times(i.R_lead),
+    ),
+  }
+}
+
+export const leadsOf = ({ sources }: Pick<LoadedSupply, 'sources'>): LoadedLead[] =>
+  sources.flatMap(({ source: { id, part, lead }, work }) =>
+    lead ? [loadedLead(id === 'feed' ? 'feed' : 'source', part, lead, work)] : [],
+  )
+
+export type LeadFaultKind =
+  | 'wire carries'
+  | 'joint carries'
+  | 'fuse trips'
+  | 'fuse too big'
+  | 'fuse voltage'
+  | 'fuse breaks'
+  | 'fuse stays'
+  | 'no fuse'
+
+/** Something that a lead is not made for. */
+export interface LeadFault {
+  kind: LeadFaultKind
+  severity: Severity
+  grade: Grade
+  says: Said
+  because: (Said & { worked?: Worked })[]
+}
+
+const amps = (i: number) => formatQuantity(i, 'A', 3)
+
+/** A fuse guards a wire that stands what surely opens it for the while that this takes (IEC 60364-4-43: I_2 ≤ 1.45 · I_z). */
+const overload = 1.45
+
+/** What the wire may carry for ever, the fuse not asked; the joints of it too. */
+const carrying = ({ parts: { wire, joint, ambient }, current }: LoadedLead): LeadFault[] => {
+  const faults: LeadFault[] = []
+  const most = current.value.max
+  const told = { ...say`Up to ${amps(most)} flow through it`, worked: current }
+  const severity = (allowed: number): Severity => (current.value.typ > allowed ? 'stops' : 'risks')
+  if (wire) {
+    const allowed = wireCarries(wire, ambient)
+    if (most > allowed.value.max)
+      faults.push({
+        kind: 'wire carries',
+        severity: severity(allowed.value.max),
+        grade: 'outside the sheet',
+        says: say`${wire.part.name} may carry ${amps(allowed.value.max)} in this air, and up to ${amps(most)} flow through it: it gets hotter than its insulation stands`,
+        because: [
+          told,
+          { ...say`${wire.part.sheet}: ${amps(allowed.value.max)} in this air`, worked: allowed },
+        ],
+      })
+  }
+  const rated = joint?.part.current
+  if (joint && rated && most > fullRange(rated).max) {
+    const allowed = asStated(
+      `${joint.part.name} may carry`,
+      'I_max',
+      'A',
+      fromPart('I_max', 'rated current', joint.part, 'current', rated, 'A'),
+    )
+    faults.push({
+      kind: 'joint carries',
+      severity: severity(allowed.value.max),
+      grade: 'outside the sheet',
+      says: say`${joint.part.name} is made for ${amps(allowed.value.max)}, and up to ${amps(most)} flow through it: it gets hot, and worse with heat`,
+      because: [told, { ...say`${joint.part.sheet}: ${amps(allowed.value.max)}`, worked: allowed }],
+    })
+  }
+  return faults
+}
+
+/** A fuse that opens though nothing is wrong. */
+const tripping = ({ parts: { fuse, ambient }, current }: LoadedLead): LeadFault[] => {
+  if (!fuse) return []
+  const holds = fuseHolds(fuse, ambient)
+  const most = current.value.max
+  if (most <= holds.value.min) return []
+  return [
+    {
+      kind: 'fuse trips',
+      severity: current.value.typ > holds.value.min ? 'stops' : 'risks',
+      grade: 'outside the sheet',
+      says: say`${fuse.name} holds ${amps(holds.value.min)} in air of ${ambient} °C, and up to ${amps(most)} flow with nothing wrong: it may open`,
+      because: [
+        { ...say`Through it flow up to ${amps(most)}`, worked: current },
+        { ...say`It holds ${amps(holds.value.min)} in this air`, worked: holds },
+      ],
+    },
+  ]
+}
+
+/** A fuse that doesn’t guard what it is there for. */
+const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
+  const { fuse, wire, ambient } = parts
+  if (!fuse) return []
+  const faults: LeadFault[] = []
+  const add = (
+    kind: LeadFaultKind,
+    severity: Severity,
+    grade: Grade,
+    says: Said,
+    because: LeadFault['because'],
+  ) => faults.push({ kind, severity, grade, says, because })
+  const opens = fuseOpens(fuse)
+  const opensAt = say`What surely opens it: ${amps(opens)} (${fuse.sheet}, ${fuse.trips.source ?? 'trips'})`
+  if (wire) {
+    const carries = wireCarries(wire, ambient)
+    const stands = carries.value.max * overload
+    const held = fullRange(fuse.current).max
+    if (held > carries.value.max || opens > stands)
+      add(
+        'fuse too big',
+        'risks',
+        'outside the sheet',
+        say`${fuse.name} opens surely only at ${amps(opens)}; ${wire.part.name} may carry ${amps(carries.value.max)} in this air, and stands ${amps(stands)} for the while that a fuse takes: the wire burns first`,
+        [
+          opensAt,
+          { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
+          say`IEC 60364-4-43: what opens a fuse is no more than 1.45 times what its wire may carry`,
+        ],
+      )
+  }
+  const most = fullRange(source.voltage).max
+  const rated = fullRange(fuse.voltage).max
+  if (most > rated)
+    add(
+      'fuse voltage',
+      'risks',
+      'outside the sheet',
+      say`${fuse.name} interrupts up to ${formatQuantity(rated, 'V')}, and ${source.name} has up to ${formatQuantity(most, 'V', 3)}: it may go on burning when it opens`,
+      [say`${fuse.sheet}, ${fuse.voltage.source ?? 'voltage'}: ${formatQuantity(rated, 'V')}`],
+    )
+  const short = shortCurrent(source, parts)
+  const breaks = fullRange(fuse.breaking).max
+  if (short && short.value.max > breaks)
+    add(
+      'fuse breaks',
+      'risks',
+      'outside the sheet',
+      say`a short draws up to ${amps(short.value.max)} from ${source.name}, and ${fuse.name} can interrupt ${amps(breaks)}: it may burst or go on burning`,
+      [{ ...say`Into a short flow up to ${amps(short.value.max)}`, worked: short }],
+    )
+  const least = short?.value.min ?? fullRange(source.current).max
+  if (least < opens)
+    add(
+      'fuse stays',
+      'notes',
+      short ? 'outside the sheet' : 'typical',
+      short
+        ? say`a short draws no more than ${amps(least)} from ${source.name} at its weakest, and ${fuse.name} opens surely only at ${amps(opens)}: it may not open`
+        : say`${source.name} gives ${amps(least)}, and ${fuse.name} opens surely only at ${amps(opens)}: whether a short opens it is not known, since no sheet says what the source gives into one`,
+      [opensAt, ...(short ? [{ ...say`Into a short flow ${amps(least)} or more`, worked: short }] : [])],
+    )
+  return faults
+}
+
+/** Wire, or a source that is known to hurt, without a fuse. */
+const unfused = ({ parts, source }: Pick<LoadedLead, 'parts' | 'source'>): LeadFault[] => {
+  const { fuse, wire, ambient } = parts
+  if (fuse || !wire) return []
+  const short = shortCurrent(source, parts)
+  const gives = short?.value.max ?? fullRange(source.current).max
+  const carries = wireCarries(wire, ambient)
+  if (gives <= carries.value.max) return []
+  return [
+    {
+      kind: 'no fuse',
+      severity: 'risks',
+      grade: 'outside the sheet',
+      says: short
+        ? say`a short at the end of the lead draws up to ${amps(gives)} from ${source.name}; ${wire.part.name} may carry ${amps(carries.value.max)}, and nothing stops it: it burns`
+        : say`${source.name} gives ${amps(gives)} or more into a short; ${wire.part.name} may carry ${amps(carries.value.max)}, and nothing stops it: it gets hotter than its insulation stands`,
+      because: [
+        short
+          ? { ...say`Into a short flow up to ${amps(gives)}`, worked: short }
+          : say`${source.sheet}, ${source.current.source ?? 'rating'}: ${amps(gives)}`,
+        { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
+      ],
+    },
+  ]
+}
+
+export const leadFaults = (lead: LoadedLead): LeadFault[] => [
+  ...carrying(lead),
+  ...tripping(lead),
+  ...guarding(lead),
+  ...unfused(lead),
+]
+
+export interface RankedWire extends LoadedLead {
+  wire: Wire
+  carries: Worked
+  no: Said[]
+  chosen: boolean
+}
+
+export interface RankedFuse {
+  fuse: Fuse
+  holds: Worked
+  /** Lost in it, V. */
+  drop: Worked
+  no: Said[]
+  /** What no sheet tells, and what speaks neither for nor against it. */
+  unsure: Said[]
+  chosen: boolean
+}
+
+export interface RankedLead {
+  of: LeadOwner
+  source: Source
+  /** Empty while no length is known. */
+  wires: RankedWire[]
+  fuses: RankedFuse[]
+}
+
+interface Asked {
+  design: Pick<Design, 'power' | 'needs'>
+  library: Library
+  sources: LoadedSupply['sources']
+  /** With this in it: what flows, since a switching regulator takes more the more is lost, and what the loss does to what hangs on it. */
+  tried: (of: LeadOwner, change: Lead) => { current: Worked; suffers: Said[] }
+}
+
+const byNo = (a: { no: readonly Said[] }, b: { no: readonly Said[] }) => a.no.length - b.no.length
+
+/** Every wire and every fuse of the library in each lead, those that nothing speaks against first, the cheapest first among them. */
+export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLead[] =>
+  leadOwners.flatMap((of): RankedLead[] => {
+    const found = sources.find((s) => s.source.id === of)
+    if (!found) return []
+    const source = found.source.part
+    const { length, wire: chosen } = leadChoice(design, of) ?? {}
+    const now = leadOf(design, library, of) ?? { ambient: design.needs.limits.ambient }
+    const wires = length
+      ? partsOfKind(library, 'wire').map((wire): RankedWire => {
+          const parts = { ...now, wire: { part: wire, length } }
+          const { current, suffers } = tried(of, { wire: wire.id })
+          const lead = loadedLead(of, source, parts, current)
+          const no = [
+            ...carrying(lead).filter((f) => f.kind === 'wire carries'),
+            ...guarding(lead).filter((f) => f.kind === 'fuse too big'),
+          ].map((f) => f.says)
+          return {
+            ...lead,
+            wire,
+            carries: wireCarries({ part: wire }, parts.ambient),
+            no: [...no, ...suffers],
+            chosen: wire.id === chosen,
+          }
+        })
+      : []
+    const fuses = partsOfKind(library, 'fuse').map((fuse): RankedFuse => {
+      const { current, suffers } = tried(of, { fuse: fuse.id })
+      const lead = loadedLead(of, source, { ...now, fuse }, current)
+      const faults = [...tripping(lead), ...guarding(lead)]
+      const alone = loadedLead(of, source, { fuse, ambient: now.ambient }, current)
+      return {
+        fuse,
+        holds: fuseHolds(fuse, now.ambient),
+        drop: alone.drop,
+        no: [...faults.filter((f) => f.severity !== 'notes').map((f) => f.says), ...suffers],
+        unsure: faults.filter((f) => f.severity === 'notes').map((f) => f.says),
+        chosen: fuse.id === now.fuse?.id,
+      }
+    })
+    return [
+      {
+        of,
+        source,
+        wires: wires.sort((a, b) => byNo(a, b) || a.wire.price - b.wire.price),
+        fuses: fuses.sort(
+          (a, b) => byNo(a, b) || a.fuse.price - b.fuse.price || a.drop.value.max - b.drop.value.max,
+        ),
+      },
+    ]
+  })

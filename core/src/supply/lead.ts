@@ -1,0 +1,207 @@
+// What lies between a source and what it feeds: wires there and back, joints, a fuse.
+
+import type { Design, Lead } from '../design'
+import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
+import { type Connector, findPart, type Fuse, type Library, type Source, type Wire } from '../parts'
+import { fullRange } from '../quantity'
+import {
+  asVariable,
+  dimensionOf,
+  number,
+  readCurve,
+  squareRoot,
+  sum,
+  type SumInput,
+  type Term,
+  total,
+} from '../sums'
+
+export const leadOwners = ['source', 'feed'] as const
+/** Whose lead it is. */
+export type LeadOwner = (typeof leadOwners)[number]
+
+export interface LeadParts {
+  wire?: { part: Wire; /** One way, m. */ length: number }
+  joint?: { part: Connector; /** In plus and minus together. */ count: number }
+  fuse?: Fuse
+  /** Air around it at its warmest, °C. */
+  ambient: number
+}
+
+export const leadChoice = ({ power }: Pick<Design, 'power'>, of: LeadOwner): Lead | undefined =>
+  of === 'source' ? power.lead : power.feedLead
+
+/** Undefined where nothing is said of it. A length without a wire, or a wire without one, is no lead yet. */
+export const leadOf = (
+  design: { power: Design['power']; needs: Pick<Design['needs'], 'limits'> },
+  library: Library,
+  of: LeadOwner,
+): LeadParts | undefined => {
+  const choice = leadChoice(design, of)
+  if (!choice) return undefined
+  const wire = findPart(library, 'wire', choice.wire)
+  const joint = findPart(library, 'connector', choice.joint)
+  const fuse = findPart(library, 'fuse', choice.fuse)
+  const parts = {
+    ...(wire && choice.length ? { wire: { part: wire, length: choice.length } } : {}),
+    ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
+    ...(fuse ? { fuse } : {}),
+  }
+  return Object.keys(parts).length > 0 ? { ...parts, ambient: design.needs.limits.ambient } : undefined
+}
+
+const airOf = (ambient: number): WorkedInput =>
+  fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
+
+/** Copper’s resistance grows as if it were none at −234.5 °C (IEC 60028). */
+const copperZero = 234.5
+
+/** There and back, from cold copper to what its insulation stands. */
+const wireResistance = ({ part, length }: NonNullable<LeadParts['wire']>, ambient: number): Worked =>
+  sum(
+    {
+      label: `Resistance of ${part.name}, there and back`,
+      symbol: 'R_wire',
+      unit: 'Ω',
+      note: 'Copper’s resistance grows with its warmth as if it were none at −234.5 °C (IEC 60028).',
+    },
+    {
+      r_20: fromPart('r_20', 'one metre at 20 °C', part, 'resistance', part.resistance, 'Ω/m'),
+      ℓ: fromDecision('ℓ', 'length, one way', length, 'm', 'set on the Power page'),
+      T: {
+        symbol: 'T',
+        label: 'of the copper: the air around, up to what its insulation stands',
+        value: {
+          min: Math.min(20, ambient),
+          typ: ambient,
+          max: Math.max(ambient, fullRange(part.insulation).max),
+        },
+        unit: '°C',
+        origin: {
+          kind: 'rule',
+          source: 'a wire that isn’t overloaded gets no warmer than its insulation stands',
+        },
+        variable: `copper of ${part.id}`,
+      },
+    },
+    (i) =>
+      number(2)
+        .times(i.ℓ)
+        .times(i.r_20)
+        .times(i.T.plus(number(copperZero, dimensionOf('°C'))))
+        .over(number(copperZero + 20, dimensionOf('°C'))),
+  )
+
+/** A contact of which no sheet says what it has: this is what a clean one of any sort stays below, Ω. */
+const usualContact = 0.02
+
+const jointResistance = ({ part, count }: NonNullable<LeadParts['joint']>): Worked =>
+  sum(
+    { label: `Resistance of ${count} joints`, symbol: 'R_joints', unit: 'Ω' },
+    {
+      n: fromDecision('n', 'joints, plus and minus together', count, '', 'set on the Power page'),
+      R_joint: part.resistance
+        ? fromPart('R_joint', part.name, part, 'resistance', part.resistance, 'Ω')
+        : {
+            symbol: 'R_joint',
+            label: part.name,
+            value: { min: 0, typ: usualContact / 2, max: usualContact },
+            unit: 'Ω',
+            origin: { kind: 'rule', source: 'assumed: its sheet says nothing of it' },
+            variable: `${part.id}.resistance`,
+          },
+    },
+    (i) => i.n.times(i.R_joint),
+  )
+
+/** Of each of its parts that is there, Ω. */
+export const leadResistances = ({
+  wire,
+  joint,
+  fuse,
+  ambient,
+}: LeadParts): { wire?: Worked; joint?: Worked; fuse?: WorkedInput } => ({
+  ...(wire && { wire: wireResistance(wire, ambient) }),
+  ...(joint && { joint: jointResistance(joint) }),
+  ...(fuse && { fuse: fromPart('R_fuse', fuse.name, fuse, 'resistance', fuse.resistance, 'Ω') }),
+})
+
+/** All of it in a row, Ω. */
+export const leadResistance = (lead: LeadParts): Worked => {
+  const { wire, joint, fuse } = leadResistances(lead)
+  const all: Record<string, SumInput> = {
+    ...(wire && { R_wire: wire }),
+    ...(joint && { R_joints: joint }),
+    ...(fuse && { R_fuse: fuse }),
+  }
+  return sum(
+    { label: 'Resistance of the lead', symbol: 'R_lead', unit: 'Ω' },
+    all,
+    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('Ω')),
+  )
+}
+
+/**
+ * What its wire may carry in this air, A: the heat that it can give away falls with what is left to its insulation’s limit, and heat
+ * grows with the square of the current (IEC 60364-5-52, correction for ambient temperature).
+ */
+export const wireCarries = (
+  { part }: Pick<NonNullable<LeadParts['wire']>, 'part'>,
+  ambient: number,
+): Worked =>
+  sum(
+    {
+      label: `${part.name} may carry, in this air`,
+      symbol: 'I_z',
+      unit: 'A',
+      counts: 'max',
+      note: 'Heat leaves with the difference to the air, and grows with the square of the current (IEC 60364-5-52).',
+    },
+    {
+      I_r: fromPart('I_r', 'rated current', part, 'current', part.current, 'A'),
+      T_max: fromPart('T_max', 'what its insulation stands', part, 'insulation', part.insulation, '°C'),
+      T_r: fromRule('T_r', 'air in which it is rated', part.ratedAt, '°C', part.sheet),
+      T_A: airOf(Math.min(ambient, fullRange(part.insulation).max)),
+    },
+    (i) => i.I_r.times(squareRoot(i.T_max.minus(i.T_A).over(i.T_max.minus(i.T_r)))),
+  )
+
+/** The share of its ratings that a fuse has left in this air. */
+export const fuseShare = (fuse: Fuse, ambient: number): Worked =>
+  readCurve(
+    { label: `Share of the ratings of ${fuse.name} in this air`, symbol: 'k', unit: '' },
+    {
+      part: fuse,
+      field: 'derating',
+      points: fuse.derating.map((p) => ({ x: p.air, y: { typ: p.share, kind: 'typical' as const } })),
+      held: true,
+    },
+    ['T_A', airOf(ambient)],
+  )
+
+/** What it carries for ever in this air, A. */
+export const fuseHolds = (fuse: Fuse, ambient: number): Worked =>
+  sum(
+    { label: `${fuse.name} holds, in this air`, symbol: 'I_hold', unit: 'A', counts: 'min' },
+    {
+      I_n: fromPart('I_n', 'what it carries for ever at 23 °C', fuse, 'current', fuse.current, 'A'),
+      k: fuseShare(fuse, ambient),
+    },
+    (i) => i.I_n.times(i.k),
+  )
+
+/** What surely opens it, A, in air of 23 °C: in warmer air less does. */
+export const fuseOpens = (fuse: Fuse): number => fullRange(fuse.trips).max
+
+/** What flows into a dead short at its end, A; undefined where the source’s sheet doesn’t tell. */
+export const shortCurrent = (source: Source, lead: LeadParts | undefined): Worked | undefined =>
+  source.resistance &&
+  sum(
+    { label: 'Into a short at the end of the lead', symbol: 'I_short', unit: 'A' },
+    {
+      V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'),
+      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
+      ...(lead && { R_lead: asVariable(leadResistance(lead)) }),
+    },
+    (i: Record<string, Term>) => i.V_source!.over(i.R_lead ? i.R_i!.plus(i.R_lead) : i.R_i!),
+  )

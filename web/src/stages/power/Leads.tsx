@@ -1,0 +1,204 @@
+// What leads from each source to what it feeds: its wire, joints and fuse, what is lost and gets warm in them, and which others would do.
+
+import type { Design, Lead } from '@root-board/core/design'
+import { type Connector, partsOfKind } from '@root-board/core/parts'
+import type { RankedLead } from '@root-board/core/power'
+import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
+import { leadChoice, type LeadOwner } from '@root-board/core/supply'
+import { styled } from '@mui/material'
+import { Num } from '../../kit/Num'
+import { QuantityField } from '../../kit/QuantityField'
+import { Choice } from '../../kit/inputs'
+import { Captioned } from '../../kit/layout'
+import { useStage } from '../../shared/analysis'
+import { questions } from '../../worker/client'
+import { RankedTable, Ranking } from './RankedTable'
+import { SourceCautions } from './SourceCautions'
+
+const ask = (design: Design) => questions.leads(design)
+
+/** What a lead is joined by, and not what is soldered to a board. */
+const joins: readonly Connector['sort'][] = ['screw terminal', 'breadboard contact', 'crimp']
+
+export const Leads = () => {
+  const { analysis, design } = useStage()
+  const { source, feed } = analysis.power
+  const begun = (of: LeadOwner) => Object.keys(leadChoice(design, of) ?? {}).length > 0
+  const some = (source && begun('source')) || (feed && begun('feed'))
+  return (
+    <>
+      <section aria-labelledby="leads">
+        <h2 id="leads">Wires and fuses</h2>
+        {source && <LeadForm of="source" from={source.name} />}
+        {feed && <LeadForm of="feed" from={feed.source.name} />}
+      </section>
+      {some && (
+        <Ranking
+          id="lead-parts"
+          title="Wires and fuses that would do"
+          waiting="Trying every wire and every fuse with this current …"
+          unplanned="More may flow than is reckoned with here."
+          ask={ask}
+        >
+          {(ranked) =>
+            ranked
+              .filter((r) => begun(r.of))
+              .map((r) => <Others key={r.of} of={r} named={ranked.length > 1} />)
+          }
+        </Ranking>
+      )}
+    </>
+  )
+}
+
+const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
+  const { analysis, design, library, edit } = useStage()
+  const lead = leadChoice(design, of) ?? {}
+  const loaded = analysis.power.leads.find((l) => l.of === of)
+  const change = (changed: Partial<Lead>, what: string) =>
+    edit({ kind: 'changeLead', of, change: changed, what })
+  const choice = (
+    field: 'wire' | 'joint' | 'fuse',
+    label: string,
+    none: string,
+    parts: readonly { id: string; name: string }[],
+    also: Partial<Lead> = {},
+  ) => (
+    <Captioned>
+      <label htmlFor={`${of}-${field}`}>{label}</label>
+      <Choice
+        id={`${of}-${field}`}
+        value={lead[field] ?? ''}
+        options={[{ value: '', label: none }, ...parts.map((p) => ({ value: p.id, label: p.name }))]}
+        onChange={(id) => {
+          const part = parts.find((p) => p.id === id)
+          change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)
+        }}
+      />
+    </Captioned>
+  )
+  const wires = partsOfKind(library, 'wire')
+  const fuses = partsOfKind(library, 'fuse')
+  const contacts = partsOfKind(library, 'connector').filter((c) => joins.includes(c.sort))
+  return (
+    <>
+      <h3>From {from}</h3>
+      <Fields role="group" aria-label={`Lead from ${from}`}>
+        <QuantityField
+          label="Length, one way"
+          unit="m"
+          min={0.001}
+          max={100}
+          optional
+          width={84}
+          placeholder="1.5 m"
+          value={lead.length}
+          onChange={(v) =>
+            change({ length: v ?? undefined }, v === null ? 'no length' : formatQuantity(v, 'm'))
+          }
+        />
+        {choice('wire', 'Wire', 'not said', wires)}
+        {choice('joint', 'Joints', 'none', contacts, { joints: undefined })}
+        {lead.joint && (
+          <QuantityField
+            label="How many in all"
+            unit=""
+            min={1}
+            max={100}
+            optional
+            width={56}
+            placeholder="4"
+            value={lead.joints}
+            onChange={(v) =>
+              change(
+                { joints: v === null ? undefined : Math.round(v) },
+                v === null ? 'joints not counted' : `${Math.round(v)} joints`,
+              )
+            }
+          />
+        )}
+        {choice('fuse', 'Fuse', 'none', fuses)}
+      </Fields>
+      {lead.wire && !lead.length && (
+        <p className="stops">Say how long it is: until then this wire is left out of every sum.</p>
+      )}
+      {lead.joint && !lead.joints && (
+        <p className="stops">Say how many joints: until then they are left out of every sum.</p>
+      )}
+      {loaded ? (
+        <p>
+          With everything at work up to <Num worked={loaded.current} show="max" /> through{' '}
+          <Num worked={loaded.resistance} show="max" digits={2} />:{' '}
+          <Num worked={loaded.drop} show="max" digits={2} /> lost on the way,{' '}
+          <Num worked={loaded.heat} show="max" digits={2} /> of heat.
+        </p>
+      ) : (
+        <p className="faint">Nothing is said of this lead: it is reckoned as if nothing were lost in it.</p>
+      )}
+      {loaded && <SourceCautions source={loaded.source} />}
+    </>
+  )
+}
+
+const Fields = styled('div')({
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: '6px 10px',
+  alignItems: 'end',
+  '& .quantity-field': { display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 1 },
+  '& .quantity-field label': { fontSize: 12.5, color: 'var(--faint)' },
+})
+
+const Others = ({ of: { of, source, wires, fuses }, named }: { of: RankedLead; named: boolean }) => {
+  const { edit } = useStage()
+  const whose = named ? ` from ${source.name}` : ''
+  const choose = (change: Lead, what: string) => edit({ kind: 'changeLead', of, change, what })
+  return (
+    <>
+      <h3 id={`wires-${of}`}>Wires{whose}</h3>
+      {wires.length > 0 ? (
+        <RankedTable
+          label={`wires-${of}`}
+          what="Wire"
+          heads={['May carry', 'Lost', 'Heat', 'A metre']}
+          rows={wires.map((w) => ({
+            id: w.wire.id,
+            name: w.wire.name,
+            about: w.wire.gauge,
+            no: w.no,
+            chosen: w.chosen,
+            cells: [
+              <Num key="carries" worked={w.carries} show="max" />,
+              <Num key="drop" worked={w.drop} show="max" digits={2} />,
+              <Num key="heat" worked={w.heat} show="max" digits={2} />,
+              euro(w.wire.price),
+            ],
+            choose: () => choose({ wire: w.wire.id }, w.wire.name),
+          }))}
+        />
+      ) : (
+        <p className="faint">With its length every wire is tried.</p>
+      )}
+      <h3 id={`fuses-${of}`}>Fuses{whose}</h3>
+      <RankedTable
+        label={`fuses-${of}`}
+        what="Fuse"
+        heads={['Holds in this air', 'Lost in it', 'Price']}
+        rows={fuses.map((f) => ({
+          id: f.fuse.id,
+          name: f.fuse.name,
+          about: `${f.fuse.sort === 'blow' ? 'blows once' : 'heals itself'}, opens surely at ${formatQuantity(fullRange(f.fuse.trips).max, 'A')}`,
+          no: f.no,
+          unsure: f.unsure,
+          chosen: f.chosen,
+          cells: [
+            <Num key="holds" worked={f.holds} show="min" />,
+            <Num key="drop" worked={f.drop} show="max" digits={2} />,
+            euro(f.fuse.price),
+          ],
+          choose: () => choose({ fuse: f.fuse.id }, f.fuse.name),
+        }))}
+      />
+    </>
+  )
+}

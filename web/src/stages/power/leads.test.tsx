@@ -1,0 +1,75 @@
+// The leads on the Power page: each field makes the edit it says, what is not said whole is told, and what would do is chosen with one
+// press. The numbers are by hand in e2e/supply.spec.ts and core/src/power/leads.test.ts.
+
+jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test/questions'))
+
+import { fireEvent, screen, within } from '@testing-library/react'
+import { demo, design, show, steps } from '../../../test/stage'
+import { Leads } from './Leads'
+
+const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
+const cabin = () => demo('signal-cabin')
+const bare = () => {
+  const d = cabin()
+  return { ...d, power: { ...d.power, feedLead: undefined } }
+}
+const form = (from: string) => within(screen.getByRole('group', { name: `Lead from ${from}` }))
+const heavy = () => form('5 V adapter, 4 A')
+const type = (field: HTMLElement, text: string) => {
+  fireEvent.change(field, { target: { value: text } })
+  fireEvent.blur(field)
+}
+const choose = (label: string, value: string) =>
+  fireEvent.change(heavy().getByLabelText(label), { target: { value } })
+
+test('each field makes its edit; what is said by half is told, and left out of the sums', () => {
+  show(<Leads />, bare())
+  const region = screen.getByRole('region', { name: 'Wires and fuses' })
+  expect(plain(region).match(/Nothing is said of this lead/g)).toHaveLength(2)
+  choose('Wire', 'wire-0-75')
+  expect(plain(region)).toContain('Say how long it is: until then this wire is left out of every sum.')
+  type(heavy().getByLabelText('Length, one way'), '1.5 m')
+  choose('Joints', 'terminal-screw')
+  expect(plain(region)).toContain('Say how many joints: until then they are left out of every sum.')
+  type(heavy().getByLabelText('How many in all'), '2')
+  choose('Fuse', 'fuse-4')
+  expect(plain(region)).not.toContain('Say how')
+  expect(steps()).toEqual([
+    'Lead of the second feed: Cable 2 × 0.75 mm²',
+    'Lead of the second feed: 1.5 m',
+    'Lead of the second feed: screw terminal',
+    'Lead of the second feed: 2 joints',
+    'Lead of the second feed: Fuse 4 A',
+  ])
+  expect(design().power.feedLead).toEqual({
+    wire: 'wire-0-75',
+    length: 1.5,
+    joint: 'terminal-screw',
+    joints: 2,
+    fuse: 'fuse-4',
+  })
+  // 3 m of 26 mΩ, warm: 93.3 mΩ; 20 mΩ and 28 mΩ; 2.76 A
+  expect(plain(region)).toMatch(/up to 2\.76\sA through 140\smΩ: 390\smV lost on the way, 1\.1\sW of heat/)
+  choose('Joints', '')
+  expect(design().power.feedLead).toEqual({ wire: 'wire-0-75', length: 1.5, fuse: 'fuse-4' })
+  type(heavy().getByLabelText('Length, one way'), '0')
+  expect(heavy().getByRole('alert').textContent).toBe('At least 1 mm')
+  expect(design().power.feedLead!.length).toBe(1.5)
+})
+
+test('what would do is said with a reason for each no, and chosen with one press', async () => {
+  show(<Leads />, cabin())
+  await screen.findByText('Wires from 5 V adapter, 4 A')
+  const table = (what: string) => document.querySelector(`table[aria-labelledby="${what}-feed"]`)!
+  const row = (of: Element, name: string) =>
+    [...of.querySelectorAll('tr')].find((r) => plain(r).startsWith(name))!
+  const wires = table('wires')
+  expect(plain(row(wires, 'Cable 2 × 1.5 mm²'))).toMatch(/yes16\sA/)
+  expect(plain(row(wires, 'Cable 2 × 0.75 mm²'))).toMatch(/no: Points gets down to 4\.41 V, and needs 4\.5 V/)
+  fireEvent.click(screen.getByLabelText('Choose Cable 2 × 0.75 mm²'))
+  expect(design().power.feedLead!.wire).toBe('wire-0-75')
+  const fuses = table('fuses')
+  // Nobody knows what an adapter gives into a short.
+  expect(plain(row(fuses, 'Fuse 4 A'))).toMatch(/yes; .*whether a short opens it is not known/)
+  expect(plain(row(fuses, 'Fuse 2 A'))).toMatch(/no: Fuse 2 A holds 1\.96 A in air of 30 °C/)
+})
