@@ -37,6 +37,10 @@ test('every part that a project names is kept, and every part that those speak o
   expect(kept).toEqual(expect.arrayContaining(['led-red', 'nfet-small', 'diode-small']))
   expect(kept).not.toContain('led-white')
   expect(withFactsKept(timer, library)).toBe(timer)
+  // What its lead is made of.
+  expect(partsNamed(demo('signal-cabin'))).toEqual(
+    expect.arrayContaining(['wire-1-5', 'terminal-screw', 'fuse-4', 'adapter-5v-heavy']),
+  )
 })
 
 test('facts come with an edit and go with it; undoing brings the same document back', () => {

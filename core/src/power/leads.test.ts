@@ -9,7 +9,7 @@ import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
 import { analyse, leadsOf, offersFor } from '../analysis'
 import { applyEdits, type Design, type Lead, readDesign } from '../design'
-import { findPart, makeLibrary, partsOfKind, type Source } from '../parts'
+import { findPart, type Fuse, makeLibrary, partsOfKind, type Source } from '../parts'
 import { steps } from '../patience'
 import { fullRange } from '../quantity'
 import { fuseHolds, leadOf, leadResistance, shortCurrent, wireCarries } from '../supply'
@@ -186,6 +186,23 @@ describe('what is found', () => {
         ['fuse-guards:feed:fuse-stays', 'notes', /not known/],
       ],
     ],
+    [
+      'a wire that its source can heat further than it stands, and nothing in the way',
+      // 4 A > 3 A
+      fed('adapter-5v-heavy', { wire: 'wire-0-5', length: 0.2 }, 30, 'pixel-strip-8'),
+      [
+        [
+          'no-fuse:feed:no-fuse',
+          'risks',
+          /5 V adapter, 4 A gives 4 A or more into a short; Cable 2 × 0\.5 mm² may carry 3 A/,
+        ],
+      ],
+    ],
+    [
+      'what is too low without any load is not the lead’s doing',
+      fed('cells-3-aa', { wire: 'wire-1-5', length: 0.2, fuse: 'fuse-heals-0-5' }, 30, 'pixel-strip-8'),
+      [],
+    ],
     ['a lead of nothing', fed('adapter-5v-heavy', {}), []],
   ])('%s', (_, design, expected) => {
     const found = [...foundIn(design)].sort()
@@ -236,6 +253,34 @@ describe('what is found', () => {
     expect(found?.[2]).toMatch(
       /interrupts up to 30 V, and 12 V adapter.* has up to 37 V: it may go on burning/,
     )
+  })
+  test('at the edges: a fuse for more than its wire that opens soon enough, and one that a usual short would not burst', () => {
+    const [battery, thick] = [findPart(library, 'source', 'battery-lead-12v')!, wire('wire-1-5')]
+    const of = (more: Partial<Fuse>, wireId: string) => {
+      const odd: Fuse = { ...fuse('fuse-4-strong'), id: 'odd', name: 'Odd', ...more }
+      return foundIn(
+        applyEdits(project({ chip: 'td8-28-dip', source: battery.id, regulator: 'bl5-cool', devices: [] }), [
+          {
+            kind: 'changeLead',
+            of: 'source',
+            change: { wire: wireId, length: 1, fuse: 'odd' },
+            what: 'made',
+          },
+        ]),
+        makeLibrary([...Object.values(library.parts), odd]),
+      ).map(([id]) => id)
+    }
+    const rated = (max: number) => ({ max, kind: 'recommended' as const })
+    // 0.5 mm² may carry 3 A, and stands 4.35 A.
+    expect(of({ current: rated(3.2), trips: rated(4) }, 'wire-0-5')).toEqual([
+      'fuse-guards:source:fuse-too-big',
+    ])
+    expect(of({ current: rated(2.9), trips: rated(4) }, 'wire-0-5')).toEqual([])
+    // As usual 12.24 V over 22 mΩ, 25.4 mΩ of wire and 22 mΩ of fuse, at most 12.95 V: 176 A, and up to 187 A.
+    const R = 0.022 + 2 * fullRange(thick.resistance).typ + 0.022
+    expect([12.24 / R < 180, 12.95 / R > 183]).toEqual([true, true])
+    expect(of({ breaking: rated(181) }, 'wire-1-5')).toEqual(['fuse-guards:source:fuse-breaks'])
+    expect(of({ breaking: rated(200) }, 'wire-1-5')).toEqual([])
   })
   test('what is offered against each is a wire or a fuse that does, and clears it', () => {
     const before = look(fed('adapter-5v-heavy', { wire: 'wire-jumper', length: 0.2 }))
