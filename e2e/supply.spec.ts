@@ -97,3 +97,32 @@ test('a meter says more than was predicted: what explains it, and what it was', 
   await expect(list).toBeVisible()
   await saved(page)
 })
+
+test('a budget: the hive scale is to last a season, and what it gives up for that', async ({ page }) => {
+  await openDemo(page, 'power', undefined, 'hive-scale')
+  const budget = page.getByRole('region', { name: 'Budget', exact: true })
+  await budget.getByLabel('Lasts at least').fill('90 d')
+  await page.keyboard.press('Enter')
+  await expect(budget).toContainText('64 days too short')
+  await expect(page.getByRole('complementary')).toContainText(
+    'One set of cells lasts at least 26 days, and 90 days are asked for.',
+  )
+  await budget.getByRole('button', { name: 'What to give up for: One set of cells lasts' }).click()
+  const ways = page.getByRole('region', { name: 'What could be given up for: One set of cells lasts' })
+  await expect(ways).toContainText('Nothing alone is enough.')
+  // Worst: 1.8 Ah, of which 29 % have flowed when the rail sags; 830 µA, of which a button that is held all the time takes 521 µA
+  // through its pull-up; 5 % a year are lost in the cells, 10 µA: 0.52 Ah / 840 µA = 617 h, 26 days. Without: 0.52 Ah / 320 µA = 1,625 h.
+  await expect(ways.getByRole('listitem').filter({ hasText: 'Leave out the pull-up of Look' })).toContainText(
+    '68 days',
+  )
+  await isAccessible(page, 'power with a budget')
+  await ways.getByRole('button', { name: /^Leave out the pull-up of Look; / }).click()
+  const preview = ways.getByRole('group', { name: /^What “Leave out the pull-up of Look; / })
+  await expect(preview).toContainText('runtime: 26 days becomes 97 days')
+  await preview.getByRole('button', { name: 'Do it' }).click()
+  await expect(budget.getByRole('row', { name: /^One set of cells lasts/ })).toContainText('97 days')
+  await expect(page.getByRole('complementary')).not.toContainText('90 days are asked for')
+  await page.getByRole('button', { name: /^Undo: Leave out the pull-up of Look/ }).click()
+  await expect(budget).toContainText('64 days too short')
+  await saved(page)
+})

@@ -1,7 +1,8 @@
 // What the worker answers, computed here: the tests’ page has no workers.
 
-import { analyse, leadsOf, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
+import { analyse, type BudgetName, giveUps, leadsOf, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
+import { usualPatience } from '@root-board/core/patience'
 import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
@@ -26,6 +27,10 @@ export const questions = {
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )
+  },
+  giveUps: (design: Design, name: BudgetName) => {
+    const known = libraryFor(design, library)
+    return Promise.resolve(spelled(giveUps(analyse(design, known), known, name, usualPatience())))
   },
   leads: (design: Design) => {
     const analysis = analyse(design, libraryFor(design, library))

@@ -365,6 +365,8 @@ test('every check has been seen firing here', () => {
     // in traps.test.ts again
     'power.board-input',
     'power.feed-too-weak',
+    // in budget.test.ts
+    'power.over-limit',
     // in power/leads.test.ts
     'power.wire-too-thin',
     'power.fuse-trips',

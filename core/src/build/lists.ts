@@ -87,6 +87,22 @@ const each = (symbol: string, row: PartsRow): WorkedInput => ({
 
 export const totalPrice = (rows: PartsRow[]): Worked => priced('Price of all parts', 'Σ €', rows)
 
+/** What is fitted or joined: chip or board, what is around it, devices. */
+export const piecesOf = (placed: readonly BoardPart[]): Worked => {
+  const count = (kind: BoardPart['kind']) => placed.filter((p) => p.kind === kind && !p.bridged).length
+  const counted = (symbol: string, what: string, kind: BoardPart['kind']) =>
+    fromRule(symbol, what, count(kind), '', 'counted on the board')
+  return sum(
+    { label: 'Pieces to fit and to join', symbol: 'n', unit: '' },
+    {
+      n_chip: counted('n_chip', 'chip or board', 'chip'),
+      n_around: counted('n_around', 'around it', 'support'),
+      n_devices: counted('n_devices', 'devices', 'device'),
+    },
+    (i) => i.n_chip.plus(i.n_around).plus(i.n_devices),
+  )
+}
+
 export interface WireEnd {
   ref: string
   name: string

@@ -10,7 +10,7 @@ import type { Library } from '../parts'
 import { isPlanned } from '../legs'
 import type { PinsResult } from '../pins'
 import type { PowerResult } from '../power'
-import { type PartsRow, partsList, totalPrice, type WireRow, wiringTable } from './lists'
+import { type PartsRow, partsList, piecesOf, totalPrice, type WireRow, wiringTable } from './lists'
 import { placeParts } from './placed'
 import { buildSteps } from './steps'
 
@@ -21,6 +21,8 @@ export interface BuildResult {
   nets: Net[]
   parts: PartsRow[]
   price: Worked
+  /** Pieces to fit and to join. */
+  pieces: Worked
   wiring: WireRow[]
   steps: BuildStep[]
   /** What is still to be decided before there is a board. */
@@ -51,6 +53,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
       nets: [],
       parts: [],
       price: totalPrice([]),
+      pieces: piecesOf([]),
       wiring: [],
       steps: [],
       missing,
@@ -75,6 +78,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     nets,
     parts,
     price: totalPrice(parts),
+    pieces: piecesOf(placed),
     wiring: wiringTable(nets, placed),
     steps: buildSteps(placed, circuit, needs, power),
     missing,

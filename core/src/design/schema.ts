@@ -96,6 +96,10 @@ const schema = object({
       ambient: quantity('°C').min(-60).max(150).required(),
       current: quantity('A').min(0).max(100).optional(),
       price: number().strict(true).min(0).max(1e6).optional(),
+      runtime: quantity('s').min(1).max(1e10).optional(),
+      energy: quantity('Wh').min(1e-6).max(1e5).optional(),
+      heat: quantity('°C').min(-60).max(300).optional(),
+      parts: number().strict(true).integer().min(1).max(10_000).optional(),
       awake: number().strict(true).min(0).max(1).optional(),
     })
       .exact()

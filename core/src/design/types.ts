@@ -37,6 +37,14 @@ export interface Limits {
   current?: number
   /** Euro. */
   price?: number
+  /** Seconds that one set of cells must last at least. */
+  runtime?: number
+  /** Watt-hours a day from all sources. */
+  energy?: number
+  /** °C that no junction may be above. */
+  heat?: number
+  /** Pieces to fit and to join, the source and its lead not counted. */
+  parts?: number
   /** How much of the time the chip is awake, 0 to 1; absent: always. Where states are named, they say it. */
   awake?: number
 }

@@ -5,7 +5,7 @@ import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from 
 import type { NeedsResult } from '../needs'
 import type { Chip, Source } from '../parts'
 import { fullRange } from '../quantity'
-import { greatest, sum, type Term } from '../sums'
+import { asVariable, dimensionOf, greatest, number, sum, type SumInput, type Term, total } from '../sums'
 import type { State } from '../states'
 import { onOwnRail, type OpenSupply, ownVoltage, type RailId } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
@@ -38,6 +38,8 @@ export interface PowerResult extends Path {
   input?: Worked
   fromSource: Worked
   regulation?: Fed['regulation']
+  /** Of all sources, Wh a day. */
+  energy?: Worked
   /** How its cells run down. */
   cells?: CellsUse
   /** Seconds on one set of cells; absent where the source doesn't run down. */
@@ -142,11 +144,33 @@ export const resolvePower = (of: Drawing): PowerResult => {
     fromSource: head.work,
     loaded: own.loaded,
     regulation,
+    energy: energyOf(loads),
     cells,
     runtime: cells?.runtime,
     hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
   }
 }
+
+const day = number(86400, dimensionOf('s'))
+
+/** What all sources give in a day, at their own voltages. */
+const energyOf = ({ sources }: Fed['loads']): Worked | undefined =>
+  sources.length === 0
+    ? undefined
+    : sum(
+        { label: 'Energy a day', symbol: 'E_day', unit: 'Wh', counts: 'max' },
+        Object.fromEntries(
+          sources.flatMap(({ source: { id, part }, average }): [string, SumInput][] => [
+            [`I_${id}`, asVariable(average)],
+            [`V_${id}`, fromPart(`V_${id}`, part.name, part, 'voltage', part.voltage, 'V')],
+          ]),
+        ),
+        (i: Record<string, Term>) =>
+          total(
+            sources.map(({ source: { id } }) => i[`I_${id}`]!.times(i[`V_${id}`]!).times(day)),
+            dimensionOf('Wh'),
+          ),
+      )
 
 /** Those that could do less than their work, and of which nothing says for how long; the chip with where it can be said. */
 export const alwaysAtWork = (

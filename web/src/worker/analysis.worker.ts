@@ -8,6 +8,7 @@ import {
   previewEdits,
   reachIn,
   regulatorsOf,
+  giveUps,
   leadsOf,
   sourcesOf,
   rhythmsOf,
@@ -99,6 +100,10 @@ const worker: AnalysisWorker = {
       ranked: sourcesOf(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
+  },
+  giveUps: (design, name, limit) => {
+    const patience = patienceFor(limit)
+    return spelled(giveUps(analysed(design, patience), known(design), name, patience))
   },
   leads: (design, limit) => {
     const analysis = analysed(design, patienceFor(limit))

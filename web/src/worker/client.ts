@@ -1,7 +1,7 @@
 // The page's side of the workers: one for the analysis of every edit, one for questions beside it, so that neither waits
 // for the other. A newer question rings the bell, and the one that runs gives up at its next step.
 
-import type { Analysis } from '@root-board/core/analysis'
+import type { Analysis, BudgetName } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
@@ -86,6 +86,7 @@ export const questions = {
   regulators: (design: Design) => remote.regulators(design, limit()),
   streams: (design: Design, state?: string) => remote.streams(design, state, limit()),
   measured: (design: Design) => remote.measured(design, limit()),
+  giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),
   leads: (design: Design) => remote.leads(design, limit()),
   sources: (design: Design) => remote.sources(design, limit()),
   charge: (design: Design) => remote.charge(design, limit()),

@@ -1,6 +1,15 @@
 // What the page asks of its workers.
 
-import type { Analysis, Offers, OtherBoard, Preview, Rhythm, VariantVerdict } from '@root-board/core/analysis'
+import type {
+  Analysis,
+  BudgetName,
+  GivingUp,
+  Offers,
+  OtherBoard,
+  Preview,
+  Rhythm,
+  VariantVerdict,
+} from '@root-board/core/analysis'
 import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
 import type { Library } from '@root-board/core/parts'
@@ -40,6 +49,8 @@ export interface AnalysisWorker {
   /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
   regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
   sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
+  /** What could be given up for one limit of the budget, each tried. */
+  giveUps: (design: Design, name: BudgetName, limit: Limit) => GivingUp
   /** Every wire and fuse in each lead. */
   leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
   /** What flows on the way in a state, by its id; without one at the worst. */

@@ -52,6 +52,10 @@ const limitWords: Record<LimitName, string> = {
   ambient: 'ambient temperature',
   current: 'current budget',
   price: 'price limit',
+  runtime: 'runtime that is asked for',
+  energy: 'energy limit',
+  heat: 'heat limit',
+  parts: 'limit of parts',
   awake: 'time awake',
 }
 const feederWords: Record<FedBy, string> = { rail: 'rail', source: 'source', feed: 'second feed' }

@@ -10,6 +10,7 @@ import { feedTooWeak } from './feed-too-weak'
 import { fuseGuards, fuseTrips, noFuse, wireTooThin } from './lead'
 import { lostOnTheWay } from './lost-on-the-way'
 import { measuredDiffers } from './measured-differs'
+import { overLimit } from './over-limit'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
@@ -29,6 +30,7 @@ export const powerChecks: Check[] = [
   regulatorOverloaded,
   deviceSupply,
   budgetExceeded,
+  overLimit,
   boardInput,
   feedTooWeak,
   wireTooThin,

@@ -1,40 +1,12 @@
 // Every limit on the way: what is used, what is allowed, what is left.
 
-import { fromWorked, type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
+import { type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
 import type { Rated } from '@root-board/core/parts'
-import { durationWords, exactly, fullRange, type Unit } from '@root-board/core/quantity'
-import { sum } from '@root-board/core/sums'
+import { durationWords, fullRange, type Unit } from '@root-board/core/quantity'
 import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../kit/Num'
-
-interface Line {
-  what: string
-  used: Worked
-  show: 'min' | 'max'
-  limit: number
-  unit: Unit
-  /** The used value must stay below the limit, or above it. */
-  keep: 'below' | 'above'
-  /** Where the limit is from. */
-  origin: Origin
-}
-
-/** What is left to a limit at the worst corner, as a sum that can be opened. */
-const leftOf = (l: Line): Worked =>
-  sum(
-    { label: `${l.what}: left at the worst corner`, symbol: 'left', unit: l.unit },
-    {
-      limit: { symbol: 'limit', label: 'allowed', value: exactly(l.limit), unit: l.unit, origin: l.origin },
-      used: {
-        ...fromWorked(l.used),
-        symbol: 'used',
-        value: exactly(l.used.value[l.show]),
-        variable: 'at its worst',
-      },
-    },
-    (i) => (l.keep === 'below' ? i.limit.minus(i.used) : i.used.minus(i.limit)),
-  )
+import { leftOf, type Line } from './left-of'
 
 export const LimitTable = () => {
   const { analysis, design } = useStage()

@@ -6,6 +6,7 @@ import type { Design } from '@root-board/core/design'
 import { questions } from '../../worker/client'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
+import { Budget } from './Budget'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
 import { Leads } from './Leads'
@@ -44,6 +45,7 @@ const PowerPage = () => {
         {power.consumers.length > 0 && <Consumers />}
         {power.source && <LimitTable />}
       </div>
+      {power.consumers.length > 0 && <Budget />}
       {power.source && <Leads />}
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
       {failed && <QuestionFailed why={failed} again={again} />}

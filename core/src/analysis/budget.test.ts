@@ -1,0 +1,242 @@
+// The budget: what is used, what is over, and what could be given up, each against the project in which it has been given up.
+
+import { join } from 'node:path'
+import { demo, shippedLibrary } from '../../test/files'
+import { project } from '../../test/project'
+import { shelf } from '../../test/referee/files'
+import { randomProject } from '../../test/referee/projects'
+import { deep, firstSeed } from '../../test/share'
+import { applyEdits, type Design, type Edit, type LimitName, readDesign } from '../design'
+import { findPart, makeLibrary } from '../parts'
+import { steps, usualPatience } from '../patience'
+import { type Analysis, analyse, type BudgetName, budgetOf, budgets, type GivingUp, giveUps, harms } from '.'
+
+const library = shippedLibrary()
+const look = (d: Design) => analyse(d, library, steps(20_000))
+const limited = (d: Design, limit: LimitName, value: number) =>
+  applyEdits(d, [{ kind: 'setLimit', limit, value }])
+const lineOf = (a: Analysis, name: BudgetName) => budgetOf(a).find((l) => l.name === name)!
+/** At the corner that counts: the shortest runtime, the most of all else. */
+const valueIn = (a: Analysis, name: BudgetName) => {
+  const { used } = lineOf(a, name)
+  return name === 'runtime' ? (used?.value.min ?? Infinity) : (used?.value.max ?? 0)
+}
+
+describe('what is used', () => {
+  test('a day’s energy is what flows, at the voltages of what it flows from, for 24 hours: of the second feed too', () => {
+    const bare = project({ chip: 'td8-28-dip', source: 'adapter-5v', devices: [] })
+    const fan = (feed: boolean) =>
+      look(
+        applyEdits(project({ chip: 'td8-28-dip', source: 'adapter-5v', devices: [['fan-5v', 'Fan']] }), [
+          ...(feed
+            ? ([
+                { kind: 'chooseFeed', part: 'adapter-5v-heavy', name: '' },
+                { kind: 'setFedBy', id: 'd1', by: 'feed' },
+              ] satisfies Edit[])
+            : []),
+        ]),
+      )
+    const without = look(bare).power.energy!.value.max
+    const [one, other] = [fan(false), fan(true)]
+    // What the fan takes on average, by its own line among the consumers; at 5.2 V at the most.
+    for (const a of [one, other]) {
+      const average = a.power.consumers.find((c) => c.id === 'd1')!.average.value.max
+      expect(average).toBeGreaterThan(0.05)
+      expect((a.power.energy!.value.max - without) / (average * 5.2 * 24)).toBeCloseTo(1, 3)
+    }
+  })
+  test('pieces are chip, what is around it, and devices; a wire in the place of a part is none', () => {
+    const a = look(demo('window-lantern'))
+    const placed = a.build.placed.filter((p) => !p.bridged)
+    // By hand from the lantern’s parts list: eight legs, holder, lamp and its resistor, button and pull-up or not, divider, capacitor.
+    expect(valueIn(a, 'parts')).toBe(placed.length)
+    const out = look(applyEdits(a.design, [{ kind: 'leaveOut', support: 'led:d1.1.light', name: '' }]))
+    expect(valueIn(out, 'parts')).toBe(placed.length - 1)
+  })
+  test('what has no end, and what nothing is computed of, is no number', () => {
+    const plugged = look(project({ chip: 'td8-28-dip', source: 'usb-port', devices: [] }))
+    expect(lineOf(plugged, 'runtime').used).toBeUndefined()
+    expect(limited(plugged.design, 'runtime', 1e9)).toBeDefined()
+    expect(look(limited(plugged.design, 'runtime', 1e9)).findings.map((f) => f.check)).not.toContain(
+      'power.over-limit',
+    )
+  })
+})
+
+describe('what is over its limit is told, with what it would have to be; at the limit it is not', () => {
+  const timer = demo('darkroom-timer')
+  const hive = demo('hive-scale')
+  test.each<[BudgetName, Design, RegExp]>([
+    // 106 °C by hand in e2e/darkroom: 12.8 V in, 5 V out, 221 mA, 50 K/W
+    ['heat', timer, /^Junction of BL5 cool 5 V gets up to 106 °C, and .* is the limit\.$/],
+    ['energy', timer, /^A day takes up to 58\.4 Wh, and .* is the limit\.$/],
+    ['parts', timer, /^There are 41 pieces to fit and to join, and 40 is the limit\.$/],
+    ['runtime', hive, /^One set of cells lasts at least 26 days, and .* are asked for\.$/],
+  ])('%s', (name, design, text) => {
+    const used = valueIn(look(design), name)
+    const of = (limit: number) =>
+      look(limited(design, name, limit)).findings.filter((f) => f.check === 'power.over-limit')
+    const step = name === 'parts' ? 1 : used / 1000
+    const [found] = of(name === 'runtime' ? used + step : used - step)
+    expect([found?.id, found?.severity, found?.text]).toEqual([
+      `power.over-limit:${name}`,
+      'risks',
+      expect.stringMatching(text),
+    ])
+    expect(of(used)).toEqual([])
+    // Its own fix is enough.
+    const after = look(
+      applyEdits(
+        limited(design, name, name === 'runtime' ? used + step : used - step),
+        found!.fixes[0]!.edits,
+      ),
+    )
+    expect(after.findings.map((f) => f.check)).not.toContain('power.over-limit')
+  })
+  test('a day’s energy: all that flows on average, at the 12.8 V that the adapter may have', () => {
+    const { average } = look(timer).power
+    expect(valueIn(look(timer), 'energy')).toBeCloseTo(average.value.max * 12.8 * 24, 6)
+  })
+})
+
+/** Each way done by itself, from nothing. */
+const prove = (before: Analysis, { name, ways, together }: GivingUp, where: string) => {
+  const now = valueIn(before, name)
+  const limit = before.design.needs.limits[name]!
+  const inside = (v: number) => (name === 'runtime' ? v >= limit : v <= limit)
+  const severe = (a: Analysis) =>
+    a.findings.filter((f) => f.severity !== 'notes').map((f) => `${f.severity} ${f.id}`)
+  const had = severe(before)
+  for (const way of ways) {
+    const after = analyse(applyEdits(before.design, way.edits), library, steps(20_000))
+    const value = valueIn(after, name)
+    const what = `${where}, ${name}: ${way.label}`
+    const gain = name === 'runtime' ? value - now : now - value
+    expect([what, way.becomes ?? Infinity, way.enough, gain > 0]).toEqual([
+      what,
+      Number.isFinite(value) ? expect.closeTo(value, 6) : Infinity,
+      inside(value),
+      true,
+    ])
+    if (Number.isFinite(gain)) expect([what, way.gain / gain]).toEqual([what, expect.closeTo(1, 6)])
+    expect([what, way.brings.map((f) => `${f.severity} ${f.id}`).sort()]).toEqual([
+      what,
+      severe(after)
+        .filter((f) => !had.includes(f))
+        .sort(),
+    ])
+    expect([what, way.brings.some((f) => f.severity === 'stops')]).toEqual([what, false])
+  }
+  const order = ways.map((w) => harms.indexOf(w.harm))
+  expect(order).toEqual([...order].sort((a, b) => a - b))
+  if (!together) return
+  expect([where, inside(now), ways.some((w) => w.enough)]).toEqual([where, false, false])
+  const done = analyse(applyEdits(before.design, together.edits), library, steps(20_000))
+  expect([where, valueIn(done, name)]).toEqual([where, expect.closeTo(together.becomes, 6)])
+  expect([where, inside(valueIn(done, name))]).toEqual([where, true])
+  // None of them is there for nothing.
+  expect(together.edits.length).toBeLessThanOrEqual(8)
+  for (const edit of together.edits) {
+    const less = analyse(
+      applyEdits(
+        before.design,
+        together.edits.filter((e) => e !== edit),
+      ),
+      library,
+      steps(20_000),
+    )
+    expect([where, together.label, edit, inside(valueIn(less, name))]).toEqual([
+      where,
+      together.label,
+      edit,
+      false,
+    ])
+  }
+}
+
+test('whatever could be given up does what is said of it, over demos and random projects', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  const seed = firstSeed('given up')
+  let [tried, added] = [0, 0]
+  const designs = [
+    ...(['hive-scale', 'darkroom-timer', 'window-lantern', 'signal-cabin'] as const).map((d) => demo(d)),
+    ...Array.from({ length: deep ? 20 : 2 }, (_, n) =>
+      readDesign(
+        {
+          ...randomProject(files, seed + n, { signals: [2, 8] }),
+          power: {
+            source: ['cells-3-aa', 'adapter-9v'][n % 2],
+            regulator: ['bl33-sparing', 'bl5-low'][n % 2],
+          },
+        },
+        'random',
+      ),
+    ),
+  ]
+  for (const [k, design] of designs.entries())
+    for (const name of deep
+      ? budgets
+      : [budgets[(seed + k) % budgets.length]!, budgets[(seed + k + 3) % budgets.length]!]) {
+      const bare = look(design)
+      const used = valueIn(bare, name)
+      if (!Number.isFinite(used) || used === 0 || bare.pins.plan?.status === 'undecided') continue
+      // A seventh too much.
+      const limit =
+        name === 'parts' ? Math.max(1, Math.floor(used * 0.85)) : used * (name === 'runtime' ? 1.15 : 0.85)
+      const before = look(limited(design, name, name === 'price' ? Math.round(limit * 100) / 100 : limit))
+      const answer = giveUps(before, library, name, usualPatience())
+      prove(before, answer, `seed ${seed}, project ${k}`)
+      tried += answer.ways.length
+      if (answer.together) added++
+    }
+  expect(tried).toBeGreaterThan(10)
+  if (deep) expect(added).toBeGreaterThan(2)
+}, 900_000)
+
+test('several together: the hive scale for 90 days; each of them is needed, and nothing is done without', () => {
+  const before = look(limited(demo('hive-scale'), 'runtime', 90 * 86_400))
+  const { together, ways } = giveUps(before, library, 'runtime', usualPatience())
+  prove(before, { name: 'runtime', ways: [], together, spoiling: 0, untried: 0 }, 'hive scale')
+  const edits = together!.edits
+  expect(edits.length).toBeGreaterThan(1)
+  expect(edits.some((e) => e.kind === 'removeDevice')).toBe(false)
+  expect(ways.map((w) => w.label)).toEqual(
+    expect.arrayContaining(['Sending 4 times a day', 'Do without Display']),
+  )
+})
+
+test('where little things would be too many, the two that bring the most', () => {
+  // 26.77 € less 6.77 €: display 4.24 €, relay 3.10 €.
+  const timer = look(limited(demo('darkroom-timer'), 'price', 20))
+  const answer = giveUps(timer, library, 'price', usualPatience())
+  expect(answer.together?.label).toBe('Do without Display; Do without Lamp relay')
+  prove(timer, { ...answer, ways: [] }, 'timer')
+})
+
+test('a sleep from which nothing wakes it is counted, and not offered; one from which something does is', () => {
+  const light = applyEdits(demo('hive-scale'), [
+    { kind: 'changeState', id: 'sleeps', change: { chip: 'light' } },
+  ])
+  const of = (wakes: boolean) => {
+    const chip = findPart(library, 'chip', 'mw2-module')!
+    const deaf = makeLibrary([
+      ...Object.values(library.parts).filter((p) => p.id !== chip.id),
+      {
+        ...chip,
+        modes: chip.modes.map((m) => (m.id === 'deep' && !wakes ? { ...m, wakes: [], wakeUps: [] } : m)),
+      },
+    ])
+    const { ways, spoiling } = giveUps(analyse(light, deaf), deaf, 'runtime', usualPatience())
+    return [spoiling, ways.filter((w) => /deep/.test(w.label)).map((w) => [w.label, w.harm])]
+  }
+  expect(of(true)).toEqual([0, [['The chip in deep sleep, asleep', 'none']]])
+  expect(of(false)).toEqual([1, []])
+})
+
+test('cells are not exchanged for a plug, and nothing is claimed that was not tried', () => {
+  const hive = look(demo('hive-scale'))
+  const labels = giveUps(hive, library, 'price', usualPatience()).ways.map((w) => w.label)
+  expect(labels.filter((l) => /adapter|USB/.test(l))).toEqual([])
+  const none = giveUps(look(demo('signal-cabin')), library, 'price', steps(0))
+  expect([none.ways, none.together, none.untried > 5]).toEqual([[], undefined, true])
+})
