@@ -1,6 +1,14 @@
 // What the worker answers, computed here: the tests’ page has no workers.
 
-import { analyse, type BudgetName, giveUps, leadsOf, regulatorsOf, rhythmsOf, sourcesOf } from '@root-board/core/analysis'
+import {
+  analyse,
+  type BudgetName,
+  giveUps,
+  leadsOf,
+  regulatorsOf,
+  rhythmsOf,
+  sourcesOf,
+} from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
 import { usualPatience } from '@root-board/core/patience'
 import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'

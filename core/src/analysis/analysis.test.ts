@@ -362,11 +362,11 @@ test('every check has been seen firing here', () => {
     'power.diode-rating',
     'power.sags',
     'power.usb-unasked',
+    // in budget.test.ts
+    'power.over-limit',
     // in traps.test.ts again
     'power.board-input',
     'power.feed-too-weak',
-    // in budget.test.ts
-    'power.over-limit',
     // in power/leads.test.ts
     'power.wire-too-thin',
     'power.fuse-trips',

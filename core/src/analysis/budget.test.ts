@@ -213,6 +213,15 @@ test('where little things would be too many, the two that bring the most', () =>
   prove(timer, { ...answer, ways: [] }, 'timer')
 })
 
+test('what was taken on the way and is not needed in the end is not given up', () => {
+  // Thirteen pieces to nine: the panel and the stop lamp with a part around each are four; before these the pull-up and one of three
+  // sensors had been taken, a piece each.
+  const cabin = look(limited(demo('signal-cabin'), 'parts', 9))
+  const answer = giveUps(cabin, library, 'parts', usualPatience())
+  expect(answer.together!.edits.length).toBeLessThanOrEqual(3)
+  prove(cabin, { ...answer, ways: [] }, 'cabin')
+})
+
 test('a sleep from which nothing wakes it is counted, and not offered; one from which something does is', () => {
   const light = applyEdits(demo('hive-scale'), [
     { kind: 'changeState', id: 'sleeps', change: { chip: 'light' } },

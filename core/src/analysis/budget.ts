@@ -307,7 +307,7 @@ export const giveUps = (
   const together = alone ? undefined : (addUp(ways) ?? addUp([...ways].sort((a, b) => b.gain - a.gain)))
   return { name, ways, ...(together && { together }), spoiling, untried }
 
-  /** One after the other, each that still brings it nearer, until it is inside; then without each that is not needed for that. */
+  /** One after the other, each that still brings it nearer, until it is inside; then without each that is not needed for that, the most harm first. */
   function addUp(of: readonly GiveUp[]): GivingUp['together'] {
     let at = before
     let taken: GiveUp[] = []
@@ -321,7 +321,7 @@ export const giveUps = (
       if (isInside(valueOf(at))) break
     }
     if (!isInside(valueOf(at))) return undefined
-    for (const way of taken.slice(0, -1)) {
+    for (const way of taken.slice(0, -1).reverse()) {
       const left = taken.filter((t) => t !== way)
       const after = tryOn(
         before,
