@@ -9,6 +9,8 @@ import {
   nextPlansOf,
   previewEdits,
   reachIn,
+  giveUps,
+  leadsOf,
   regulatorsOf,
   sourcesOf,
 } from '@root-board/core/analysis'
@@ -18,7 +20,7 @@ import { resolveNeeds } from '@root-board/core/needs'
 import { readExchange, readTable } from '@root-board/core/intake'
 import { isPlanned } from '@root-board/core/legs'
 import { makeDemand, questionOf, takenPins } from '@root-board/core/planner'
-import { type Patience, steps } from '@root-board/core/patience'
+import { type Patience, steps, usualPatience } from '@root-board/core/patience'
 import { makeLibrary } from '@root-board/core/parts'
 import { chargeOf, streamsOf } from '@root-board/core/power'
 import loadHighs from 'highs'
@@ -380,7 +382,6 @@ const intake = () => {
 }
 
 const only = process.argv.slice(2)
-/** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
 /** What the Power page asks: the supply after an edit, where the charge goes, and everything ranked in its place. */
 const supply = () => {
   const library = makeLibrary(readLibraryFolder(root))
@@ -421,12 +422,37 @@ const supply = () => {
       of(ranked),
       of(plainly, 5),
     ]
+    const led = applyEdits(design, [{ kind: 'changeLead', of: 'source', change: { length: 1 }, what: '' }])
+    const withLead = analyse(led, library)
+    const leads = of(() => leadsOf(withLead, library))
+    const eachLead = of(
+      () =>
+        Object.values(library.parts).flatMap((part) =>
+          part.kind === 'wire' || part.kind === 'fuse'
+            ? [
+                analyse(
+                  applyEdits(led, [
+                    { kind: 'changeLead', of: 'source', change: { [part.kind]: part.id }, what: '' },
+                  ]),
+                  library,
+                ).findings.length,
+              ]
+            : [],
+        ),
+      5,
+    )
+    const { tried } = giveUps(before, library, 'energy', usualPatience())
+    const given = of(() => giveUps(before, library, 'energy', usualPatience()), 5)
+    console.log(
+      `${name}: all wires and fuses ranked ${ms(leads)}, ${(leads / eachLead).toFixed(2)} of choosing each; ${tried} things to give up of a day’s energy tried in ${ms(given)}, ${(given / (tried * whole)).toFixed(2)} of the whole project anew for each`,
+    )
     console.log(
       `${name}: power, charge and streams after an edit ${ms(anew)}, ${(anew / whole).toFixed(2)} of the whole project anew; all regulators and sources ranked ${ms(list)}, ${(list / plain).toFixed(2)} of choosing each`,
     )
   }
 }
 
+/** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
 const opinion = () => {
   const { compared, apart, kinds } = compareOpinions(root)
   console.log(

@@ -26,6 +26,7 @@ const decidedBy = (a: Analysis, design: Design): Decided => ({
   clock: { source: a.clock.source!.id, frequency: a.clock.nominal.value.typ, part: a.clock.part?.id },
   load: a.power.loaded.value,
   through: a.power.through.value,
+  led: Object.fromEntries(a.power.leads.map((l) => [l.of, l.current.value])),
   busSpeed: busSpeedOf(design, 1),
   shifted: a.pins.levels.filter((l) => l.shift || l.wire.signal.ends.length > 1).map((l) => l.wire.signal.id),
 })
@@ -51,6 +52,12 @@ const valuesOf = (a: Analysis): Record<string, Span | undefined> => {
       a.power.consumers.flatMap((c) => [
         [`${c.id} rest`, c.rest.value],
         [`${c.id} work`, c.work.value],
+      ]),
+    ),
+    ...Object.fromEntries(
+      a.power.leads.flatMap((l) => [
+        [`lost in the lead of the ${l.of}`, l.drop.value],
+        [`heat in the lead of the ${l.of}`, l.heat.value],
       ]),
     ),
     'heat of the regulator': a.power.regulation?.dissipation.value,

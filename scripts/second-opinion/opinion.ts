@@ -21,6 +21,8 @@ export interface Decided {
   /** Amperes through regulator and plug, from rest to work. */
   load: Span
   through: Span
+  /** Amperes through each lead, with everything at work. */
+  led: { source?: Span; feed?: Span }
   busSpeed: number
   /** Signals with something between the leg and the device. */
   shifted: string[]
@@ -165,6 +167,31 @@ export const secondOpinion = (
     out[`${d.id} work`] = of(device.modes.at(-1))
   }
 
+  // Leads: copper by its coefficient at 20 °C (IEC 60028), there and back, from 20 °C to what its insulation stands.
+  const nothing: Span = { min: 0, typ: 0, max: 0 }
+  const ohmsOf = (lead: Json): Span => {
+    const [wire, joint, fuse] = [part(lead?.wire), part(lead?.joint), part(lead?.fuse)]
+    const air = project.needs.limits.ambient
+    const copper = (r: number, at: number) => 2 * (lead.length ?? 0) * r * (1 + 3.93e-3 * (at - 20))
+    const r = wire ? span(wire.resistance) : nothing
+    const warmest = wire ? Math.max(air, span(wire.insulation).max) : air
+    const j = joint ? span(joint.resistance) : nothing
+    const f = fuse ? span(fuse.resistance) : nothing
+    const n = lead?.joints ?? 0
+    return {
+      min: (wire ? copper(r.min, Math.min(20, air)) : 0) + n * j.min + f.min,
+      typ: (wire ? copper(r.typ, air) : 0) + n * j.typ + f.typ,
+      max: (wire ? copper(r.max, warmest) : 0) + n * j.max + f.max,
+    }
+  }
+  for (const of of ['source', 'feed'] as const) {
+    const current = decided.led[of]
+    if (!current) continue
+    const ohms = ohmsOf(of === 'feed' ? project.power.feedLead : project.power.lead)
+    out[`lost in the lead of the ${of}`] = over((i, r) => i * r, current, ohms)
+    out[`heat in the lead of the ${of}`] = over((i, r) => i * i * r, current, ohms)
+  }
+
   // From the plug to the rail.
   if (regulator && source && !board) {
     const I = decided.through
@@ -173,7 +200,8 @@ export const secondOpinion = (
     const V_F = diode && lines(diode.forward, 'current', 'voltage')
     // Without a current nothing falls across a diode.
     if (V_F) V_F.min = [[0, 0], ...V_F.min]
-    const R_i = source.resistance ? span(source.resistance) : { min: 0, typ: 0, max: 0 }
+    const [inside, led] = [source.resistance ? span(source.resistance) : nothing, ohmsOf(project.power.lead)]
+    const R_i = { min: inside.min + led.min, typ: inside.typ + led.typ, max: inside.max + led.max }
     const V = span(source.voltage)
     const q = span(regulator.quiescent)
     const front = (key: keyof Span) => Math.max(0, I[key] - decided.load[key] - q[key])
@@ -270,7 +298,6 @@ export const secondOpinion = (
     )
     return { min: Math.min(...at), typ: f(rail.typ, x.typ), max: Math.max(...at) }
   }
-  const nothing = { min: 0, typ: 0, max: 0 }
   for (const d of project.needs.devices) {
     const device = part(d.part)
     const fed = device?.terminals.some((t: Json) => t.role === 'supply')

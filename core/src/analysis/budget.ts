@@ -72,6 +72,8 @@ export interface GiveUp extends Candidate {
 
 export interface GivingUp {
   name: BudgetName
+  /** So many were tried to the end. */
+  tried: number
   ways: GiveUp[]
   /** Several that are enough where none alone is, the least harm first; what was tried and is enough, not the best that there is. */
   together?: Fix & { becomes: number }
@@ -305,7 +307,7 @@ export const giveUps = (
   const alone = isInside(now) || limit === undefined || ways.some((w) => w.enough)
   // With the least harm; where that would be too many things, with those that bring the most.
   const together = alone ? undefined : (addUp(ways) ?? addUp([...ways].sort((a, b) => b.gain - a.gain)))
-  return { name, ways, ...(together && { together }), spoiling, untried }
+  return { name, tried: candidates.length - untried, ways, ...(together && { together }), spoiling, untried }
 
   /** One after the other, each that still brings it nearer, until it is inside; then without each that is not needed for that, the most harm first. */
   function addUp(of: readonly GiveUp[]): GivingUp['together'] {
