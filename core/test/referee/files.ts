@@ -32,7 +32,9 @@ export const si = (given: unknown): number => {
   const marked = /^(\d+)([kMRmunp])(\d*)$/.exec(text)
   if (marked)
     return Number(`${marked[1]}.${marked[3] || 0}`) * (marked[2] === 'R' ? 1 : prefixes[marked[2]!]!)
-  const match = /^(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(?:A\/Hz|Hz|Ω\/m|Ω|K\/W|Ah|A|V|F|W|s|°C|%|m)?$/.exec(text)
+  const match = /^(-?[\d.]+(?:e-?\d+)?)\s*([GMkmµunp]?)(?:A\/Hz|Hz|Ω\/m|Ω|K\/W|Ah|A|V|F|W|s|°C|%|m)?$/.exec(
+    text,
+  )
   if (!match) throw new Error(`no number: ${text}`)
   return Number(match[1]) * (match[2] ? prefixes[match[2]]! : 1)
 }
