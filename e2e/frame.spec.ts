@@ -197,6 +197,18 @@ test('axe finds nothing serious on any screen, by day and by lamp', async ({ pag
   await isAccessibleInBothLights(page, 'search')
 })
 
+test('each page scrolls by itself, and the frame around it stays where it is', async ({ page }) => {
+  await openDemo(page, 'needs', undefined, 'hive-scale')
+  for (const stage of ['Needs', 'Chip', 'Pins', 'Power', 'Build']) {
+    await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    if (stage === 'Power')
+      await expect(page.getByRole('region', { name: 'Budget', exact: true })).toBeVisible()
+    const over = () => page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)
+    expect([stage, await over()]).toEqual([stage, 0])
+  }
+})
+
 test('empty stages say what goes there; nothing is cut off at 768', async ({ page }) => {
   await page.setViewportSize({ width: 768, height: 900 })
   const made = (await (

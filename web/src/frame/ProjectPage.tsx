@@ -237,6 +237,8 @@ const Frame = styled('div')({
 const Work = styled('main')({
   gridArea: 'table',
   overflow: 'auto',
+  // What only a screen reader meets lies in here too, and not beneath the document.
+  position: 'relative',
   padding: '14px 18px 18px',
   outlineOffset: -3,
   '@media (max-width: 599px)': {

@@ -60,7 +60,12 @@ export const LibraryFrame = styled('div')({
   gridTemplateRows: 'auto minmax(0, 1fr) auto',
   '@media (max-width: 900px)': { height: 'auto', minHeight: '100%' },
 })
-export const LibraryPage = styled('main')({ padding: '12px 20px 20px', overflow: 'auto', minHeight: 0 })
+export const LibraryPage = styled('main')({
+  padding: '12px 20px 20px',
+  overflow: 'auto',
+  position: 'relative',
+  minHeight: 0,
+})
 export const LibraryFoot = styled('footer')({
   display: 'flex',
   flexWrap: 'wrap',

@@ -277,6 +277,7 @@ const Page = styled('main')({
   display: 'flex',
   flexDirection: 'column',
   overflow: 'auto',
+  position: 'relative',
   '& .MuiTabs-root': { minHeight: 38 },
   '& .paste-tools': { margin: '6px 0' },
   '& .counts p': { margin: '0 0 4px' },
