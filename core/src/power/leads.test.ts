@@ -7,7 +7,7 @@ import { project } from '../../test/project'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
-import { analyse, leadsOf, offersFor } from '../analysis'
+import { analyse, leadsOf, offersFor, sourcesOf } from '../analysis'
 import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { findPart, type Fuse, makeLibrary, partsOfKind, type Source } from '../parts'
 import { steps } from '../patience'
@@ -295,6 +295,32 @@ describe('what is found', () => {
     expect(offered('power.wire-too-thin')[0]).toBe('Wire of the lead of the second feed: Cable 2 × 0.75 mm²')
     expect(offered('power.lost-on-the-way').length).toBeGreaterThan(0)
   })
+})
+
+test('a source is no good for a lead whose fuse can’t interrupt its short', () => {
+  const of = (fuseId: string) =>
+    look(
+      applyEdits(
+        project({
+          chip: 'td8-28-dip',
+          source: 'adapter-12v',
+          regulator: 'bs5-drop',
+          devices: [['fan-5v', 'Fan']],
+        }),
+        [{ kind: 'changeLead', of: 'source', change: { fuse: fuseId }, what: 'made' }],
+      ),
+    )
+  const batteryWith = (fuseId: string) =>
+    sourcesOf(of(fuseId), library)
+      .find((s) => s.source.id === 'battery-lead-12v')!
+      .no.map((n) => n.text)
+  // 12.95 V over 22 mΩ, and the fuse: hundreds of amperes.
+  expect(batteryWith('fuse-4')).toEqual([
+    expect.stringMatching(
+      /^a short draws up to \d+ A from .*, and Fuse 4 A can interrupt 40 A: it may burst/,
+    ),
+  ])
+  expect(batteryWith('fuse-4-strong')).toEqual([])
 })
 
 test('what is built: the lead first, its parts in the list, and what a meter says at its end', () => {

@@ -8,7 +8,7 @@ import { formatQuantity, fullRange, type Range } from '../quantity'
 import { leadOwners, ownVoltage, railFor, supplyOf } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
-import { type RankedLead, rankLeads } from './leads'
+import { leadFaults, leadsOf, type RankedLead, rankLeads } from './leads'
 import { eatenBy, type Objection, objections, type Regulation } from './regulate'
 import { alwaysAtWork, neediest, stopAt } from './resolve'
 import { starved } from './starved'
@@ -97,6 +97,8 @@ export const rankRegulators = (asked: Asked): RankedRegulator[] => {
         ...objections(regulation, fed.own.loaded),
         ...collapse(fed),
         ...eaten(fed),
+        ...inTheLead(fed),
+        ...onTheWay(asked, fed),
       ]
       return [{ ...regulation, no, chosen: regulator.id === power.regulator?.id }]
     })
@@ -120,6 +122,23 @@ const eaten = (fed: Fed): Objection[] => {
       ]
     : []
 }
+
+/** What its lead is not made for. */
+const inTheLead = ({ loads }: Fed): Objection[] =>
+  leadsOf(loads)
+    .filter((lead) => lead.of === 'source')
+    .flatMap(leadFaults)
+    .filter((f) => f.severity !== 'notes')
+    .map((f) => ({ ...f.says, worked: f.because.find((b) => b.worked)?.worked }))
+
+/** What hangs straight on the source and gets too little then. */
+const onTheWay = ({ needs }: Asked, { supplies, loads }: Fed): Objection[] =>
+  starved(needs, supplies, loads)
+    .filter((s) => s.rail !== supplies.fed.feed)
+    .map((s) => ({
+      ...say`${s.name} gets down to ${formatQuantity(s.gets.value.min, 'V', 3)}, and needs ${formatQuantity(s.least, 'V', 3)}`,
+      worked: s.gets,
+    }))
 
 const inside = (given: Range, { min, max }: Range) => given.min >= min && given.max <= max
 
@@ -158,6 +177,8 @@ export const rankSources = (asked: Asked): RankedSource[] => {
           : sagging(asked, fed)),
         ...collapse(fed),
         ...(regulation ? eaten(fed) : []),
+        ...inTheLead(fed),
+        ...onTheWay(asked, fed),
       ]
       const cells = cellsUse(
         source,
