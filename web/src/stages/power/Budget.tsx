@@ -104,19 +104,21 @@ export const Budget = () => {
   return (
     <section aria-labelledby="budget">
       <h2 id="budget">Budget</h2>
-      <Table aria-labelledby="budget">
-        <Columns of={['What counts', right('Used'), 'Limit', right('Left'), hidden('What to give up')]} />
-        <Body>
-          {lines.map((line) => (
-            <Limited
-              key={line.name}
-              line={line}
-              open={open === line.name}
-              toggle={() => setOpen(open === line.name ? undefined : line.name)}
-            />
-          ))}
-        </Body>
-      </Table>
+      <div className="scroll-x">
+        <Table aria-labelledby="budget">
+          <Columns of={['What counts', right('Used'), 'Limit', right('Left'), hidden('What to give up')]} />
+          <Body>
+            {lines.map((line) => (
+              <Limited
+                key={line.name}
+                line={line}
+                open={open === line.name}
+                toggle={() => setOpen(open === line.name ? undefined : line.name)}
+              />
+            ))}
+          </Body>
+        </Table>
+      </div>
       {open && <GivingUpFor key={open} name={open} />}
     </section>
   )
