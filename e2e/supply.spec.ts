@@ -71,7 +71,7 @@ test('the servos’ own feed: a wire too thin for what they take when they stall
   await saved(page)
   await page.getByRole('link', { name: /^Build/ }).click()
   await page.getByRole('tab', { name: 'Steps and checks' }).click()
-  await expect(page.getByText('Cut two of 500 mm from Cable 2 × 0.5 mm²')).toBeVisible()
+  await expect(page.getByText('Two conductors of 500 mm, Cable 2 × 0.5 mm²')).toBeVisible()
 })
 
 test('a meter says more than was predicted: what explains it, and what it was', async ({ page }) => {

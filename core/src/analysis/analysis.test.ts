@@ -373,6 +373,7 @@ test('every check has been seen firing here', () => {
     'power.fuse-guards',
     'power.no-fuse',
     'power.lost-on-the-way',
+    'power.not-reckoned',
     // in power/rank.test.ts
     'power.eats-charge',
     // in power/measured.test.ts

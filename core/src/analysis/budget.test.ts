@@ -196,7 +196,11 @@ test('whatever could be given up does what is said of it, over demos and random 
 test('several together: the hive scale for 90 days; each of them is needed, and nothing is done without', () => {
   const before = look(limited(demo('hive-scale'), 'runtime', 90 * 86_400))
   const { together, ways } = giveUps(before, library, 'runtime', usualPatience())
-  prove(before, { name: 'runtime', tried: 0, ways: [], together, spoiling: 0, untried: 0 }, 'hive scale')
+  prove(
+    before,
+    { name: 'runtime', tried: 0, ways: [], ...(together && { together }), spoiling: 0, untried: 0 },
+    'hive scale',
+  )
   const edits = together!.edits
   expect(edits.length).toBeGreaterThan(1)
   expect(edits.some((e) => e.kind === 'removeDevice')).toBe(false)
@@ -240,6 +244,17 @@ test('a sleep from which nothing wakes it is counted, and not offered; one from 
   }
   expect(of(true)).toEqual([0, [['The chip in deep sleep, asleep', 'none']]])
   expect(of(false)).toEqual([1, []])
+})
+
+test('where nothing is enough, together neither, that is said; and not where nothing is over', () => {
+  const of = (limit: number) => {
+    const lantern = look(limited(demo('window-lantern'), 'price', limit))
+    const { none, together, ways } = giveUps(lantern, library, 'price', usualPatience())
+    return [none, together, ways.length > 0]
+  }
+  // The lantern is 3.81 €: chip and cells alone are more than one.
+  expect(of(1)).toEqual([true, undefined, true])
+  expect(of(8)).toEqual([undefined, undefined, true])
 })
 
 test('cells are not exchanged for a plug, and nothing is claimed that was not tried', () => {

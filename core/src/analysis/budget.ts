@@ -81,6 +81,8 @@ export interface GivingUp {
   spoiling: number
   /** Not tried in the time given. */
   untried: number
+  /** Nothing is enough, alone or several together as they were tried; absent where no limit is exceeded. */
+  none?: true
 }
 
 /** Half of it, to two digits. */
@@ -307,7 +309,14 @@ export const giveUps = (
   const alone = isInside(now) || limit === undefined || ways.some((w) => w.enough)
   // With the least harm; where that would be too many things, with those that bring the most.
   const together = alone ? undefined : (addUp(ways) ?? addUp([...ways].sort((a, b) => b.gain - a.gain)))
-  return { name, tried: candidates.length - untried, ways, ...(together && { together }), spoiling, untried }
+  return {
+    name,
+    tried: candidates.length - untried,
+    ways,
+    ...(together ? { together } : !alone && { none: true as const }),
+    spoiling,
+    untried,
+  }
 
   /** One after the other, each that still brings it nearer, until it is inside; then without each that is not needed for that, the most harm first. */
   function addUp(of: readonly GiveUp[]): GivingUp['together'] {

@@ -4,12 +4,13 @@
 import { join } from 'node:path'
 import { numbersIn } from '../../test/numbers'
 import { shippedLibrary } from '../../test/files'
+import { ohmsOf } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
-import { applyEdits, type Design, readDesign } from '../design'
+import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { inWords } from '../findings'
-import { findPart, type Library, partsOfKind, type Regulator } from '../parts'
+import { findPart, type Library, partsOfKind, type Regulator, type Source } from '../parts'
 import { fullRange } from '../quantity'
 import { steps } from '../patience'
 import { regulate } from '../power'
@@ -40,7 +41,7 @@ const shareAt = ({ efficiency }: Regulator, I: number) => {
 
 /**
  * What a switching regulator takes in a day, as a balance of power state by state: V · x = V · (its own + beside) + V_out · I / η, with
- * V = V_source − R · x straight from a source; behind a diode between the input at full work and that without a load.
+ * V = V_source − R · x straight from a source and its lead; behind a diode between the input at full work and that without a load.
  */
 const switchedCharge = (
   power: Analysis['power'],
@@ -48,6 +49,8 @@ const switchedCharge = (
   on: Analysis['power']['consumers'],
   rail: { rail: { name: string }; average: { value: { typ: number } } },
   lasts: readonly number[],
+  /** Of the lead from the source. */
+  ohms: number,
 ): string | undefined => {
   const { supplies, loads, consumers, states, source } = power
   const converter = supplies.converters[0]!
@@ -68,7 +71,7 @@ const switchedCharge = (
     states.reduce((sum, s, n) => sum + taken(s.id, V) * lasts[n]!, 0)
   const got = rail.average.value.typ * day
   if (supplies.guards.length === 0) {
-    const R = source.resistance ? fullRange(source.resistance).typ : 0
+    const R = (source.resistance ? fullRange(source.resistance).typ : 0) + ohms
     const all = charge((x) => fullRange(source.voltage).typ - R * x)
     return Math.abs(got / all - 1) < 1e-4 ? undefined : `${rail.rail.name}: ${got} As a day and ${all}`
   }
@@ -104,6 +107,40 @@ const others = [
   'relay-module',
   'light-resistor',
 ]
+
+/** What a lead is not made for, and by which check it is told: from the part files, by hand. */
+const overInLead = (
+  d: Design,
+  lead: Lead | undefined,
+  source: Source | undefined,
+  I: number,
+): [boolean, string][] => {
+  const air = d.needs.limits.ambient
+  const [wire, joint, fuse] = [
+    findPart(library, 'wire', lead?.length ? lead.wire : undefined),
+    findPart(library, 'connector', lead?.joint),
+    findPart(library, 'fuse', lead?.fuse),
+  ]
+  const stands = wire ? fullRange(wire.insulation).max : 0
+  // IEC 60364-5-52: with the square root of what is left to what its insulation stands.
+  const carries = wire ? fullRange(wire.current).max * Math.sqrt((stands - air) / (stands - wire.ratedAt)) : 0
+  const above = fuse?.derating.findIndex((p) => p.air >= air) ?? 0
+  const [p, q] = [fuse?.derating[above - 1], fuse?.derating[above]]
+  const share = p && q ? p.share + ((q.share - p.share) * (air - p.air)) / (q.air - p.air) : 1
+  return [
+    [wire !== undefined && I > carries * (1 + 1e-9), 'power.wire-too-thin'],
+    [joint?.current !== undefined && I > fullRange(joint.current).max, 'power.wire-too-thin'],
+    [fuse !== undefined && I > fullRange(fuse.current).max * share * (1 + 1e-9), 'power.fuse-trips'],
+    [
+      wire !== undefined &&
+        !fuse &&
+        source !== undefined &&
+        !source.resistance &&
+        fullRange(source.current).max > carries,
+      'power.no-fuse',
+    ],
+  ]
+}
 
 const laws: Law[] = [
   {
@@ -199,7 +236,8 @@ const laws: Law[] = [
             0,
           )
         if (own?.topology === 'switching') {
-          const told = switchedCharge(power, own, on, rail, lasts)
+          const ohms = ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient)
+          const told = switchedCharge(power, own, on, rail, lasts, ohms)
           if (told) return told
           continue
         }
@@ -283,9 +321,9 @@ const laws: Law[] = [
   {
     // (V − V_F(I) − V_out)·I grows with I as long as what is left exceeds I·dV_F/dI, which for a diode’s curve is below V_F: 1.1 V is
     // more than any of them drops. Nearly out of regulation the diode takes the heat over.
-    name: 'with a source that doesn’t sag, one device more never lowers the worst heat of the regulator',
+    name: 'with a source that doesn’t sag, nor its lead, one device more never lowers the worst heat of the regulator',
     of: (a, d) => {
-      if (!a.power.regulation || a.power.source?.resistance) return 'not here'
+      if (!a.power.regulation || a.power.source?.resistance || d.power.lead) return 'not here'
       const given = (symbol: string) =>
         a.power.regulation!.dissipation.inputs.find((i) => i.symbol === symbol)?.value
       if (a.power.polarity && !(given('V_in')!.max - given('V_out')!.min > 1.1)) return 'not here'
@@ -484,7 +522,7 @@ const laws: Law[] = [
   },
   {
     name: 'every part in the path is within its rating, or it is told',
-    of: ({ power, findings }) => {
+    of: ({ power, findings }, d) => {
       if (!power.source) return 'not here'
       const checks = new Set(findings.map((f) => f.check))
       const { polarity, regulator, regulation, through, work, input } = power
@@ -504,6 +542,8 @@ const laws: Law[] = [
           'power.regulator-too-hot',
         ],
         [!!regulation && regulation.margin.value.min < 0, 'power.dropout'],
+        ...overInLead(d, d.power.lead, power.source, power.fromSource.value.max),
+        ...overInLead(d, d.power.feedLead, power.feed?.source, power.feed?.current.value.max ?? 0),
       ]
       // A board’s own regulator is judged by its board’s input.
       const board = checks.has('power.board-input')
@@ -522,7 +562,7 @@ const smallest = (d: Design, broken: (d: Design) => boolean): Design => {
   return d
 }
 const words = (d: Design) =>
-  `${d.chip.part} on ${d.power.source}, ${d.power.regulator}: ${d.needs.devices.map((x) => `${x.count} ${x.part} ${x.wiring ?? ''} ${x.fedBy ?? ''} ${JSON.stringify(x.settings ?? {})}`).join('; ')}`
+  `${d.chip.part} on ${d.power.source} ${JSON.stringify(d.power.lead ?? {})}, ${d.power.regulator}: ${d.needs.devices.map((x) => `${x.count} ${x.part} ${x.wiring ?? ''} ${x.fedBy ?? ''} ${JSON.stringify(x.settings ?? {})}`).join('; ')}`
 
 test('laws hold over random designs', () => {
   const files = shelf(join(__dirname, '..', '..', '..'))

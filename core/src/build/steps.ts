@@ -18,7 +18,8 @@ import { fromRule, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { linksToSet } from '../planner'
 import type { PowerResult } from '../power'
-import { exactly, formatQuantity } from '../quantity'
+import { leadNames } from '../design'
+import { capital, exactly, formatQuantity } from '../quantity'
 import { asVariable, sum } from '../sums'
 
 /** Undefined where nothing draws anything: then there is nothing to expect. */
@@ -168,14 +169,13 @@ const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
     const { wire, joint, fuse } = parts
     const end = supplies.sources.find((s) => s.id === of)?.to
     const voltage = end === undefined ? undefined : supplies.open[end]
-    const name = of === 'feed' ? 'Lead of the second feed' : 'Lead from the source'
     return {
-      title: name,
+      title: capital(leadNames[of]),
       refs: [],
       does: [
         ...(wire
           ? [
-              `Cut two of ${formatQuantity(wire.length, 'm')} from ${wire.part.name}: plus and minus, told apart by colour or a knot.`,
+              `Two conductors of ${formatQuantity(wire.length, 'm')}, ${wire.part.name}: plus and minus, told apart by colour or a knot.`,
             ]
           : []),
         ...(fuse ? [`${fuse.name} goes into the plus, as near to ${source.name} as can be.`] : []),

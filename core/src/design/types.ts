@@ -41,7 +41,7 @@ export interface Limits {
   runtime?: number
   /** Watt-hours a day from all sources. */
   energy?: number
-  /** °C that no junction may be above. */
+  /** °C that the regulator’s junction may reach, the chip’s where there is none. */
   heat?: number
   /** Pieces to fit and to join, the source and its lead not counted. */
   parts?: number
@@ -102,6 +102,17 @@ export interface Measurement {
   /** What the difference turned out to come from, in the builder’s words. */
   found?: string
 }
+
+export const leadOwners = ['source', 'feed'] as const
+/** Whose lead it is. */
+export type LeadOwner = (typeof leadOwners)[number]
+/** In a sentence. */
+export const leadNames: Record<LeadOwner, string> = {
+  source: 'lead from the source',
+  feed: 'lead of the second feed',
+}
+/** Where the design keeps it. */
+export const leadField = { source: 'lead', feed: 'feedLead' } as const satisfies Record<LeadOwner, string>
 
 /** Between a source and what it feeds: a wire there and one back, joints in them, a fuse in the plus. */
 export interface Lead {

@@ -61,6 +61,16 @@ test.each<[string, (c: ReturnType<typeof chip>) => void, string]>([
   expect(faultsOf(data)).toContain(path)
 })
 
+test('a wire has something left to what its insulation stands; a fuse’s curve goes to warmer air, and more than it holds opens it', () => {
+  const of = (id: string) => partFiles().find((f) => f.name.endsWith(`${id}.json`))!.data as object
+  expect(faultsOf({ ...of('wire-24'), ratedAt: '69 °C' })).toEqual([])
+  expect(faultsOf({ ...of('wire-24'), ratedAt: '70 °C' })).toEqual(['ratedAt'])
+  const points = (...air: number[]) => air.map((at) => ({ air: `${at} °C`, share: 1 }))
+  expect(faultsOf({ ...of('fuse-1'), derating: points(20, 60) })).toEqual([])
+  expect(faultsOf({ ...of('fuse-1'), derating: points(20, 60, 60) })).toEqual(['derating[2].air'])
+  expect(faultsOf({ ...of('fuse-1'), trips: { max: '1 A' } })).toEqual(['trips'])
+})
+
 test('a board can be written down', () => {
   const head = { format: 1, sheet: 'made-up sheet', price: 9 }
   const header = {

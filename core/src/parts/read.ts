@@ -9,7 +9,7 @@ import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
 import { type Device, deviceSchema } from './kinds/device'
 import * as discrete from './kinds/discrete'
-import { fuseSchema, wireSchema } from './kinds/lead'
+import { type Fuse, fuseSchema, type Wire, wireSchema } from './kinds/lead'
 import { regulatorSchema, type Source, sourceSchema } from './kinds/supply'
 import type { Part } from './library'
 import { fullRange } from '../quantity'
@@ -113,10 +113,34 @@ const chipFaults = (chip: Chip): Fault[] => {
   return faults
 }
 
+/** What it may carry in other air follows from what is left to what its insulation stands: there must be something left. */
+const wireFaults = ({ ratedAt, insulation }: Wire): Fault[] =>
+  ratedAt < fullRange(insulation).max
+    ? []
+    : [
+        {
+          path: 'ratedAt',
+          message: `must be below the ${fullRange(insulation).max} °C that its insulation stands`,
+        },
+      ]
+
+const fuseFaults = ({ derating, current, trips }: Fuse): Fault[] => [
+  ...derating.flatMap(({ air }, i) =>
+    i > 0 && air <= derating[i - 1]!.air
+      ? [{ path: `derating[${i}].air`, message: `must be more than ${derating[i - 1]!.air}, the one before` }]
+      : [],
+  ),
+  ...(fullRange(trips).max > fullRange(current).max
+    ? []
+    : [{ path: 'trips', message: 'must be more than it carries for ever' }]),
+]
+
 /** What a schema can’t see. */
 const faultsOf = (part: Part): Fault[] => {
   if (part.kind === 'chip') return chipFaults(part)
   if (part.kind === 'device') return deviceFaults(part)
+  if (part.kind === 'wire') return wireFaults(part)
+  if (part.kind === 'fuse') return fuseFaults(part)
   return part.kind === 'source' ? sourceFaults(part) : []
 }
 

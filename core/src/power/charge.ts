@@ -3,9 +3,9 @@
 import { fromPart, type Worked } from '../findings'
 import { exactly } from '../quantity'
 import type { State } from '../states'
-import { asVariable, dimensionOf, number, sum } from '../sums'
+import { asVariable, sum } from '../sums'
 import { type Converter, wayTo } from '../supply'
-import type { PowerResult } from './resolve'
+import { aDay, type PowerResult } from './resolve'
 
 /** Of a state or a part. */
 export interface Spent {
@@ -28,7 +28,6 @@ export interface Charge {
 }
 
 // What is known of a current is carried on as it is: it comes in once in each sum here, and is searched no second time.
-const hours = number(86400, dimensionOf('s'))
 
 const quiescentOf = ({ part }: Converter) =>
   fromPart('I_q', `quiescent current of ${part.name}`, part, 'quiescent', part.quiescent, 'A')
@@ -71,9 +70,7 @@ export const chargeOf = (power: PowerResult): Charge | undefined => {
   if (!way.source || head.average.value.typ <= 0) return undefined
   const I_usual = { ...asVariable(head.average), symbol: 'I_usual', value: exactly(head.average.value.typ) }
   const perDay = (name: string, I: Worked): Worked =>
-    sum({ label: `${name}, in a day`, symbol: 'Q', unit: 'Ah' }, { I: asVariable(I) }, (i) =>
-      i.I.times(hours),
-    )
+    sum({ label: `${name}, in a day`, symbol: 'Q', unit: 'Ah' }, { I: asVariable(I) }, (i) => i.I.times(aDay))
   const partOf = (name: string, I: Worked): Worked =>
     sum(
       { label: `${name}, of all that is usually taken`, symbol: 'p', unit: '' },

@@ -297,6 +297,97 @@ describe('what is found', () => {
   })
 })
 
+test('a lead battery is told without a fuse, though nothing is said of its lead; and no wire does until there is one', () => {
+  const battery = project({
+    chip: 'td8-28-dip',
+    source: 'battery-lead-12v',
+    regulator: 'bl5-cool',
+    devices: [],
+  })
+  // 12.95 V over 22 mΩ
+  expect(foundIn(battery)).toEqual([
+    [
+      'no-fuse:source:no-fuse',
+      'risks',
+      'In the lead from the source: lead battery, 12 V 7 Ah drives up to 589 A into a short, and there is no fuse: whatever wire there is burns.',
+    ],
+  ])
+  const before = look(battery)
+  const offers = offersFor(
+    before,
+    library,
+    before.findings.find((f) => f.check === 'power.no-fuse')!,
+    steps(3000),
+  )
+  expect(offers.offers.map((o) => o.fix.label)).toEqual([
+    // Its 0.38 Ω leave 32 A of a short, and it interrupts 35 A.
+    'Fuse of the lead from the source: Fuse 0.5 A',
+    'Fuse of the lead from the source: Fuse 4 A, for lead batteries',
+  ])
+  const led = (more: Lead) =>
+    leadsOf(
+      look(
+        applyEdits(battery, [{ kind: 'changeLead', of: 'source', change: { length: 1, ...more }, what: '' }]),
+      ),
+      library,
+    )[0]!.wires.filter((w) => w.no.length === 0)
+  expect(led({})).toEqual([])
+  // 8.4 A open it: 5.8 A and more the wire must carry; 8 A, and 16 A do, at the price.
+  expect(led({ fuse: 'fuse-4-strong' }).map((w) => w.wire.id)).toEqual([
+    'wire-0-75',
+    'wire-1-5',
+    'wire-0-5-warm',
+  ])
+})
+
+test('what no sheet tells is said: a joint without a rating, and a fuse in warmer air than its curve knows', () => {
+  const screw = findPart(library, 'connector', 'terminal-screw')!
+  const bare = makeLibrary([
+    ...Object.values(library.parts),
+    { ...screw, id: 'unrated', name: 'Old terminal', current: undefined },
+  ])
+  expect(foundIn(fed('adapter-5v-heavy', { joint: 'unrated', joints: 1 }), bare)).toEqual([
+    [
+      'wire-too-thin:feed:joint-carries',
+      'notes',
+      'In the lead of the second feed: no sheet says what Old terminal may carry, and up to 3.2 A flow through it.',
+    ],
+  ])
+  const at = (air: number) =>
+    foundIn(fed('adapter-5v-heavy', { fuse: 'fuse-heals-1-1' }, air, 'pixel-strip-8')).map(
+      ([id, severity]) => `${id} ${severity}`,
+    )
+  // Its curve ends at 85 °C: 1.1 A · 0.44 = 484 mA.
+  expect([at(85), at(86)]).toEqual([[], ['fuse-trips:feed:fuse-curve risks']])
+})
+
+test('what is named and in no sum is said: parts that are not there, and a lead that is said by half', () => {
+  const of = (power: Partial<Design['power']>) =>
+    look({ ...fed('adapter-5v-heavy', {}), power: { source: 'adapter-9v', regulator: 'bl5-cool', ...power } })
+      .findings.filter((f) => f.check === 'power.not-reckoned')
+      .map((f) => `${f.severity}: ${f.text}`)
+      .sort()
+  const gone = (what: string, id: string) =>
+    `stops: The ${what} is “${id}”, which is not in the library: nothing about it is computed.`
+  expect(of({})).toEqual([])
+  expect(of({ source: 'a', regulator: 'b', feed: 'c' })).toEqual([
+    gone('regulator', 'b'),
+    gone('second feed', 'c'),
+    gone('source', 'a'),
+  ])
+  expect(of({ lead: { wire: 'd', length: 1, joint: 'e', joints: 1, fuse: 'f' } })).toEqual([
+    gone('fuse of the lead from the source', 'f'),
+    gone('joint of the lead from the source', 'e'),
+    gone('wire of the lead from the source', 'd'),
+  ])
+  expect(of({ lead: { wire: 'wire-24', joint: 'terminal-screw' } })).toEqual([
+    'risks: In the lead from the source the joints are left out of every sum: nothing says how many there are.',
+    'risks: In the lead from the source the wires are left out of every sum: nothing says how long they are.',
+  ])
+  // Of a second feed that there is not nothing is asked.
+  expect(of({ feedLead: { wire: 'wire-24' } })).toEqual([])
+})
+
 test('a source is no good for a lead whose fuse can’t interrupt its short', () => {
   const of = (fuseId: string) =>
     look(
@@ -337,7 +428,7 @@ test('what is built: the lead first, its parts in the list, and what a meter say
   expect([step.title, step.does]).toEqual([
     'Lead of the second feed',
     [
-      'Cut two of 1.2 m from Cable 2 × 0.75 mm²: plus and minus, told apart by colour or a knot.',
+      'Two conductors of 1.2 m, Cable 2 × 0.75 mm²: plus and minus, told apart by colour or a knot.',
       'Fuse 4 A goes into the plus, as near to 5 V adapter, 4 A as can be.',
       'screw terminal, 3 contacts in all: pull at each wire, none may slip.',
     ],
@@ -393,7 +484,7 @@ test('a yes brings no finding of the lead when it is taken, a no brings one', ()
         ...wires.map((w) => ({
           no: w.no,
           change: { wire: w.wire.id },
-          about: ['wire-carries', 'fuse-too-big'],
+          about: ['wire-carries', 'fuse-too-big', 'no-fuse'],
         })),
         ...fuses.map((f) => ({ no: f.no, change: { fuse: f.fuse.id }, about: ['fuse-'] })),
       ]

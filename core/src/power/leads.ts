@@ -1,7 +1,7 @@
 // What flows through the leads from the sources: what is lost and gets warm in them, what each of their parts may carry, whether a fuse
 // holds in warm air, guards its wire, and opens at a short.
 
-import type { Design, Lead } from '../design'
+import { type Design, type Lead, leadField, type LeadOwner, leadOwners } from '../design'
 import { fromPart, type Grade, type Said, say, type Severity, type Worked } from '../findings'
 import { type Fuse, type Library, partsOfKind, type Source, type Wire } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
@@ -9,10 +9,7 @@ import { asStated, asVariable, sum } from '../sums'
 import {
   fuseHolds,
   fuseOpens,
-  leadChoice,
   leadOf,
-  type LeadOwner,
-  leadOwners,
   type LeadParts,
   leadResistance,
   type LoadedSupply,
@@ -59,6 +56,7 @@ export type LeadFaultKind =
   | 'wire carries'
   | 'joint carries'
   | 'fuse trips'
+  | 'fuse curve'
   | 'fuse too big'
   | 'fuse voltage'
   | 'fuse breaks'
@@ -100,6 +98,14 @@ const carrying = ({ parts: { wire, joint, ambient }, current }: LoadedLead): Lea
       })
   }
   const rated = joint?.part.current
+  if (joint && !rated)
+    faults.push({
+      kind: 'joint carries',
+      severity: 'notes',
+      grade: 'typical',
+      says: say`no sheet says what ${joint.part.name} may carry, and up to ${amps(most)} flow through it`,
+      because: [told],
+    })
   if (joint && rated && most > fullRange(rated).max) {
     const allowed = asStated(
       `${joint.part.name} may carry`,
@@ -118,14 +124,14 @@ const carrying = ({ parts: { wire, joint, ambient }, current }: LoadedLead): Lea
   return faults
 }
 
-/** A fuse that opens though nothing is wrong. */
+/** A fuse that opens though nothing is wrong, or of which that isn’t known. */
 const tripping = ({ parts: { fuse, ambient }, current }: LoadedLead): LeadFault[] => {
   if (!fuse) return []
+  const faults: LeadFault[] = []
   const holds = fuseHolds(fuse, ambient)
   const most = current.value.max
-  if (most <= holds.value.min) return []
-  return [
-    {
+  if (most > holds.value.min)
+    faults.push({
       kind: 'fuse trips',
       severity: current.value.typ > holds.value.min ? 'stops' : 'risks',
       grade: 'outside the sheet',
@@ -134,8 +140,17 @@ const tripping = ({ parts: { fuse, ambient }, current }: LoadedLead): LeadFault[
         { ...say`Through it flow up to ${amps(most)}`, worked: current },
         { ...say`It holds ${amps(holds.value.min)} in this air`, worked: holds },
       ],
-    },
-  ]
+    })
+  const warmest = Math.max(...fuse.derating.map((p) => p.air))
+  if (ambient > warmest)
+    faults.push({
+      kind: 'fuse curve',
+      severity: 'risks',
+      grade: 'outside the sheet',
+      says: say`the sheet of ${fuse.name} says what it holds in air of up to ${warmest} °C, and it is to be ${ambient} °C warm: it holds less, and how much is not known`,
+      because: [say`${fuse.sheet}, ${fuse.derating[0]!.source ?? 'derating'}: up to ${warmest} °C`],
+    })
+  return faults
 }
 
 /** A fuse that doesn’t guard what it is there for. */
@@ -203,38 +218,52 @@ const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
   return faults
 }
 
-/** Wire, or a source that is known to hurt, without a fuse. */
-const unfused = ({ parts, source }: Pick<LoadedLead, 'parts' | 'source'>): LeadFault[] => {
-  const { fuse, wire, ambient } = parts
-  if (fuse || !wire) return []
+/** Wire that its source can burn, or a source that melts whatever wire there is, without a fuse. */
+const unfused = (source: Source, parts: LeadParts | undefined): LeadFault[] => {
+  if (parts?.fuse) return []
   const short = shortCurrent(source, parts)
   const gives = short?.value.max ?? fullRange(source.current).max
-  const carries = wireCarries(wire, ambient)
-  if (gives <= carries.value.max) return []
-  return [
-    {
-      kind: 'no fuse',
-      severity: 'risks',
-      grade: 'outside the sheet',
-      says: short
-        ? say`a short at the end of the lead draws up to ${amps(gives)} from ${source.name}; ${wire.part.name} may carry ${amps(carries.value.max)}, and nothing stops it: it burns`
-        : say`${source.name} gives ${amps(gives)} or more into a short; ${wire.part.name} may carry ${amps(carries.value.max)}, and nothing stops it: it gets hotter than its insulation stands`,
-      because: [
-        short
-          ? { ...say`Into a short flow up to ${amps(gives)}`, worked: short }
-          : say`${source.sheet}, ${source.current.source ?? 'rating'}: ${amps(gives)}`,
-        { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
-      ],
-    },
+  const flows = short
+    ? { ...say`Into a short flow up to ${amps(gives)}`, worked: short }
+    : say`${source.sheet}, ${source.current.source ?? 'rating'}: ${amps(gives)}`
+  const fault = (says: Said, ...because: LeadFault['because']): LeadFault[] => [
+    { kind: 'no fuse', severity: 'risks', grade: 'outside the sheet', says, because: [flows, ...because] },
   ]
+  if (!parts?.wire)
+    return source.cautions?.includes('short')
+      ? fault(
+          say`${source.name} drives up to ${amps(gives)} into a short, and there is no fuse: whatever wire there is burns`,
+        )
+      : []
+  const { part } = parts.wire
+  const carries = wireCarries(parts.wire, parts.ambient)
+  if (gives <= carries.value.max) return []
+  return fault(
+    short
+      ? say`a short at the end of the lead draws up to ${amps(gives)} from ${source.name}; ${part.name} may carry ${amps(carries.value.max)}, and without a fuse nothing stops it: it burns`
+      : say`${source.name} gives ${amps(gives)} or more into a short; ${part.name} may carry ${amps(carries.value.max)}, and without a fuse nothing stops it: it gets hotter than its insulation stands`,
+    { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
+  )
 }
 
 export const leadFaults = (lead: LoadedLead): LeadFault[] => [
   ...carrying(lead),
   ...tripping(lead),
   ...guarding(lead),
-  ...unfused(lead),
+  ...unfused(lead.source, lead.parts),
 ]
+
+/** Of every source, also of one of whose lead nothing is said. */
+export const faultsInLeads = (
+  loads: Pick<LoadedSupply, 'sources'>,
+): { of: LeadOwner; faults: LeadFault[] }[] => {
+  const leads = leadsOf(loads)
+  return loads.sources.map(({ source: { id, part } }) => {
+    const of: LeadOwner = id === 'feed' ? 'feed' : 'source'
+    const lead = leads.find((l) => l.of === of)
+    return { of, faults: lead ? leadFaults(lead) : unfused(part, undefined) }
+  })
+}
 
 export interface RankedWire extends LoadedLead {
   wire: Wire
@@ -278,7 +307,7 @@ export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLea
     const found = sources.find((s) => s.source.id === of)
     if (!found) return []
     const source = found.source.part
-    const { length, wire: chosen } = leadChoice(design, of) ?? {}
+    const { length, wire: chosen } = design.power[leadField[of]] ?? {}
     const now = leadOf(design, library, of) ?? { ambient: design.needs.limits.ambient }
     const wires = length
       ? partsOfKind(library, 'wire').map((wire): RankedWire => {
@@ -288,6 +317,7 @@ export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLea
           const no = [
             ...carrying(lead).filter((f) => f.kind === 'wire carries'),
             ...guarding(lead).filter((f) => f.kind === 'fuse too big'),
+            ...unfused(source, parts),
           ].map((f) => f.says)
           return {
             ...lead,

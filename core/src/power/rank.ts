@@ -1,14 +1,14 @@
 // Every regulator and every source of the library in the place of the present one, with what speaks against each. Worked out
 // when somebody asks. The loads are taken as they are: of a rail at another voltage some of them would draw otherwise.
 
-import type { Design } from '../design'
+import { type Design, leadField, leadOwners } from '../design'
 import { say, type Stages, type Worked } from '../findings'
 import { partsOfKind, type Source } from '../parts'
 import { formatQuantity, fullRange, type Range } from '../quantity'
-import { leadOwners, ownVoltage, railFor, supplyOf } from '../supply'
+import { ownVoltage, railFor, supplyOf } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
-import { leadFaults, leadsOf, type RankedLead, rankLeads } from './leads'
+import { faultsInLeads, type RankedLead, rankLeads } from './leads'
 import { eatenBy, type Objection, objections, type Regulation } from './regulate'
 import { alwaysAtWork, neediest, stopAt } from './resolve'
 import { starved } from './starved'
@@ -125,9 +125,8 @@ const eaten = (fed: Fed): Objection[] => {
 
 /** What its lead is not made for. */
 const inTheLead = ({ loads }: Fed): Objection[] =>
-  leadsOf(loads)
-    .filter((lead) => lead.of === 'source')
-    .flatMap(leadFaults)
+  faultsInLeads(loads)
+    .flatMap(({ of, faults }) => (of === 'source' ? faults : []))
     .filter((f) => f.severity !== 'notes')
     .map((f) => ({ ...f.says, worked: f.because.find((b) => b.worked)?.worked }))
 
@@ -253,8 +252,6 @@ const tooLittle = (asked: Asked, fed: Fed): (Objection & { what: string })[] => 
   ...collapse(fed).map((s) => ({ what: 'collapse', ...s })),
 ]
 
-const fieldOf = { source: 'lead', feed: 'feedLead' } as const
-
 /** Every wire and every fuse of the library in each lead. */
 export const rankedLeads = (asked: Asked): RankedLead[] => {
   const { design, library, power } = asked
@@ -262,7 +259,7 @@ export const rankedLeads = (asked: Asked): RankedLead[] => {
   const anyway = Object.fromEntries(
     leadOwners.map((of) => [
       of,
-      tooLittle(asked, fedAs(asked, { [fieldOf[of]]: undefined })).map((s) => s.what),
+      tooLittle(asked, fedAs(asked, { [leadField[of]]: undefined })).map((s) => s.what),
     ]),
   )
   return rankLeads({
@@ -270,7 +267,7 @@ export const rankedLeads = (asked: Asked): RankedLead[] => {
     library,
     sources: power.loads.sources,
     tried: (of, change) => {
-      const field = fieldOf[of]
+      const field = leadField[of]
       const led = fedAs(asked, { [field]: { ...design.power[field], ...change } })
       return {
         current: led.loads.sources.find((s) => s.source.id === of)!.work,

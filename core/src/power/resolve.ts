@@ -151,7 +151,8 @@ export const resolvePower = (of: Drawing): PowerResult => {
   }
 }
 
-const day = number(86400, dimensionOf('s'))
+/** 24 h. */
+export const aDay = number(86400, dimensionOf('s'))
 
 /** What all sources give in a day, at their own voltages. */
 const energyOf = ({ sources }: Fed['loads']): Worked | undefined =>
@@ -167,7 +168,7 @@ const energyOf = ({ sources }: Fed['loads']): Worked | undefined =>
         ),
         (i: Record<string, Term>) =>
           total(
-            sources.map(({ source: { id } }) => i[`I_${id}`]!.times(i[`V_${id}`]!).times(day)),
+            sources.map(({ source: { id } }) => i[`I_${id}`]!.times(i[`V_${id}`]!).times(aDay)),
             dimensionOf('Wh'),
           ),
       )

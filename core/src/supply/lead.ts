@@ -1,6 +1,6 @@
 // What lies between a source and what it feeds: wires there and back, joints, a fuse.
 
-import type { Design, Lead } from '../design'
+import { type Design, leadField, type LeadOwner } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import { type Connector, findPart, type Fuse, type Library, type Source, type Wire } from '../parts'
 import { fullRange } from '../quantity'
@@ -16,10 +16,6 @@ import {
   total,
 } from '../sums'
 
-export const leadOwners = ['source', 'feed'] as const
-/** Whose lead it is. */
-export type LeadOwner = (typeof leadOwners)[number]
-
 export interface LeadParts {
   wire?: { part: Wire; /** One way, m. */ length: number }
   joint?: { part: Connector; /** In plus and minus together. */ count: number }
@@ -28,16 +24,13 @@ export interface LeadParts {
   ambient: number
 }
 
-export const leadChoice = ({ power }: Pick<Design, 'power'>, of: LeadOwner): Lead | undefined =>
-  of === 'source' ? power.lead : power.feedLead
-
 /** Undefined where nothing is said of it. A length without a wire, or a wire without one, is no lead yet. */
 export const leadOf = (
   design: { power: Design['power']; needs: Pick<Design['needs'], 'limits'> },
   library: Library,
   of: LeadOwner,
 ): LeadParts | undefined => {
-  const choice = leadChoice(design, of)
+  const choice = design.power[leadField[of]]
   if (!choice) return undefined
   const wire = findPart(library, 'wire', choice.wire)
   const joint = findPart(library, 'connector', choice.joint)

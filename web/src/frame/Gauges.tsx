@@ -26,7 +26,7 @@ const useChanges = (gauges: Gauge[]): Partial<Record<string, Change>> => {
       if (!old?.worked || !gauge.worked) continue
       const difference = gauge.worked.value[gauge.corner] - old.worked.value[gauge.corner]
       if (
-        Math.abs(difference) <= 1e-9 * Math.abs(old.worked.value[gauge.corner]) ||
+        Math.abs(difference) <= 1e-4 * Math.abs(old.worked.value[gauge.corner]) ||
         !Number.isFinite(difference)
       )
         continue

@@ -1,6 +1,16 @@
 import type { Part } from '../../parts'
-import { formatQuantity } from '../../quantity'
-import type { ClockChoice, Design, Lead, Measurement, RadioAnswer, ShiftKind } from '../types'
+import { capital, formatQuantity } from '../../quantity'
+import {
+  type ClockChoice,
+  type Design,
+  type Lead,
+  leadField,
+  leadNames,
+  type LeadOwner,
+  type Measurement,
+  type RadioAnswer,
+  type ShiftKind,
+} from '../types'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -220,10 +230,10 @@ export const planningEdits = {
     }),
   }),
   /** A field that is undefined is taken away; of a lead with nothing in it nothing is left. */
-  changeLead: defineEdit<{ of: 'source' | 'feed'; change: Partial<Lead>; what: string }>({
-    label: ({ of, what }) => `${of === 'feed' ? 'Lead of the second feed' : 'Lead from the source'}: ${what}`,
+  changeLead: defineEdit<{ of: LeadOwner; change: Partial<Lead>; what: string }>({
+    label: ({ of, what }) => `${capital(leadNames[of])}: ${what}`,
     apply: (design, { of, change }) => {
-      const field = of === 'feed' ? 'feedLead' : 'lead'
+      const field = leadField[of]
       const now = Object.entries({ ...design.power[field], ...change }).filter(([, v]) => v !== undefined)
       return {
         ...design,

@@ -10,6 +10,7 @@ import { feedTooWeak } from './feed-too-weak'
 import { fuseGuards, fuseTrips, noFuse, wireTooThin } from './lead'
 import { lostOnTheWay } from './lost-on-the-way'
 import { measuredDiffers } from './measured-differs'
+import { notReckoned } from './not-reckoned'
 import { overLimit } from './over-limit'
 import { regulatorInput } from './regulator-input'
 import { regulatorOverloaded } from './regulator-overloaded'
@@ -38,6 +39,7 @@ export const powerChecks: Check[] = [
   fuseGuards,
   noFuse,
   lostOnTheWay,
+  notReckoned,
   eatsCharge,
   measuredDiffers,
 ]

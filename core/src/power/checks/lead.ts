@@ -1,14 +1,12 @@
 // What is wrong with a lead: too thin, a fuse that opens for nothing, one that guards nothing, or none.
 
-import type { Lead } from '../../design'
+import { type Lead, leadNames, type LeadOwner } from '../../design'
 import { type Check, type Finding, type Fix, say, type Stages } from '../../findings'
 import { capital } from '../../quantity'
-import { leadFaults, type LeadFaultKind, rankLeads } from '../leads'
-
-const whose = { source: 'the lead from the source', feed: 'the lead of the second feed' } as const
+import { faultsInLeads, type LeadFaultKind, rankLeads } from '../leads'
 
 /** Another wire, or another fuse: of those that nothing speaks against the cheapest. */
-const others = (stages: Stages, of: 'source' | 'feed', field: 'wire' | 'fuse'): Fix[] => {
+const others = (stages: Stages, of: LeadOwner, field: 'wire' | 'fuse'): Fix[] => {
   if (!stages.proposing) return []
   const { sources } = stages.power.loads
   const ranked = rankLeads({
@@ -28,13 +26,13 @@ const others = (stages: Stages, of: 'source' | 'feed', field: 'wire' | 'fuse'): 
     .map(({ part }) => {
       const change: Lead = { [field]: part.id }
       return {
-        label: `${capital(field)} of ${whose[of]}: ${part.name}`,
+        label: `${capital(field)} of the ${leadNames[of]}: ${part.name}`,
         edits: [{ kind: 'changeLead', of, change, what: part.name }],
       }
     })
 }
 
-export const otherWires = (stages: Stages, of: 'source' | 'feed'): Fix[] => others(stages, of, 'wire')
+export const otherWires = (stages: Stages, of: LeadOwner): Fix[] => others(stages, of, 'wire')
 
 const leadCheck = (
   id: string,
@@ -48,16 +46,16 @@ const leadCheck = (
   looksFor,
   rule,
   run: (stages) =>
-    stages.power.leads.flatMap((lead) =>
-      leadFaults(lead)
+    faultsInLeads(stages.power.loads).flatMap(({ of, faults }) =>
+      faults
         .filter((f) => kinds.includes(f.kind))
         .map(({ kind, severity, grade, says, because }): Omit<Finding, 'check' | 'stage'> => ({
-          id: `${id}:${lead.of}:${kind.replaceAll(' ', '-')}`,
+          id: `${id}:${of}:${kind.replaceAll(' ', '-')}`,
           severity,
           grade,
-          ...say`In ${whose[lead.of]}: ${says}.`,
+          ...say`In the ${leadNames[of]}: ${says}.`,
           because,
-          fixes: fields.flatMap((field) => others(stages, lead.of, field)),
+          fixes: fields.flatMap((field) => others(stages, of, field)),
         })),
     ),
 })
@@ -73,7 +71,7 @@ export const fuseTrips = leadCheck(
   'power.fuse-trips',
   'a fuse that opens though nothing is wrong',
   'what it holds in the project’s warmest air, by the curve of its sheet',
-  ['fuse trips'],
+  ['fuse trips', 'fuse curve'],
   ['fuse'],
 )
 export const fuseGuards = leadCheck(
@@ -85,7 +83,7 @@ export const fuseGuards = leadCheck(
 )
 export const noFuse = leadCheck(
   'power.no-fuse',
-  'a wire that its source can burn, without a fuse',
+  'a wire that its source can burn, or a source that melts wires, without a fuse',
   'what flows into a short, or the source’s rating where no sheet tells, against what the wire may carry',
   ['no fuse'],
   ['fuse', 'wire'],

@@ -48,12 +48,6 @@ export const sags: Check = {
             ...say`All together draw up to ${formatQuantity(power.through.value.max, 'A', 3)}`,
             worked: power.through,
           },
-          {
-            ...(source.resistance
-              ? say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`
-              : say`${formatQuantity(rail.value.min, 'V', 3)} become ${low}`),
-            worked: loaded,
-          },
           ...(lead
             ? [
                 {
@@ -62,6 +56,12 @@ export const sags: Check = {
                 },
               ]
             : []),
+          {
+            ...(source.resistance
+              ? say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`
+              : say`So ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`),
+            worked: loaded,
+          },
           { ...say`${needed.name} needs ${formatQuantity(needed.least, 'V')}`, worked: needed.worked },
         ],
         fixes: [

@@ -21,6 +21,7 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
 import { leftOf } from './left-of'
+import { NotPlanned } from './NotPlanned'
 
 interface Words {
   title: string
@@ -66,7 +67,7 @@ const words: Record<BudgetName, Words> = {
     say: durationWords,
   },
   heat: {
-    title: 'Hottest part',
+    title: 'Junction of regulator or chip',
     field: 'No hotter than',
     unit: '°C',
     min: -60,
@@ -99,11 +100,13 @@ const words: Record<BudgetName, Words> = {
 
 export const Budget = () => {
   const { analysis } = useStage()
+  const undecided = analysis.pins.plan?.status === 'undecided'
   const [open, setOpen] = useState<BudgetName>()
   const lines = budgetOf(analysis)
   return (
     <section aria-labelledby="budget">
       <h2 id="budget">Budget</h2>
+      {undecided && <NotPlanned so="More may be used than is reckoned with here." />}
       <div className="scroll-x">
         <Table aria-labelledby="budget">
           <Columns of={['What counts', right('Used'), 'Limit', right('Left'), hidden('What to give up')]} />
@@ -143,7 +146,7 @@ const Limited = ({ line, open, toggle }: { line: BudgetLine; open: boolean; togg
   const over = left !== undefined && left.value.min < 0
   return (
     <Row>
-      <Cell>{title}</Cell>
+      <Cell>{name === 'heat' ? (used?.label ?? title) : title}</Cell>
       <Cell align="right">
         {used ? (
           <Num worked={used} show={corner}>
@@ -195,6 +198,10 @@ const Limited = ({ line, open, toggle }: { line: BudgetLine; open: boolean; togg
   )
 }
 
+/** Two digits: by how much, and not what is left of it. */
+const gained = (name: BudgetName, gain: number): string =>
+  words[name].say(name === 'price' ? gain : Number(gain.toPrecision(2)))
+
 const harmWords: Record<Harm, string> = {
   none: 'It does the same',
   weaker: 'It does the same, slower, dimmer, less often or less surely',
@@ -207,7 +214,7 @@ const GivingUpFor = ({ name }: { name: BudgetName }) => {
   const { answer, current, failed, again } = useAsked(ask)
   const { say, title } = words[name]
   return (
-    <section aria-label={`What could be given up for: ${title}`} aria-busy={!current}>
+    <Given aria-label={`What could be given up for: ${title}`} aria-busy={!current}>
       {failed && <QuestionFailed why={failed} again={again} />}
       {!answer && !failed && <Waiting words="Trying everything that could be given up …" />}
       {answer && (
@@ -216,6 +223,11 @@ const GivingUpFor = ({ name }: { name: BudgetName }) => {
             <p>
               Nothing alone is enough. Together these are: {say(answer.together.becomes)}.{' '}
               <PreviewedFix fix={answer.together} stale={!current} />
+            </p>
+          )}
+          {answer.none && (
+            <p className="risks">
+              None of these is enough, and neither are several together as they were tried.
             </p>
           )}
           {harms.map((harm) => (
@@ -228,7 +240,10 @@ const GivingUpFor = ({ name }: { name: BudgetName }) => {
               stale={!current}
             />
           ))}
-          {answer.ways.length === 0 && <p>Nothing that was tried brings this nearer.</p>}
+          <p className="faint">
+            {answer.tried} things were tried; {answer.ways.length || 'none'} of them{' '}
+            {answer.ways.length === 1 ? 'brings' : 'bring'} it nearer.
+          </p>
           {answer.spoiling > 0 && (
             <p className="faint">
               {answer.spoiling} more would bring it nearer, and something that stops the project.
@@ -239,9 +254,11 @@ const GivingUpFor = ({ name }: { name: BudgetName }) => {
           )}
         </>
       )}
-    </section>
+    </Given>
   )
 }
+
+const Given = styled('section')({ '& h3': { marginTop: 10 } })
 
 /** So many are shown at first. */
 const few = 5
@@ -271,7 +288,7 @@ const Ways = ({
             <span className="mono">{way.becomes === undefined ? 'no end' : say(way.becomes)}</span>
             {Number.isFinite(way.gain) && (
               <span className="faint">
-                , {say(way.gain)} {name === 'runtime' ? 'more' : 'less'}
+                , {gained(name, way.gain)} {name === 'runtime' ? 'more' : 'less'}
               </span>
             )}
             {way.enough && <span className="settled"> is enough</span>}

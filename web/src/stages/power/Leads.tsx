@@ -1,10 +1,9 @@
 // What leads from each source to what it feeds: its wire, joints and fuse, what is lost and gets warm in them, and which others would do.
 
-import type { Design, Lead } from '@root-board/core/design'
+import { type Design, type Lead, leadField, type LeadOwner } from '@root-board/core/design'
 import { type Connector, partsOfKind } from '@root-board/core/parts'
 import type { RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
-import { leadChoice, type LeadOwner } from '@root-board/core/supply'
 import { styled } from '@mui/material'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
@@ -23,7 +22,7 @@ const joins: readonly Connector['sort'][] = ['screw terminal', 'breadboard conta
 export const Leads = () => {
   const { analysis, design } = useStage()
   const { source, feed } = analysis.power
-  const begun = (of: LeadOwner) => Object.keys(leadChoice(design, of) ?? {}).length > 0
+  const begun = (of: LeadOwner) => Object.keys(design.power[leadField[of]] ?? {}).length > 0
   const some = (source && begun('source')) || (feed && begun('feed'))
   return (
     <>
@@ -38,6 +37,7 @@ export const Leads = () => {
           title="Wires and fuses that would do"
           waiting="Trying every wire and every fuse with this current …"
           unplanned="More may flow than is reckoned with here."
+          note="With what flows all the time: what rushes in for a moment when it is plugged in is not known, and may open a fuse that does."
           ask={ask}
         >
           {(ranked) =>
@@ -53,7 +53,7 @@ export const Leads = () => {
 
 const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
   const { analysis, design, library, edit } = useStage()
-  const lead = leadChoice(design, of) ?? {}
+  const lead = design.power[leadField[of]] ?? {}
   const loaded = analysis.power.leads.find((l) => l.of === of)
   const change = (changed: Partial<Lead>, what: string) =>
     edit({ kind: 'changeLead', of, change: changed, what })
@@ -133,9 +133,11 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
           <Num worked={loaded.heat} show="max" digits={2} /> of heat.
         </p>
       ) : (
-        <p className="faint">Nothing is said of this lead: it is reckoned as if nothing were lost in it.</p>
+        Object.keys(lead).length === 0 && (
+          <p className="faint">Nothing is said of this lead: it is reckoned as if nothing were lost in it.</p>
+        )
       )}
-      {loaded && <SourceCautions source={loaded.source} />}
+      <SourceCautions source={of === 'feed' ? analysis.power.feed?.source : analysis.power.source} />
     </>
   )
 }

@@ -42,7 +42,7 @@ test('each limit is its own edit, and what is left is said in the words of what 
   expect(design().needs.limits).toEqual({ ...limits, ambient: design().needs.limits.ambient })
   // 26 days are there: 64 too few. The other numbers as they are told on the page.
   expect(plain(row('One set of cells lasts'))).toMatch(/26 days.*64 days too short/)
-  expect(plain(row('Hottest part'))).toMatch(/94\.7 °C.*14\.7 °C too much/)
+  expect(plain(row('Junction of'))).toMatch(/94\.7 °C.*14\.7 °C too much/)
   expect(plain(row('Energy a day'))).toMatch(/95\.7 mWh.*104 mWh/)
   expect(plain(row('Pieces'))).toMatch(/17.*3/)
   type('Lasts at least', '')

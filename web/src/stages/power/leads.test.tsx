@@ -28,6 +28,7 @@ test('each field makes its edit; what is said by half is told, and left out of t
   expect(plain(region).match(/Nothing is said of this lead/g)).toHaveLength(2)
   choose('Wire', 'wire-0-75')
   expect(plain(region)).toContain('Say how long it is: until then this wire is left out of every sum.')
+  expect(plain(region).match(/Nothing is said of this lead/g)).toHaveLength(1)
   type(heavy().getByLabelText('Length, one way'), '1.5 m')
   choose('Joints', 'terminal-screw')
   expect(plain(region)).toContain('Say how many joints: until then they are left out of every sum.')

@@ -1,0 +1,58 @@
+// What the project names, and what no sum knows: a part that is not in the library, a lead that is said by half.
+
+import { leadField, leadNames, leadOwners } from '../../design'
+import { type Check, type Finding, say } from '../../findings'
+import { findPart, type PartKind } from '../../parts'
+
+type Found = Omit<Finding, 'check' | 'stage'>
+
+const unknown = (what: string, id: string): Found => ({
+  id: `power.not-reckoned:${what.replaceAll(' ', '-')}`,
+  severity: 'stops',
+  ...say`The ${what} is “${id}”, which is not in the library: nothing about it is computed.`,
+  because: [say`No part file has that id`],
+  fixes: [],
+})
+
+const byHalf = (name: string, what: string, missing: string): Found => ({
+  id: `power.not-reckoned:${name} ${what}`.replaceAll(' ', '-'),
+  severity: 'risks',
+  ...say`In the ${name} the ${what} are left out of every sum: ${missing}.`,
+  because: [say`What they lose and what they may carry depends on it`],
+  fixes: [],
+})
+
+export const notReckoned: Check = {
+  id: 'power.not-reckoned',
+  stage: 'power',
+  looksFor:
+    'a source, a regulator or a part of a lead that is not in the library, and a lead that is said by half',
+  rule: 'what isn’t known is left out of the sums, and said',
+  run: ({ design, library }) => {
+    const { source, regulator, feed } = design.power
+    const named: [what: string, kind: PartKind, id: string | undefined][] = [
+      ['source', 'source', source],
+      ['regulator', 'regulator', regulator],
+      ['second feed', 'source', feed],
+    ]
+    const halves: Found[] = []
+    for (const of of leadOwners) {
+      const lead = design.power[leadField[of]]
+      if (!lead || !design.power[of]) continue
+      const name = leadNames[of]
+      named.push(
+        [`wire of the ${name}`, 'wire', lead.wire],
+        [`joint of the ${name}`, 'connector', lead.joint],
+        [`fuse of the ${name}`, 'fuse', lead.fuse],
+      )
+      if (lead.wire && !lead.length) halves.push(byHalf(name, 'wires', 'nothing says how long they are'))
+      if (lead.joint && !lead.joints) halves.push(byHalf(name, 'joints', 'nothing says how many there are'))
+    }
+    return [
+      ...named.flatMap(([what, kind, id]) =>
+        id !== undefined && !findPart(library, kind, id) ? [unknown(what, id)] : [],
+      ),
+      ...halves,
+    ]
+  },
+}
