@@ -117,17 +117,21 @@ export const needsPrices = (node: Node) =>
 export const excess = ({ problem, small, budgets, loads }: Frame, chosen: Int32Array) => {
   const channel = new Float64Array(small.room.length)
   for (let c = 0; c < channel.length; c++) channel[c] = -small.room[c]!
-  const budget = new Float64Array(budgets.length).fill(-1)
+  // Whole numbers until the end: a budget that is used up is over by nothing, and not by a rounding error that would ask any price.
+  const load = new Float64Array(budgets.length)
   for (let r = 0; r < problem.signals.length; r++) {
     const i = chosen[r]!
     if (i < 0) continue
     for (const c of small.channels[i]!) channel[c]! += 1
     if (loads[r]! > 0)
       budgets.forEach((b, k) => {
-        if (b.inside[small.pin[i]!]) budget[k]! += loads[r]! / b.limit
+        if (b.inside[small.pin[i]!]) load[k]! += loads[r]!
       })
   }
-  return { channel, budget }
+  return {
+    channel,
+    budget: load.map((sum, k) => (budgets[k]!.limit > 0 ? sum / budgets[k]!.limit - 1 : sum)),
+  }
 }
 
 /**

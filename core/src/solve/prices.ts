@@ -1,5 +1,6 @@
 // The prices of scarce channels and of leg groups: raised while the bound gains by it, and taken off what is not used up.
 
+import { forbidden } from './lap'
 import { boundOf, excess, update } from './narrow'
 import { picksFor } from './picks'
 import { copyNode, type Frame, type Node } from './state'
@@ -34,22 +35,22 @@ const squareOf = (node: Node, { channel, budget }: Excess): number => {
     else budget[b] = 0
   return square
 }
+/** No price is higher: with it, whatever uses several at once stays far below what is forbidden. */
+const dearest = forbidden / 1000
+
 /** The same node with its prices a step further. */
+const between = (price: number) => Math.min(dearest, Math.max(0, price))
 const moved = (node: Node, { channel, budget }: Excess, step: number): Node => {
   const next = copyNode(node)
   for (let c = 0; c < channel.length; c++)
-    if (channel[c] !== 0) next.channelPrice[c] = Math.max(0, next.channelPrice[c]! + step * channel[c]!)
+    if (channel[c] !== 0) next.channelPrice[c] = between(next.channelPrice[c]! + step * channel[c]!)
   for (let b = 0; b < budget.length; b++)
-    if (budget[b] !== 0) next.budgetPrice[b] = Math.max(0, next.budgetPrice[b]! + step * budget[b]!)
+    if (budget[b] !== 0) next.budgetPrice[b] = between(next.budgetPrice[b]! + step * budget[b]!)
   return next
 }
 
 /** Raises prices of what is over its room and lowers those of what is under it, while the bound gains by it. */
-export const raise = (
-  { frame, priced, limit, isSpent }: Pricing,
-  from: Priced,
-  times: number,
-): Priced | undefined => {
+export const raise = ({ frame, priced, limit, isSpent }: Pricing, from: Priced, times: number): Priced => {
   let kept = from
   let current = kept
   let pace = 1
@@ -62,7 +63,8 @@ export const raise = (
     const step = (pace * Math.max(0.5, aim - current.bound)) / square
     const next = moved(current.node, { channel, budget }, step)
     const updated = update(frame, next, priced)
-    if (!updated) return undefined
+    // Prices forbid nothing: where there is an assignment without them there is one with them.
+    if (!updated) break
     const bound = boundOf(frame, next, updated.price)
     current = { node: next, bound, price: updated.price, chosen: picksFor(frame, next) }
     if (bound > kept.bound + 0.05) idle = 0

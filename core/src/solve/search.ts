@@ -190,7 +190,7 @@ class Search {
         at,
         atRoot ? raises.root : at.ways ? raises.broken : raises.kept,
       )
-      at = raised && !this.isBeaten(raised.bound) ? this.judged(raised) : undefined
+      at = !this.isBeaten(raised.bound) ? this.judged(raised) : undefined
     }
     if (!at) return undefined
     if (depth === 0 && !lowering) this.options.root?.(at.node)
