@@ -380,6 +380,10 @@ test('every check has been seen firing here', () => {
     'power.measured-differs',
     // in power/stage.test.ts again
     'build.capacitor-esr',
+    // in latch/latch.test.ts
+    'power.latch-fits',
+    'power.latch-turns-on',
+    'power.latch-stays-off',
   ])
 })
 

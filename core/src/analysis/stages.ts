@@ -6,6 +6,7 @@ import { carrierStage } from '../carrier'
 import { chipStage } from '../chip'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
+import { latchStage } from '../latch'
 import { askedStage, needsStage } from '../needs'
 import { pinsStage } from '../pins'
 import { planStage } from '../planner'
@@ -26,6 +27,7 @@ const stages: readonly AnyStage[] = [
   aroundStage,
   powerStage,
   buildStage,
+  latchStage,
 ]
 
 export const stagesInTurn = inTurn(stages)

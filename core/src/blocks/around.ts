@@ -4,6 +4,7 @@ import type { SupportPart } from '../circuit'
 import type { BlockContext, LoadedContext, StepContext, SupportBlock } from './block'
 import { clock } from './clock'
 import { lamp } from './lamp'
+import { latch } from './latch'
 import { place } from './place'
 import { programmingHeader } from './programming'
 import { reset } from './reset'
@@ -11,7 +12,16 @@ import { secondFeed } from './second-feed'
 import { type BoardPart, type BuildStep, refsOf, solderWords } from './step'
 import { supply } from './supply'
 
-const blocks: readonly SupportBlock[] = [supply, secondFeed, place, lamp, reset, clock, programmingHeader]
+const blocks: readonly SupportBlock[] = [
+  supply,
+  secondFeed,
+  place,
+  lamp,
+  reset,
+  clock,
+  programmingHeader,
+  latch,
+]
 const onBoards = blocks.filter((b) => b.besideBoards)
 
 const blockOf = (name: string) => blocks.find((b) => b.name === name)!
@@ -36,15 +46,17 @@ export const loadedBlocks = (around: readonly Around[], context: LoadedContext):
     parts: [...(blockOf(block).loadedParts?.(context) ?? []), ...parts],
   }))
 
-/** How each is fitted, one after the other. */
+/** How each is fitted, one after the other; with `last` those that come when all the rest works. */
 export const stepsOf = (
   around: readonly Around[],
   placed: readonly BoardPart[],
   context: StepContext,
+  last = false,
 ): BuildStep[] =>
   around.flatMap(({ block, parts }) => {
     const own = placed.filter((p) => p.support?.present && parts.includes(p.support))
-    const { step, evenWithoutParts } = blockOf(block)
+    const { step, evenWithoutParts, last: waits = false } = blockOf(block)
+    if (waits !== last) return []
     if (own.length === 0 && !evenWithoutParts) return []
     const { then = [], ...said } = step(own, context)
     return [{ ...said, refs: refsOf(own), does: [...solderWords(own), ...then] }]

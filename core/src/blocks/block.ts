@@ -4,6 +4,7 @@ import { netOf, type Stock, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
+import type { LatchPlan } from '../latch'
 import type { Chip, Library, Regulator, Source } from '../parts'
 import type { PinsResult } from '../pins'
 import type { OpenSupply, PolarityDiode } from '../supply'
@@ -44,6 +45,7 @@ export interface StepContext {
   chip: BoardPart
   power: Loaded
   rail: Worked
+  latch?: LatchPlan
 }
 
 export type Undrawn = SupportPart & { draws?: undefined }
@@ -60,6 +62,8 @@ export interface SupportBlock {
   /** How its parts that are in are fitted, and what is measured then. Not asked where none is in, unless there is something to do anyway. */
   step: (own: BoardPart[], context: StepContext) => Fitting
   evenWithoutParts?: true
+  /** It is fitted when all the rest works. */
+  last?: true
 }
 
 /** What a step says beside which parts are soldered in, and where. */

@@ -2,6 +2,7 @@ import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
 import type { LoadedContext, Undrawn } from './block'
 import { jackOf } from './jack'
+import { latchNet } from './latch'
 
 declare module '../circuit/support' {
   interface SupportRoles {
@@ -14,7 +15,13 @@ export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
   if (!power.source) return []
   const jack = jackOf(library, power.source)
   if (!jack) return []
-  const first = power.polarity ? 'VPLUG' : power.regulator ? 'VIN' : 'VCC'
+  const first = power.supplies.sources.some((s) => s.part === power.source && s.lead?.pass)
+    ? latchNet
+    : power.polarity
+      ? 'VPLUG'
+      : power.regulator
+        ? 'VIN'
+        : 'VCC'
   return [
     {
       key: 'entry',

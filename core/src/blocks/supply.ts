@@ -2,6 +2,7 @@ import { voltageFor } from '../supply'
 import type { SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { entry } from './entry'
+import { latchNet } from './latch'
 import { polarity } from './polarity'
 import { regulator } from './regulator'
 import { notShorted, volts } from './step'
@@ -13,11 +14,16 @@ const burns = 60
 export const supply: SupportBlock = {
   name: 'supply',
   loadedParts: (context) => [...entry(context), ...polarity(context), ...regulator(context)],
-  step: (_, { power, rail }) => {
+  step: (_, { power, rail, latch }) => {
     const before = voltageFor(power.supplies, { fedBy: 'source' })
     const hot = (power.regulation?.junction.value.max ?? 0) > burns
     return {
       title: power.regulator ? 'Supply and regulator' : 'Supply',
+      then: latch
+        ? [
+            `A wire from ${latchNet} to ${power.polarity ? 'VPLUG' : power.regulator ? 'VIN' : 'VCC'} for now, in the place of the latch: that is fitted last.`,
+          ]
+        : [],
       checks: [
         ...(power.regulation
           ? [

@@ -84,7 +84,11 @@ const signalLeg = (
   if (need.kind === 'reference' && leg) return [{ name: signal.terminal, net: legNet(chip, pins, leg) }]
   if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
     return [{ name: signal.terminal, net: farNet(need.name) }]
-  const tail = { led: '_LED', switched: '_LOW' }[signal.electrical.kind as string] ?? ''
+  const { electrical: e } = signal
+  const tail =
+    e.kind === 'contact' && e.behindDiode
+      ? '_BUTTON'
+      : ({ led: '_LED', switched: '_LOW' }[e.kind as string] ?? '')
   return [{ name: terminalName(instance, signal.at, signal.terminal), net: `${netOf(need.name)}${tail}` }]
 }
 

@@ -5,6 +5,7 @@ import { makeNetlist, type Net, stockOf, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
+import { planLatch } from '../latch'
 import type { NeedsResult } from '../needs'
 import type { Library } from '../parts'
 import { isPlanned } from '../legs'
@@ -80,7 +81,13 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     price: totalPrice(parts),
     pieces: piecesOf(placed),
     wiring: wiringTable(nets, placed),
-    steps: buildSteps(placed, circuit, needs, power),
+    steps: buildSteps(
+      placed,
+      circuit,
+      needs,
+      power,
+      pins.chip.board ? undefined : planLatch({ design, library, stock: stockOf(library) }, pins),
+    ),
     missing,
   }
 }

@@ -16,11 +16,13 @@ import {
 } from '../blocks'
 import { fromRule, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
+import type { LatchPlan } from '../latch'
 import { linksToSet } from '../planner'
 import type { PowerResult } from '../power'
 import { leadNames } from '../design'
 import { capital, exactly, formatQuantity } from '../quantity'
 import { asVariable, sum } from '../sums'
+import { leadResistance, ledOnly } from '../supply'
 
 /** Undefined where nothing draws anything: then there is nothing to expect. */
 const least = (rail: Worked, current: Worked): Worked | undefined =>
@@ -165,8 +167,11 @@ const meterLeads = 1
 
 /** A lead is made and measured by itself, before anything hangs on it. */
 const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
-  leads.map(({ of, source, parts, resistance }) => {
-    const { wire, joint, fuse } = parts
+  leads.flatMap(({ of, source, parts }) => {
+    const led = ledOnly(parts)
+    if (!led) return []
+    const { wire, joint, fuse } = led
+    const resistance = leadResistance(led)
     const end = supplies.sources.find((s) => s.id === of)?.to
     const voltage = end === undefined ? undefined : supplies.open[end]
     return {
@@ -224,13 +229,20 @@ export const buildSteps = (
   around: readonly Around[],
   needs: NeedsResult,
   power: PowerResult,
-): BuildStep[] => [
-  ...(power.rail ? leadSteps(power) : []),
-  ...(boardOf(placed) ? aloneSteps(placed, power) : []),
-  ...(power.rail ? stepsOf(around, placed, { chip: placed[0]!, power, rail: power.rail }) : []),
-  ...deviceSteps(placed, needs),
-  ...lastSteps(placed, power),
-]
+  latch?: LatchPlan,
+): BuildStep[] => {
+  const { rail } = power
+  const blocks = (last: boolean) =>
+    rail ? stepsOf(around, placed, { chip: placed[0]!, power, rail, latch }, last) : []
+  return [
+    ...(rail ? leadSteps(power) : []),
+    ...(boardOf(placed) ? aloneSteps(placed, power) : []),
+    ...blocks(false),
+    ...deviceSteps(placed, needs),
+    ...lastSteps(placed, power),
+    ...blocks(true),
+  ]
+}
 
 /** Beside each step the cautions that are said there: of iron and eyes once, at the first; of what can do lasting harm each time. */
 export const cautionsBeside = (steps: readonly BuildStep[]): Caution[][] => {

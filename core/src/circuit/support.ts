@@ -50,6 +50,8 @@ export interface SupportPart extends SupportChoice {
   worked: Worked[]
   /** What it takes from the chip’s rail all the time. */
   draws?: Worked
+  /** That comes from in front of the regulator, not from the rail. */
+  drawsFrom?: 'source'
   /** What leaving it out does, with a number in it. */
   risk: { severity: Severity; grade: Grade; text: string; says: Sentence; facts: Fact[] }
   /** The signal it serves, when it serves one. */

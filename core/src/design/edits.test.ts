@@ -31,6 +31,7 @@ const base: Design = frozen({
     feed: 'adapter-5v',
     measured: [meter],
     lead: { wire: 'wire-24', length: 2 },
+    latch: { pass: 'pfet-low' },
   },
   build: { support: { 'led:d1.2.light': 'out', bulk: 'in' } },
 })
@@ -400,6 +401,14 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
       'Lead from the source: no wire',
       power({ lead: undefined }),
     ],
+  ],
+  changeLatch: [
+    [
+      { change: { pullUp: 47e3 }, what: '47 kΩ' },
+      'Latch: 47 kΩ',
+      power({ latch: { pass: 'pfet-low', pullUp: 47e3 } }),
+    ],
+    [{ change: { pass: undefined }, what: 'as proposed' }, 'Latch: as proposed', power({ latch: undefined })],
   ],
   addMeasurement: [
     [

@@ -15,6 +15,8 @@ export const partsNamed = (design: Design): string[] => {
     power.source,
     power.regulator,
     power.feed,
+    power.latch?.pass,
+    power.latch?.diode,
     ...[power.lead, power.feedLead].flatMap((l) => [l?.wire, l?.joint, l?.fuse]),
   ]
   return [...new Set(ids.filter((id) => id !== undefined))]

@@ -151,6 +151,15 @@ const schema = object({
     feed: identifier().optional(),
     lead: lead(),
     feedLead: lead(),
+    latch: object({
+      pass: identifier().optional(),
+      diode: identifier().optional(),
+      pullUp: quantity('Ω').min(1).max(1e9).optional(),
+      setUp: quantity('s').min(0).max(60).optional(),
+    })
+      .exact()
+      .optional()
+      .default(undefined),
     measured: array().of(measurement).max(200).optional(),
   })
     .exact()

@@ -125,6 +125,18 @@ export interface Lead {
   fuse?: string
 }
 
+/** What a latch is made of, where that isn’t what its button’s file proposes. */
+export interface Latch {
+  /** The transistor in the plus. */
+  pass?: string
+  /** The two diodes by which the program reads the button. */
+  diode?: string
+  /** Ω, from the gate to the source. */
+  pullUp?: number
+  /** From the first line of the program to the one that holds, s. */
+  setUp?: number
+}
+
 export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
 /** What joins two levels in a line. */
 export type ShiftKind = (typeof shiftKinds)[number]
@@ -184,6 +196,8 @@ export interface Design {
     /** What leads from the source to the board, and from the second feed to its loads. */
     lead?: Lead
     feedLead?: Lead
+    /** Of the button that switches the project on, where it has one. */
+    latch?: Latch
     /** What was measured on the built thing. */
     measured?: Measurement[]
   }

@@ -466,14 +466,14 @@ describe('what can join a line, by hand', () => {
     expect(kinds('pixel-strip-8')[0]).toBe('buffer')
     expect(kinds('pixel-strip-8')).not.toContain('divider')
   })
-  test('a MOSFET needs its threshold below the lower supply less 0.4 V: on two empty cells there is none', () => {
-    // 2.0 V of threshold at most; two cells are down to 1.8 V
+  test('a MOSFET needs its threshold below the lower supply less 0.4 V: on two empty cells the cheapest has not, and a low one has', () => {
+    // 2.0 V of threshold at most, and 1.0 V; two cells are down to 1.8 V.
     const low = offers(
       'td8-28-dip',
       { part: 'glow-display', wiring: 'i2c', fedBy: 'feed' },
       { source: 'cells-2-aa', feed: 'adapter-5v' },
     )
-    expect(low.map((s) => s.kind)).not.toContain('mosfet')
+    expect(low.filter((s) => s.kind === 'mosfet').map((s) => s.part!.id)).toEqual(['nfet-low'])
   })
   test('the rate is that of what is fitted into the leg: 33k ∥ 47k and the leg’s capacitance', () => {
     const [divider] = offers('qm32-48', { part: 'gas-sensor-5v', fedBy: 'source' })

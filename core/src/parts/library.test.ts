@@ -127,10 +127,16 @@ describe('small parts', () => {
     expect(c.motional! / c.shunt!).toBeGreaterThan(1e-3)
     expect(c.motional! / c.shunt!).toBeLessThan(1e-2)
   })
-  test('transistors have each leg once, and a threshold below any logic level', () => {
+  test('transistors have each leg once, and a threshold below each gate voltage of their sheet; of those that a leg drives below any logic level', () => {
     for (const t of all('transistor')) {
       expect(new Set(t.legs.map((l) => l.role)).size).toBe(3)
-      expect(fullRange(t.threshold!).max).toBeLessThan(2.5)
+      if (t.sort === 'n-mosfet') expect(fullRange(t.threshold!).max).toBeLessThan(2.5)
+      // At a gate voltage that the sheet states a resistance for it carries for sure, and better the higher that is.
+      const channel = [...t.channel!].sort((a, b) => a.gate - b.gate)
+      expect(channel[0]!.gate).toBeGreaterThan(t.threshold!.typ!)
+      expect(ascending(channel.map((c) => -c.resistance.max!))).toBe(true)
+      if (t.drainCapacitance)
+        expect(fullRange(t.drainCapacitance).max).toBeLessThan(fullRange(t.gateCapacitance!).typ)
     }
   })
 })

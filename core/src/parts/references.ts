@@ -14,7 +14,11 @@ export const referencesOf = (part: Part): string[] => {
     part.kind === 'board'
       ? [part.chip, part.regulator, part.clock?.part, ...part.blocks.map((b) => b.part)]
       : part.kind === 'device'
-        ? part.wirings.flatMap((w) => w.signals.flatMap((s) => ofElectrical(s.electrical)))
+        ? [
+            ...part.wirings.flatMap((w) => w.signals.flatMap((s) => ofElectrical(s.electrical))),
+            part.latch?.pass,
+            part.latch?.diode,
+          ]
         : []
   return [...new Set(ids.filter((id) => id !== undefined))]
 }

@@ -28,7 +28,7 @@ const order: [title: string, fields: string][] = [
   ['What it draws', 'modes quiescent power'],
   [
     'Inputs and outputs',
-    'io limits pinCurrent high low rate threshold channel gain gateCapacitance gateLeakage forward contacts rows',
+    'io limits pinCurrent high low rate threshold channel gain gateCapacitance drainCapacitance gateLeakage leakage forward contacts rows',
   ],
   [
     'Clock',
@@ -36,8 +36,8 @@ const order: [title: string, fields: string][] = [
   ],
   ['Values', 'from to tolerance esr'],
   ['Legs and what they can do', 'terminals legs headers pins units routing matrix radio'],
-  ['How it is wired', 'wirings planChooses links variants expansion addresses blocks loads'],
-  ['Program and start-up', 'memory programming configuration'],
+  ['How it is wired', 'wirings planChooses latch links variants expansion addresses blocks loads'],
+  ['Program and start-up', 'startUp memory programming configuration'],
   ['What it needs beside it', 'support inputCapacitor outputCapacitor'],
   ['Package', 'package length width height diameter'],
   ['What can hurt', 'cautions'],

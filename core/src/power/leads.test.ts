@@ -59,7 +59,8 @@ test('a lead in a row: wires there and back in warm copper, each joint, the fuse
       power: {
         feedLead: { wire: 'wire-0-5', length: 1.5, joint: 'terminal-screw', joints: 4, fuse: 'fuse-2' },
       },
-      needs: { limits: { ambient: 30 } },
+      chip: {},
+      needs: { devices: [], limits: { ambient: 30 } },
     },
     library,
     'feed',

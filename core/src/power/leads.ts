@@ -292,7 +292,7 @@ export interface RankedLead {
 }
 
 interface Asked {
-  design: Pick<Design, 'power' | 'needs'>
+  design: Pick<Design, 'chip' | 'power' | 'needs'>
   library: Library
   sources: LoadedSupply['sources']
   /** With this in it: what flows, since a switching regulator takes more the more is lost, and what the loss does to what hangs on it. */

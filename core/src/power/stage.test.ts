@@ -710,7 +710,9 @@ describe('the polarity diode', () => {
   const most = analyse(design, library).power.through.value.max
   const withDiode = (change: object): Library => ({
     parts: {
-      ...Object.fromEntries(Object.entries(library.parts).filter(([id]) => id !== 'diode-polarity-strong')),
+      ...Object.fromEntries(
+        Object.entries(library.parts).filter(([id]) => !['diode-polarity-strong', 'diode-key'].includes(id)),
+      ),
       'diode-polarity': { ...library.parts['diode-polarity'], ...change } as never,
     },
   })

@@ -6,7 +6,7 @@ import type { Rated } from '../parts'
 import { exactly, fullRange } from '../quantity'
 import type { State } from '../states'
 import { asVariable, sum, total, dimensionOf } from '../sums'
-import { forwardOf, wayTo } from '../supply'
+import { forwardOf, ledOnly, wayTo } from '../supply'
 import type { Consumer } from './consumers'
 import { feedingOf } from './feeding'
 import { loadedLead } from './leads'
@@ -29,7 +29,7 @@ export interface Streams {
   /** Absent: everything at rest to everything working at once. */
   state?: string
   source?: Station
-  /** From the source to what comes first behind it. */
+  /** From the source to what comes first behind it: what leads there, the latch that switches it. */
   lead?: Station
   guard?: Station
   regulator?: Station & { junction?: Worked }
@@ -103,7 +103,9 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
   }
   const led = source && way.source?.lead && loadedLead('source', source, way.source.lead, through)
   const onLead: Station | undefined = led && {
-    name: 'Lead',
+    name: [ledOnly(way.source!.lead!) && 'lead', way.source!.lead!.pass && 'latch']
+      .filter(Boolean)
+      .join(' and '),
     current: through,
     heat: led.heat,
     ...(!way.guard && head.voltage && { voltage: head.voltage }),

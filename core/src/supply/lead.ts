@@ -1,9 +1,19 @@
-// What lies between a source and what it feeds: wires there and back, joints, a fuse.
+// What lies between a source and what it feeds: wires there and back, joints, a fuse, the transistor of a latch.
 
 import { type Design, leadField, type LeadOwner } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
-import { type Connector, findPart, type Fuse, type Library, type Source, type Wire } from '../parts'
+import {
+  type Connector,
+  findPart,
+  type Fuse,
+  type Library,
+  type Rated,
+  type Source,
+  type Transistor,
+  type Wire,
+} from '../parts'
 import { fullRange } from '../quantity'
+import { latchParts, passResistance } from './latch'
 import {
   asVariable,
   dimensionOf,
@@ -20,18 +30,21 @@ export interface LeadParts {
   wire?: { part: Wire; /** One way, m. */ length: number }
   joint?: { part: Connector; /** In plus and minus together. */ count: number }
   fuse?: Fuse
+  /** In the plus, on the board: what a latch switches by. */
+  pass?: Transistor
+  /** Its source, on which the transistor’s channel depends. */
+  source?: Source
   /** Air around it at its warmest, °C. */
   ambient: number
 }
 
 /** Undefined where nothing is said of it. A length without a wire, or a wire without one, is no lead yet. */
 export const leadOf = (
-  design: { power: Design['power']; needs: Pick<Design['needs'], 'limits'> },
+  design: Pick<Design, 'chip' | 'power'> & { needs: Pick<Design['needs'], 'limits' | 'devices'> },
   library: Library,
   of: LeadOwner,
 ): LeadParts | undefined => {
-  const choice = design.power[leadField[of]]
-  if (!choice) return undefined
+  const choice = design.power[leadField[of]] ?? {}
   const wire = findPart(library, 'wire', choice.wire)
   const joint = findPart(library, 'connector', choice.joint)
   const fuse = findPart(library, 'fuse', choice.fuse)
@@ -39,9 +52,21 @@ export const leadOf = (
     ...(wire && choice.length ? { wire: { part: wire, length: choice.length } } : {}),
     ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
     ...(fuse ? { fuse } : {}),
+    ...(of === 'source' ? passing(design, library) : {}),
   }
   return Object.keys(parts).length > 0 ? { ...parts, ambient: design.needs.limits.ambient } : undefined
 }
+
+const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' | 'source'> => {
+  const pass = latchParts(...of)?.pass
+  return pass ? { pass, source: findPart(of[1], 'source', of[0].power.source) } : {}
+}
+
+/** What leads to the board, without what is on it; undefined where there is no more. */
+export const ledOnly = ({ wire, joint, fuse, ambient }: LeadParts): LeadParts | undefined =>
+  wire || joint || fuse
+    ? { ...(wire && { wire }), ...(joint && { joint }), ...(fuse && { fuse }), ambient }
+    : undefined
 
 const airOf = (ambient: number): WorkedInput =>
   fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
@@ -112,25 +137,34 @@ export const leadResistances = ({
   wire,
   joint,
   fuse,
+  pass,
+  source,
   ambient,
-}: LeadParts): { wire?: Worked; joint?: Worked; fuse?: WorkedInput } => ({
+}: LeadParts): { wire?: Worked; joint?: Worked; fuse?: WorkedInput; pass?: Worked } => ({
   ...(wire && { wire: wireResistance(wire, ambient) }),
   ...(joint && { joint: jointResistance(joint) }),
   ...(fuse && { fuse: fromPart('R_fuse', fuse.name, fuse, 'resistance', fuse.resistance, 'Ω') }),
+  ...(pass && source && { pass: passResistance(pass, source) }),
 })
+
+const wordsOf = (lead: LeadParts) =>
+  lead.pass
+    ? ledOnly(lead)
+      ? 'Resistance of the lead and the latch'
+      : 'Resistance of the latch'
+    : 'Resistance of the lead'
 
 /** All of it in a row, Ω. */
 export const leadResistance = (lead: LeadParts): Worked => {
-  const { wire, joint, fuse } = leadResistances(lead)
+  const { wire, joint, fuse, pass } = leadResistances(lead)
   const all: Record<string, SumInput> = {
     ...(wire && { R_wire: wire }),
     ...(joint && { R_joints: joint }),
     ...(fuse && { R_fuse: fuse }),
+    ...(pass && { R_DS: pass }),
   }
-  return sum(
-    { label: 'Resistance of the lead', symbol: 'R_lead', unit: 'Ω' },
-    all,
-    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('Ω')),
+  return sum({ label: wordsOf(lead), symbol: 'R_lead', unit: 'Ω' }, all, (i: Record<string, Term>) =>
+    total(Object.values(i), dimensionOf('Ω')),
   )
 }
 
@@ -187,13 +221,16 @@ export const fuseHolds = (fuse: Fuse, ambient: number): Worked =>
 export const fuseOpens = (fuse: Fuse): number => fullRange(fuse.trips).max
 
 /** What flows into a dead short at its end, A; undefined where the source’s sheet doesn’t tell. */
-export const shortCurrent = (source: Source, lead: LeadParts | undefined): Worked | undefined =>
-  source.resistance &&
+export const shortCurrent = (source: Source, parts: LeadParts | undefined): Worked | undefined => {
+  const lead = parts && ledOnly(parts)
+  return source.resistance && intoShort(source, source.resistance, lead)
+}
+const intoShort = (source: Source, inside: Rated, lead: LeadParts | undefined): Worked =>
   sum(
     { label: 'Into a short at the end of the lead', symbol: 'I_short', unit: 'A' },
     {
       V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'),
-      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
+      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', inside, 'Ω'),
       ...(lead && { R_lead: asVariable(leadResistance(lead)) }),
     },
     (i: Record<string, Term>) => i.V_source!.over(i.R_lead ? i.R_i!.plus(i.R_lead) : i.R_i!),

@@ -11,7 +11,7 @@ import { withOpen } from './open'
 
 /** What of a design says how it is fed. */
 export type Feeding = Pick<Design, 'chip' | 'power' | 'stance' | 'build'> & {
-  needs: Pick<Design['needs'], 'limits'>
+  needs: Pick<Design['needs'], 'limits' | 'devices'>
 }
 
 export const polarityKey = 'polarity-diode'

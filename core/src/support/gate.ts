@@ -114,7 +114,9 @@ const transistorOf = ({
       { name: `${legOf('drain')} drain`, net: nets.drain },
       { name: `${legOf('source')} source`, net: 'GND' },
     ],
-    why: `${end.instance.name} draws ${formatQuantity(fullRange(load.current).max, 'A', 2)}, more than a leg should carry`,
+    why: end.instance.part.latch
+      ? 'pulls the latch’s gate low while the program holds: the leg itself must not, since the source’s voltage is on the gate'
+      : `${end.instance.name} draws ${formatQuantity(fullRange(load.current).max, 'A', 2)}, more than a leg should carry`,
     worked: [],
     signal: signal.id,
     ...supportChoice(design, key, everyStance),
@@ -169,7 +171,8 @@ const gatePullDownOf = (of: Switched): SupportPart => {
     why: `keeps ${end.instance.name} off until the program drives the leg`,
     worked: [largest, creep],
     signal: wire.signal.id,
-    ...supportChoice(design, key, careful),
+    // What switches the whole project can’t do without.
+    ...supportChoice(design, key, end.instance.part.latch ? everyStance : careful),
     risk: {
       severity: 'risks',
       grade: 'outside the sheet',

@@ -16,6 +16,7 @@ import {
 } from '@root-board/core/analysis'
 import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
+import { runLatch } from '@root-board/core/latch'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/patience'
 import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
@@ -111,6 +112,11 @@ const worker: AnalysisWorker = {
       ranked: leadsOf(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
+  },
+  latch: (design, of, limit) => {
+    const patience = patienceFor(limit)
+    const { facts } = analysed(design, patience).latch
+    return facts && runLatch(facts, of, patience)
   },
   streams: (design, state, limit) => spelled(streamsOf(analysed(design, patienceFor(limit)), state)),
   measured: (design, limit) => spelled(measuredOf(analysed(design, patienceFor(limit)))),

@@ -3,6 +3,7 @@
 
 import type { Analysis, BudgetName } from '@root-board/core/analysis'
 import type { Design, Edit } from '@root-board/core/design'
+import type { LatchTry } from '@root-board/core/latch'
 import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/patience'
@@ -88,6 +89,7 @@ export const questions = {
   measured: (design: Design) => remote.measured(design, limit()),
   giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),
   leads: (design: Design) => remote.leads(design, limit()),
+  latch: (design: Design, of: LatchTry) => remote.latch(design, of, limit(10_000)),
   sources: (design: Design) => remote.sources(design, limit()),
   charge: (design: Design) => remote.charge(design, limit()),
   rhythms: (design: Design, state: string) => remote.rhythms(design, state, limit(5000)),

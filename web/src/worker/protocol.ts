@@ -12,6 +12,7 @@ import type {
 } from '@root-board/core/analysis'
 import type { CandidateChip } from '@root-board/core/chip'
 import type { Design, Edit } from '@root-board/core/design'
+import type { LatchRun, LatchTry } from '@root-board/core/latch'
 import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
@@ -53,6 +54,8 @@ export interface AnalysisWorker {
   giveUps: (design: Design, name: BudgetName, limit: Limit) => GivingUp
   /** Every wire and fuse in each lead. */
   leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
+  /** What the latch does when this is done to it; undefined where there is none. */
+  latch: (design: Design, of: LatchTry, limit: Limit) => LatchRun | undefined
   /** What flows on the way in a state, by its id; without one at the worst. */
   streams: (design: Design, state: string | undefined, limit: Limit) => Streams
   /** Each measurement against what was predicted, with what could explain the difference. */

@@ -1,6 +1,6 @@
 // All element models: a new one is its form in a file here and its line in this list.
 
-import { linearRegulator, switchingRegulator } from './converters'
+import { limitedRegulator, linearRegulator, switchingRegulator } from './converters'
 import { curve, diode } from './curves'
 import type { Form, NetId } from './form'
 import { capacitor, contact, current, inductor, load, resistor, source } from './linear'
@@ -20,6 +20,7 @@ export const forms = {
   bipolar,
   'linear regulator': linearRegulator,
   'switching regulator': switchingRegulator,
+  'limited regulator': limitedRegulator,
 }
 
 type Forms = typeof forms

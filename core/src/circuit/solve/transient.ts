@@ -21,6 +21,8 @@ export interface TransientOptions {
   until: number
   /** Share of a value that a step may be wrong by. */
   precision?: number
+  /** What counts as nothing beside that share, V and A. */
+  nothing?: number
   /** Longest step, s. */
   longest?: number
   /** Voltages of capacitors and currents of coils at the beginning; absent: from the operating point. Others follow from these. */
@@ -29,16 +31,13 @@ export interface TransientOptions {
   stop?: (share: number) => boolean
 }
 
-/** What counts as nothing beside a share of the value, V and A. */
-const nothing = 1e-9
-
 /**
  * Trapezoidal rule with steps as long as the error of the third derivative allows; after each jump one step backwards (Euler), which rings not.
  * Throws FloatingNet, Contradiction, NotFound.
  */
 export const transient = (
   elements: readonly Element[],
-  { until, precision = 1e-5, longest = until / 50, from = 'rest', stop }: TransientOptions,
+  { until, precision = 1e-5, nothing = 1e-9, longest = until / 50, from = 'rest', stop }: TransientOptions,
 ): Transient => {
   const system = systemOf(elements)
   const jumps = [...new Set(system.seated.flatMap(({ element, form }) => form.jumps?.(element.model) ?? []))]
@@ -47,6 +46,7 @@ export const transient = (
   const xs: number[][] = [from === 'rest' ? operatingPoint(elements).x : emptyStart(system)]
   const times = [0]
   const stops = [...jumps, until]
+  const keeping = keepers(system, xs[0]!)
   let t = 0
   let h = Math.min(longest, stops[0]!) * 1e-4
   let flow = Array<number>(system.size).fill(0)
@@ -70,7 +70,7 @@ export const transient = (
         now.slopes.add(q.slopes.mul(weight))
         return now
       })
-      const worst = found && since >= 2 ? errorOf(times, xs, next, found.x, precision) : 0
+      const worst = found && since >= 2 ? errorOf(keeping, times, xs, next, found.x, precision, nothing) : 0
       if (!found || worst > 1) {
         h *= found ? Math.max(0.2, 0.9 * worst ** (-1 / 3)) : 0.25
         if (h < until * 1e-15) throw new NotFound()
@@ -90,6 +90,15 @@ export const transient = (
   return resultOf(system, times, xs)
 }
 
+/**
+ * The unknowns whose history counts: nets with something stored at them, currents of coils. All others follow from these at once, and what
+ * the rule does to them between one step and the next is nobody’s error.
+ */
+const keepers = (system: System, x: readonly number[]): number[] => {
+  const { slopes } = stored(system, x, 0)
+  return x.flatMap((_, k) => (slopes.getRow(k).some((s) => s !== 0) ? [k] : []))
+}
+
 const before = (t: number) => t * (1 - 1e-12)
 
 /** Everything at nothing: capacitors empty, coils without current. */
@@ -100,11 +109,13 @@ const emptyStart = (system: System): number[] => Array<number>(system.size).fill
  * through the three points before is off.
  */
 const errorOf = (
+  keeping: readonly number[],
   times: readonly number[],
   xs: readonly number[][],
   t: number,
   x: readonly number[],
   precision: number,
+  nothing: number,
 ): number => {
   const n = times.length
   const [t2, t1, t0] = [times[n - 3]!, times[n - 2]!, times[n - 1]!]
@@ -115,7 +126,8 @@ const errorOf = (
   const l0 = ((t - t1) * (t - t2)) / ((t0 - t1) * (t0 - t2))
   const l1 = ((t - t0) * (t - t2)) / ((t1 - t0) * (t1 - t2))
   const l2 = ((t - t0) * (t - t1)) / ((t2 - t0) * (t2 - t1))
-  return x.reduce((worst, value, k) => {
+  return keeping.reduce((worst, k) => {
+    const value = x[k]!
     const foretold = l0 * x0[k]! + l1 * x1[k]! + l2 * x2[k]!
     const error = (Math.abs(value - foretold) * own) / (own + parabola)
     return Math.max(worst, error / (precision * Math.max(Math.abs(value), Math.abs(x0[k]!)) + nothing))
@@ -130,5 +142,5 @@ const resultOf = (system: System, times: number[], xs: number[][]): Transient =>
     if (k < 0) throw new Error(`There is no net ${net}.`)
     return xs.map((x) => x[k]!)
   },
-  at: (k) => pointAt(system, xs[k]!, times[k]!),
+  at: (k) => pointAt(system, xs[k]!, before(times[k]!)),
 })

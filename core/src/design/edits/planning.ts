@@ -3,6 +3,7 @@ import { capital, formatQuantity } from '../../quantity'
 import {
   type ClockChoice,
   type Design,
+  type Latch,
   type Lead,
   leadField,
   leadNames,
@@ -238,6 +239,17 @@ export const planningEdits = {
       return {
         ...design,
         power: { ...design.power, [field]: now.length > 0 ? Object.fromEntries(now) : undefined },
+      }
+    },
+  }),
+  /** A field that is undefined is what the button’s file proposes. */
+  changeLatch: defineEdit<{ change: Partial<Latch>; what: string }>({
+    label: ({ what }) => `Latch: ${what}`,
+    apply: (design, { change }) => {
+      const now = Object.entries({ ...design.power.latch, ...change }).filter(([, v]) => v !== undefined)
+      return {
+        ...design,
+        power: { ...design.power, latch: now.length > 0 ? Object.fromEntries(now) : undefined },
       }
     },
   }),

@@ -264,6 +264,8 @@ export const chipSchema = object({
     .required(),
   clockSources: array().of(clockSource).min(1).required(),
   modes: array().of(mode).min(1).required(),
+  /** From a supply that is enough to the first line of the program. */
+  startUp: rated('s').optional(),
   memory: object({ program: count(), data: count(), stored: count(), loader: count().optional() })
     .exact()
     .required(),

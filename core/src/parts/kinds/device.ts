@@ -61,9 +61,10 @@ const electrical = oneOfKind({
     to: string().strict(true).oneOf(['ground', 'supply']).required(),
     power: identifier().optional(),
   }).exact(),
-  /** A contact that closes to ground. */
+  /** A contact that closes to ground; behind a diode it pulls the line no lower than what falls in that. */
   contact: object({
     kind: kindOf('contact'),
+    behindDiode: flag(),
     leakage: rated('A').optional(),
     capacitance: rated('F').optional(),
   }).exact(),
@@ -216,6 +217,8 @@ export const deviceSchema = object({
   /** Program and data memory its driver code takes, in bytes. */
   memory: object({ program: count(), data: count() }).exact().required(),
   height: quantity('m').optional(),
+  /** A button that switches the project’s supply on, until the program lets go: what is proposed to lie in the plus, and its diodes. */
+  latch: object({ pass: identifier(), diode: identifier() }).exact().default(undefined).optional(),
   /** A board that is plugged onto the header of another: which footprint, and what it prints beside each position. */
   expansion: object({
     fits: text(),
@@ -248,7 +251,7 @@ export type Electrical =
   | { kind: 'tied'; to: 'ground' | 'supply' }
   | { kind: 'reference'; voltage: RatedValue }
   | { kind: 'analog-load'; resistance: RatedValue; max?: number }
-  | { kind: 'contact'; leakage?: RatedValue; capacitance?: RatedValue }
+  | { kind: 'contact'; behindDiode?: boolean; leakage?: RatedValue; capacitance?: RatedValue }
   | { kind: 'switched'; transistor: string; inductive?: boolean; diode?: string; current: RatedValue }
   | {
       kind: 'analog'

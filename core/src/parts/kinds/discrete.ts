@@ -31,14 +31,17 @@ export const diodeSchema = object({
   forward: curve(),
   current: rated('A', 'recommended').required(),
   reverse: rated('V', 'absolute').required(),
+  /** Through it the wrong way round. */
+  leakage: rated('A').optional(),
   package: packageFields().required(),
 }).exact()
 
 export const transistorSchema = object({
   ...head('transistor'),
   sort: string().strict(true).oneOf(['n-mosfet', 'p-mosfet', 'npn', 'pnp']).required(),
+  /** Of the gate against the source; of a p-channel one below it, told without its sign. */
   threshold: rated('V').optional(),
-  /** Channel resistance at these gate voltages. */
+  /** Channel resistance at these gate voltages, told in the same way. */
   channel: array()
     .of(
       object({
@@ -52,7 +55,11 @@ export const transistorSchema = object({
   current: rated('A', 'recommended').required(),
   voltage: rated('V', 'absolute').required(),
   gateCapacitance: rated('F').optional(),
+  /** The part of it that lies between gate and drain. */
+  drainCapacitance: rated('F').optional(),
   gateLeakage: rated('A').optional(),
+  /** Through the channel while it is off. */
+  leakage: rated('A').optional(),
   package: packageFields().required(),
   legs: array()
     .of(

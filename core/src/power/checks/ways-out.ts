@@ -21,11 +21,12 @@ const suitsRegulator = (
   const { through: current } = power
   if (!regulator) return false
   // With the diode that it would then have at its plug.
-  const diode = polarityOf({ ...design, power: { ...design.power, source: source.id } }, library)
-  const lead = leadOf(design, library, 'source')
+  const there = { ...design, power: { ...design.power, source: source.id } }
+  const diode = polarityOf(there, library)
+  const lead = leadOf(there, library, 'source')
   const input = behindPlug({ part: source, lead }, current, diode && { diode, current })
-  const there = regulate(regulator, loaded, input, design.needs.limits.ambient)
-  return objections(there, loaded).length === 0
+  const regulated = regulate(regulator, loaded, input, design.needs.limits.ambient)
+  return objections(regulated, loaded).length === 0
 }
 
 /** Whether a board's input takes this source; anything does where there is no board. */

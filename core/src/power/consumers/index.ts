@@ -10,7 +10,7 @@ import type { Chip } from '../../parts'
 import type { PinsResult } from '../../pins'
 import { capital } from '../../quantity'
 import type { State } from '../../states'
-import { type OpenSupply, ownVoltage, type RailId, railFor } from '../../supply'
+import { type OpenSupply, ownVoltage, railFor } from '../../supply'
 import { boardConsumer, chipConsumer } from './chip'
 import { consumer, type Consumer, numbered, together } from './consumer'
 import { deviceConsumer, lightConsumer, loadConsumer } from './device'
@@ -33,11 +33,23 @@ export interface Drawing {
 }
 
 /** A part of the board that draws all the time. */
-const standing = ({ key, name, present, draws }: SupportPart, from: RailId, states: readonly State[]) =>
+const standing = (
+  { key, name, present, draws, drawsFrom }: SupportPart,
+  { own, fed }: OpenSupply,
+  states: readonly State[],
+) =>
   present && draws
     ? [
         consumer(
-          { id: key, name: capital(name), count: 1, from, work: draws, rest: draws, support: key },
+          {
+            id: key,
+            name: capital(name),
+            count: 1,
+            from: drawsFrom ? fed[drawsFrom] : own,
+            work: draws,
+            rest: draws,
+            support: key,
+          },
           states,
         ),
       ]
@@ -69,7 +81,9 @@ export const consumersOf = ({
     chip && chipConsumer(chip, clock, radio, states, own),
     ...devices,
     ...trickle(chip, pins, supplies, states),
-    ...[...around.flatMap((a) => a.parts), ...pins.support].flatMap((part) => standing(part, own, states)),
+    ...[...around.flatMap((a) => a.parts), ...pins.support].flatMap((part) =>
+      standing(part, supplies, states),
+    ),
   ].filter((c) => c !== undefined)
 }
 

@@ -4,13 +4,13 @@ import { type Design, type Lead, leadField, type LeadOwner } from '@root-board/c
 import { type Connector, partsOfKind } from '@root-board/core/parts'
 import type { RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
-import { styled } from '@mui/material'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Choice } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
 import { useStage } from '../../shared/analysis'
 import { questions } from '../../worker/client'
+import { Fields } from './Fields'
 import { RankedTable, Ranking } from './RankedTable'
 import { SourceCautions } from './SourceCautions'
 
@@ -141,15 +141,6 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
     </>
   )
 }
-
-const Fields = styled('div')({
-  display: 'flex',
-  flexWrap: 'wrap',
-  gap: '6px 10px',
-  alignItems: 'end',
-  '& .quantity-field': { display: 'flex', flexDirection: 'column', alignItems: 'flex-start', gap: 1 },
-  '& .quantity-field label': { fontSize: 12.5, color: 'var(--faint)' },
-})
 
 const Others = ({ of: { of, source, wires, fuses }, named }: { of: RankedLead; named: boolean }) => {
   const { edit } = useStage()

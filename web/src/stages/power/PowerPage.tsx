@@ -9,6 +9,7 @@ import { useStage } from '../../shared/analysis'
 import { Budget } from './Budget'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Consumers } from './Consumers'
+import { Latch } from './Latch'
 import { Leads } from './Leads'
 import { Measured } from './Measured'
 import { NotPlanned } from './NotPlanned'
@@ -47,6 +48,7 @@ const PowerPage = () => {
       </div>
       {power.consumers.length > 0 && <Budget />}
       {power.source && <Leads />}
+      {power.source && <Latch />}
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
       {failed && <QuestionFailed why={failed} again={again} />}
       {charge && analysis.pins.plan?.status === 'undecided' && (
