@@ -126,3 +126,74 @@ test('a budget: the hive scale is to last a season, and what it gives up for tha
   await expect(budget).toContainText('64 days too short')
   await saved(page)
 })
+
+test('the lantern’s latch: pressed on, held, let go; a press too short, a resistor too large, a diode that falls too much', async ({
+  page,
+}) => {
+  await openDemo(page, 'power', undefined, 'window-lantern')
+  await page.getByRole('button', { name: 'Add a latching power button' }).click()
+  const latch = page.getByRole('region', { name: /^Latch: Power button/ })
+  const sure = latch.getByRole('table', { name: 'How surely the latch is on and off' })
+  // It leaks 0.1 µA into the gate, 0.5 through the small MOSFET, 0.1 through the button, 2 through the diode: 2.7 µA. 0.4 V / 5.4 µA =
+  // 74 kΩ, less 5 %: 68 kΩ; 2.7 µA · 71.4 kΩ = 193 mV. Off 1 µA more.
+  await expect(sure.getByRole('row', { name: /all off/ })).toContainText(/190\smV.*below 400 mV, with 68k/)
+  await expect(sure.getByRole('row', { name: /^Drawn while it is off/ })).toContainText(/3\.7\sµA/)
+  // 1.8 Ah / (3.7 µA + 5 % of 1.8 Ah in 8766 h) = 128,860 h
+  await expect(sure.getByRole('row', { name: /^Cells last, switched off/ })).toContainText('5370 days')
+  // 66 ms until the chip runs, 5 ms until it holds.
+  await expect(sure.getByRole('row', { name: /^Press for/ })).toContainText(/71\sms/)
+  // Through the leg’s own 20 kΩ at 3.2 V: 0.16 mA, 255 mV in the diode; a low is below 0.3 · 1.8 V.
+  await expect(sure.getByRole('row', { name: /^Its leg while pressed/ })).toContainText(
+    /250\smV.*290\smV left/,
+  )
+  // 71.4 kΩ · 912 pF · ln (3.2 / 0.4) = 135 µs
+  await expect(sure.getByRole('row', { name: /^Off after/ })).toContainText(/140\sµs/)
+
+  const turn = latch.getByRole('table', { name: 'What happens, in turn' })
+  await expect(turn.getByRole('row')).toHaveText([
+    /^AfterWhat$/,
+    /^0 sthe button is pressed/,
+    /^[\d.]+ [nµ]sthe rail is enough/,
+    /^66 msthe program begins/,
+    /^71 msthe program holds/,
+    /^200 msthe button is let go/,
+    /^400 msthe program lets go/,
+    /^400\.\d msthe rail is below/,
+  ])
+  await expect(latch.getByText(/^The program holds 71 ms after the press began/)).toBeVisible()
+  const pressed = latch.getByLabel('Pressed for')
+  await pressed.fill('60 ms')
+  await page.keyboard.press('Enter')
+  await expect(latch.getByText('Too short: it goes off with the button')).toBeVisible()
+  await pressed.fill('80 ms')
+  await page.keyboard.press('Enter')
+  await expect(latch.getByText(/^The program holds 71 ms after/)).toBeVisible()
+  await latch.getByLabel('When').selectOption({ label: 'the source is put in, and nobody presses' })
+  await expect(latch.getByText('It stays off.')).toBeVisible()
+
+  // What it is made of, changed by hand: told, and mended by what is offered.
+  const evidence = page.getByRole('complementary')
+  const made = latch.getByRole('group', { name: 'What the latch is made of' })
+  await made.getByLabel('Resistor from gate to source').fill('1M')
+  await page.keyboard.press('Enter')
+  // 2.7 µA · 1.05 MΩ
+  await evidence.getByText('The latch may switch itself on: leakage leaves up to 2.8').click()
+  await evidence.getByRole('button', { name: /^The resistor that holds it for sure/ }).click()
+  await evidence.getByRole('button', { name: 'Do it' }).click()
+  await expect(evidence).not.toContainText('The latch may switch itself on')
+  await made.getByLabel('Diodes to the button').selectOption({ label: 'small silicon diode' })
+  // 0.7 V at 1 mA and no less below; a low is below 0.54 V.
+  await expect(evidence).toContainText('Pressed, Power button brings its leg no lower than 700 mV')
+  await made.getByLabel('Diodes to the button').selectOption({ label: 'small Schottky diode' })
+  await made.getByLabel('Transistor in the plus').selectOption({ label: 'plain p-channel MOSFET' })
+  await expect(evidence).toContainText(
+    'plain p-channel MOSFET gets as little as 1.79 V while the program holds, and may need 4 V',
+  )
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await isAccessible(page, 'power with a latch')
+  await saved(page)
+  await page.getByRole('link', { name: /^Build/ }).click()
+  await page.getByRole('tab', { name: 'Steps and checks' }).click()
+  await expect(page.getByText('A wire from VCELL to VCC for now, in the place of the latch')).toBeVisible()
+  await expect(page.getByText(/^The program that holds comes first/)).toBeVisible()
+})

@@ -6,7 +6,7 @@ import type { Rated } from '../parts'
 import { exactly, fullRange } from '../quantity'
 import type { State } from '../states'
 import { asVariable, sum, total, dimensionOf } from '../sums'
-import { forwardOf, ledOnly, wayTo } from '../supply'
+import { forwardOf, leadWords, wayTo } from '../supply'
 import type { Consumer } from './consumers'
 import { feedingOf } from './feeding'
 import { loadedLead } from './leads'
@@ -103,9 +103,7 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
   }
   const led = source && way.source?.lead && loadedLead('source', source, way.source.lead, through)
   const onLead: Station | undefined = led && {
-    name: [ledOnly(way.source!.lead!) && 'lead', way.source!.lead!.pass && 'latch']
-      .filter(Boolean)
-      .join(' and '),
+    name: leadWords(way.source!.lead!),
     current: through,
     heat: led.heat,
     ...(!way.guard && head.voltage && { voltage: head.voltage }),

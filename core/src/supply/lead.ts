@@ -147,12 +147,9 @@ export const leadResistances = ({
   ...(pass && source && { pass: passResistance(pass, source) }),
 })
 
-const wordsOf = (lead: LeadParts) =>
-  lead.pass
-    ? ledOnly(lead)
-      ? 'Resistance of the lead and the latch'
-      : 'Resistance of the latch'
-    : 'Resistance of the lead'
+/** What lies there, in a word or three. */
+export const leadWords = (lead: LeadParts): string =>
+  lead.pass ? (ledOnly(lead) ? 'lead and latch' : 'latch') : 'lead'
 
 /** All of it in a row, Ω. */
 export const leadResistance = (lead: LeadParts): Worked => {
@@ -163,8 +160,10 @@ export const leadResistance = (lead: LeadParts): Worked => {
     ...(fuse && { R_fuse: fuse }),
     ...(pass && { R_DS: pass }),
   }
-  return sum({ label: wordsOf(lead), symbol: 'R_lead', unit: 'Ω' }, all, (i: Record<string, Term>) =>
-    total(Object.values(i), dimensionOf('Ω')),
+  return sum(
+    { label: `Resistance of the ${leadWords(lead)}`, symbol: 'R_lead', unit: 'Ω' },
+    all,
+    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('Ω')),
   )
 }
 

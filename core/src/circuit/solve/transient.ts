@@ -48,7 +48,7 @@ export const transient = (
   const stops = [...jumps, until]
   const keeping = keepers(system, xs[0]!)
   let t = 0
-  let h = Math.min(longest, stops[0]!) * 1e-4
+  let h = Math.min(longest, stops[0]!) * start
   let flow = Array<number>(system.size).fill(0)
   let since = 0
   for (const end of stops) {
@@ -85,7 +85,7 @@ export const transient = (
       h = Math.min(longest, h * (since < 3 ? 1 : Math.min(2, 0.9 * Math.max(worst, 1e-3) ** (-1 / 3))))
     }
     since = 0
-    h = Math.min(longest, until) * 1e-4
+    h = Math.min(longest, until) * start
   }
   return resultOf(system, times, xs)
 }
@@ -98,6 +98,9 @@ const keepers = (system: System, x: readonly number[]): number[] => {
   const { slopes } = stored(system, x, 0)
   return x.flatMap((_, k) => (slopes.getRow(k).some((s) => s !== 0) ? [k] : []))
 }
+
+/** After a jump the first step is this share of the longest: nothing is known yet of how fast it goes. */
+const start = 1e-8
 
 const before = (t: number) => t * (1 - 1e-12)
 

@@ -6,7 +6,7 @@ import { latchEvents, type LatchTry } from '@root-board/core/latch'
 import { partsOfKind } from '@root-board/core/parts'
 import { durationWords, formatQuantity } from '@root-board/core/quantity'
 import { latchButtons } from '@root-board/core/supply'
-import { Button } from '@mui/material'
+import { Button, styled } from '@mui/material'
 import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react'
 import { Choice } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
@@ -137,7 +137,6 @@ const Made = () => {
 const Numbers = () => {
   const { latch } = useStage().analysis.latch
   const {
-    pass,
     pressed,
     held,
     off,
@@ -146,6 +145,7 @@ const Numbers = () => {
     margin,
     low,
     press,
+    startUp,
     release,
     fall,
     blink,
@@ -199,12 +199,20 @@ const Numbers = () => {
     [
       'Off after the program lets go',
       <Num key="n" worked={release} show="max" digits={2} />,
-      fall ? 'and then until the rail’s capacitors are empty' : '',
+      fall ? (
+        <>
+          and up to <Num worked={fall} show="max" digits={2} /> more until the rail is too low for the chip
+        </>
+      ) : (
+        'and then as soon as the rail’s capacitors are empty'
+      ),
     ],
     [
       'On by itself as the source is put in',
       <Num key="n" worked={blink} show="max" digits={2} />,
-      'too short for any chip to start, or it is told',
+      <>
+        the chip takes <Num worked={startUp} show="min" digits={2} /> at least to start
+      </>,
     ],
     [
       'A finger at the gate of less than',
@@ -214,7 +222,7 @@ const Numbers = () => {
     [
       'Drawn while it is off',
       <Num key="n" worked={standby} show="max" digits={2} />,
-      `most of it leaks through ${pass.name}`,
+      'leaks through its transistors and diodes',
     ],
     ...(shelf
       ? ([
@@ -234,7 +242,7 @@ const Numbers = () => {
     ],
   ]
   return (
-    <div className="scroll-x">
+    <Spaced className="scroll-x">
       <Table aria-label="How surely the latch is on and off">
         <Columns of={['What', right('At the worst'), 'Against']} />
         <Body>
@@ -249,9 +257,10 @@ const Numbers = () => {
           ))}
         </Body>
       </Table>
-    </div>
+    </Spaced>
   )
 }
+const Spaced = styled('div')({ margin: '10px 0 14px' })
 
 /** What happens when somebody presses for so long, or puts the source in: simulated. */
 const Tried = () => {
@@ -326,7 +335,7 @@ const Tried = () => {
               {answer.events.map(({ at: when, what }) => (
                 <Row key={what}>
                   <Cell align="right" className="mono">
-                    {formatQuantity(when - (at('pressed') ?? at('plugged') ?? 0), 's', 3)}
+                    {formatQuantity(when - (at('pressed') ?? at('plugged') ?? 0), 's', 4)}
                   </Cell>
                   <Cell>{latchEvents[what]}</Cell>
                 </Row>

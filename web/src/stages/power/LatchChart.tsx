@@ -45,6 +45,10 @@ const LatchChart = ({ run }: { run: LatchRun }) => {
   }))
   const end = run.times.at(-1)!
   const step = stepFor(end)
+  const highest = Math.max(...run.source, ...run.rail)
+  const volt = stepFor(highest)
+  // A gate that is coupled to one that jumps is below ground for some microseconds: nothing that could be seen here.
+  const top = Math.ceil((highest * 1.02) / volt) * volt
   return (
     <Figure>
       <ResponsiveContainer width="100%" height={230}>
@@ -59,6 +63,9 @@ const LatchChart = ({ run }: { run: LatchRun }) => {
             tickFormatter={(t: number) => (t === 0 ? '0' : formatQuantity(Number(t.toPrecision(3)), 's'))}
           />
           <YAxis
+            domain={[0, top]}
+            ticks={Array.from({ length: Math.floor(top / volt + 0.01) + 1 }, (_, n) => n * volt)}
+            allowDataOverflow
             {...axis}
             width={56}
             tickFormatter={(v: number) => formatQuantity(Number(v.toPrecision(3)), 'V')}

@@ -4,6 +4,7 @@ import { type Design, type Lead, leadField, type LeadOwner } from '@root-board/c
 import { type Connector, partsOfKind } from '@root-board/core/parts'
 import type { RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
+import { ledOnly } from '@root-board/core/supply'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Choice } from '../../kit/inputs'
@@ -125,12 +126,13 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
       {lead.joint && !lead.joints && (
         <p className="stops">Say how many joints: until then they are left out of every sum.</p>
       )}
-      {loaded ? (
+      {loaded && ledOnly(loaded.parts) ? (
         <p>
           With everything at work up to <Num worked={loaded.current} show="max" /> through{' '}
           <Num worked={loaded.resistance} show="max" digits={2} />:{' '}
           <Num worked={loaded.drop} show="max" digits={2} /> lost on the way,{' '}
-          <Num worked={loaded.heat} show="max" digits={2} /> of heat.
+          <Num worked={loaded.heat} show="max" digits={2} /> of heat
+          {loaded.parts.pass ? ', the transistor of the latch counted in.' : '.'}
         </p>
       ) : (
         Object.keys(lead).length === 0 && (

@@ -5,7 +5,8 @@ import { partsOfKind } from '@root-board/core/parts'
 import type { Design } from '@root-board/core/design'
 import type { PowerResult, Station as StationOf, Streams } from '@root-board/core/power'
 import type { Shown } from '@root-board/core/findings'
-import { formatQuantity } from '@root-board/core/quantity'
+import { leadWords } from '@root-board/core/supply'
+import { capital, formatQuantity } from '@root-board/core/quantity'
 import { type ReactNode, useCallback, useState } from 'react'
 import { questions } from '../../worker/client'
 import { useStage } from '../../shared/analysis'
@@ -23,7 +24,7 @@ const atOnce = (power: PowerResult): Streams => {
   const lead = power.leads.find((l) => l.of === 'source')
   return {
     ...(source && { source: { name: source.name, current: fromSource } }),
-    ...(lead && { lead: { name: 'Lead', current: fromSource, heat: lead.heat } }),
+    ...(lead && { lead: { name: leadWords(lead.parts), current: fromSource, heat: lead.heat } }),
     ...(polarity?.present &&
       input && { guard: { name: polarity.diode.name, current: power.through, voltage: input } }),
     ...(regulator && {
@@ -90,7 +91,7 @@ export const PathDrawing = () => {
         </div>
         {lead && (
           <div className="station narrow">
-            <span>Lead</span>
+            <span>{capital(lead.name)}</span>
             <span className="stream" style={{ height: width(lead.current) }} />
             <span>
               {lead.voltage && <Num worked={lead.voltage} show="range" />}
