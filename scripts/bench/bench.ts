@@ -20,10 +20,12 @@ import { resolveNeeds } from '@root-board/core/needs'
 import { readExchange, readTable } from '@root-board/core/intake'
 import { isPlanned } from '@root-board/core/legs'
 import { makeDemand, questionOf, takenPins } from '@root-board/core/planner'
-import { type Patience, steps, usualPatience } from '@root-board/core/patience'
+import { runLatch } from '@root-board/core/latch'
+import { endless, type Patience, steps, usualPatience } from '@root-board/core/patience'
 import { makeLibrary } from '@root-board/core/parts'
 import { chargeOf, streamsOf } from '@root-board/core/power'
 import loadHighs from 'highs'
+import type { LatchFacts } from '../../core/src/latch/run'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
 import { type PlanProblem, solvePlan } from '../../core/src/solve'
 import { integerProgramme } from '../../core/src/solve/test/integer-programme'
@@ -452,6 +454,48 @@ const supply = () => {
   }
 }
 
+/** The same latch step by step, 10 µs each, by the plainest sums: a gate and a rail that each go to where they are pulled. */
+const latchPlainly = (f: LatchFacts, press: number, letGo: number, until: number) => {
+  const dt = 1e-5
+  const [V, th] = [f.source.voltage, f.pass.threshold]
+  const inGate = f.pass.gate + f.pass.drain + f.stray
+  let [gate, rail] = [V, 0]
+  let [up, off] = [Infinity, Infinity]
+  for (let n = 0; n < until / dt; n++) {
+    const t = n * dt
+    const holds = t > up + f.startUp + f.setUp && t < letGo && t < off
+    const [g, to] = t < press || holds ? [10, holds ? 0 : (f.diode?.[0]?.[1] ?? 0)] : [1 / f.pullUp, V]
+    gate = to + (gate - to) * Math.exp((-dt * g) / inGate)
+    const over = V - gate - th
+    const ohms = f.source.resistance + (over > 0 ? 1 / (f.pass.transconductance * over) : 1e12)
+    const taken = rail > f.load.full ? f.load.current : (f.load.current * rail) / f.load.full
+    const rest = V - taken * ohms
+    rail = Math.max(0, rest + (rail - rest) * Math.exp(-dt / (ohms * Math.max(f.rail, 1e-9))))
+    if (up === Infinity && rail >= f.least) up = t
+    if (up < Infinity && off === Infinity && rail < f.least) off = t
+  }
+  return off
+}
+
+/** Two seconds of the window lantern with a latch. */
+const latch = () => {
+  const library = makeLibrary(readLibraryFolder(root))
+  const design = applyEdits(readDesignFile(join(root, 'demo', 'window-lantern.json')), [
+    { kind: 'addDevices', devices: [{ part: 'latch-button', name: 'Power', count: 1 }] },
+  ])
+  const { facts } = analyse(design, library).latch
+  if (!facts) throw new Error('The lantern has no latch.')
+  const run = () => runLatch(facts, { does: 'press', press: 0.2, letGo: 1.55 }, endless)
+  const plainly = () => latchPlainly(facts, 0.2, 1.55, 2)
+  const medianOf = (what: () => unknown) => middle(Array.from({ length: 9 }, () => timed(what).ms))
+  const first = run()
+  const off = first.events.find((e) => e.what === 'off')!.at - first.events[0]!.at
+  const [ours, plain] = [medianOf(run), medianOf(plainly)]
+  console.log(
+    `\nLatch: ${first.times.at(-1)!.toFixed(2)} s simulated in ${ours.toFixed(0)} ms, ${(ours / plain).toFixed(1)} of 200,000 plain steps of 10 µs; off ${((off - 1.55) * 1e6).toFixed(0)} µs after the program lets go, plainly ${((plainly() - 1.55) * 1e6).toFixed(0)} µs`,
+  )
+}
+
 /** Numbers recomputed from the part files by plain formulas that share nothing with the program. */
 const opinion = () => {
   const { compared, apart, kinds } = compareOpinions(root)
@@ -470,6 +514,7 @@ const opinion = () => {
 const parts = {
   opinion,
   supply,
+  latch,
   intake,
   abstract,
   projects,

@@ -10,6 +10,7 @@ import {
   sourcesOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
+import { type LatchTry, runLatch } from '@root-board/core/latch'
 import { usualPatience } from '@root-board/core/patience'
 import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
@@ -35,6 +36,10 @@ export const questions = {
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )
+  },
+  latch: (design: Design, of: LatchTry) => {
+    const { facts } = analyse(design, libraryFor(design, library)).latch
+    return Promise.resolve(facts && runLatch(facts, of, usualPatience()))
   },
   giveUps: (design: Design, name: BudgetName) => {
     const known = libraryFor(design, library)
