@@ -189,6 +189,30 @@ describe('what is found', () => {
     expect(beside(slow, soon(2.1))).toContainEqual(plugged)
     expect(beside(slow, soon(2.3))).not.toContainEqual(plugged)
   })
+  test('a gate that stands 8 V, on 12 V: one that stands 20 V is offered', () => {
+    const on12 = lantern({}, { source: 'adapter-12v', regulator: 'bl5-low' })
+    expect(beside(on12)).toEqual([['fits:gate', 'stops', 'outside the sheet']])
+    const before = look(on12)
+    const { offers } = offersFor(
+      before,
+      library,
+      before.findings.find((f) => f.check === 'power.latch-fits')!,
+    )
+    expect(offers.map((o) => o.fix.label)).toEqual(['plain p-channel MOSFET in the latch'])
+    expect(beside(lantern({}, { source: 'cells-4-aa' }))).toEqual([])
+    expect(
+      beside(lantern(), weaker('pfet-low', { gateVoltage: { max: 3.19, kind: 'absolute' } })).map(
+        ([id]) => id,
+      ),
+    ).toEqual(['fits:gate'])
+    expect(beside(lantern(), weaker('pfet-low', { gateVoltage: undefined }))).toEqual([
+      ['fits:gate-unknown', 'notes', undefined],
+    ])
+  })
+  test('behind a regulator a programmer’s current doesn’t come back; a second feed stays on', () => {
+    const fed = found(lantern({}, { source: 'cells-4-aa', regulator: 'bl33-low', feed: 'adapter-5v' }))
+    expect(fed.map(([id]) => id)).toEqual(['stays-off:feed', 'stays-off:touched'])
+  })
   test('what is offered mends it', () => {
     for (const [latch, id, label] of [
       [{ pass: 'pfet-plain' }, 'power.latch-turns-on:off:held', 'low-voltage p-channel MOSFET in the latch'],

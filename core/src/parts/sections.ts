@@ -19,7 +19,7 @@ const order: [title: string, fields: string][] = [
   ],
   [
     'What it may never see',
-    'supplyAbsolute inputAbsolute currentAbsolute stands reverse breaking insulation junctionMax',
+    'supplyAbsolute inputAbsolute currentAbsolute stands reverse gateVoltage breaking insulation junctionMax',
   ],
   [
     'What it runs on',

@@ -62,6 +62,7 @@ const spelled: Record<string, string> = {
   pass: 'transistor in the plus',
   behindDiode: 'behind a diode',
   startUp: 'from a supply that is enough to its program',
+  gateVoltage: 'between gate and source, at most',
   drainCapacitance: 'of that, between gate and drain',
   leakage: 'leakage',
   ratedAt: 'in air of',

@@ -15,7 +15,36 @@ const rated = (latch: LatchResult, most: Worked, library: Library): Found[] => {
   const volts = fullRange(source.voltage).max
   const amps = fullRange(pass.current).max
   const flows = formatQuantity(most.value.max, 'A', 3)
+  const gate = pass.gateVoltage && fullRange(pass.gateVoltage).max
   return [
+    ...(gate !== undefined && volts > gate
+      ? [
+          {
+            id: id('gate'),
+            severity: 'stops' as const,
+            grade: 'outside the sheet' as const,
+            ...say`The gate of ${pass.name} in the latch stands ${formatQuantity(gate, 'V')} against its source, and gets up to ${formatQuantity(volts, 'V', 3)} when it is pulled to ground: it breaks through.`,
+            because: [
+              {
+                ...say`${pass.sheet}: ${formatQuantity(gate, 'V')} between gate and source`,
+                origin: partOrigin(pass, 'gateVoltage', pass.gateVoltage!),
+              },
+              say`Button and program pull the gate all the way down`,
+            ],
+            fixes: otherPasses(latch, library),
+          },
+        ]
+      : gate === undefined
+        ? [
+            {
+              id: id('gate-unknown'),
+              severity: 'notes' as const,
+              ...say`The sheet of ${pass.name} doesn’t state what its gate stands against its source: it gets up to ${formatQuantity(volts, 'V', 3)}.`,
+              because: [say`Button and program pull the gate all the way down`],
+              fixes: otherPasses(latch, library),
+            },
+          ]
+        : []),
     ...[pass, ...(pull ? [pull] : [])].flatMap((t): Found[] => {
       const stands = fullRange(t.voltage).max
       return volts > stands

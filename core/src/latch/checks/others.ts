@@ -17,7 +17,7 @@ export const otherPasses = ({ pass, source }: LatchResult, library: Library): Fi
       (t) =>
         t.sort === 'p-mosfet' &&
         t.id !== pass.id &&
-        fullRange(t.voltage).max >= fullRange(source.voltage).max,
+        [t.voltage, t.gateVoltage].every((v) => !v || fullRange(v).max >= fullRange(source.voltage).max),
     )
     .sort((a, b) => a.price - b.price)
     .slice(0, most)

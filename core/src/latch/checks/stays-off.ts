@@ -47,7 +47,7 @@ export const latchStaysOff: Check = {
   stage: 'power',
   looksFor: 'a latch that switches itself on, or that is not off for everybody',
   rule: 'leakage of its parts and the gate’s capacitances against its least threshold; a damp finger of 100 kΩ; the diode in every MOSFET',
-  run: ({ latch: { latch } }) => {
+  run: ({ latch: { latch }, power }) => {
     if (!latch) return []
     const { blink, jump, startUp, setUp, touch, need, pass, source } = latch
     const starts = startUp.value.min + setUp.value.min
@@ -98,16 +98,33 @@ export const latchStaysOff: Check = {
             },
           ]
         : []),
-      {
-        id: id('programmer'),
-        severity: 'notes' as const,
-        grade: 'typical' as const,
-        ...say`Switched off is not unplugged: a programmer that feeds the rail drives current into ${source.name} through the diode inside ${pass.name}.`,
-        because: [
-          say`Every MOSFET has a diode from drain to source: a p-channel one in the plus carries backwards`,
-        ],
-        fixes: [],
-      },
+      // Behind a diode or a regulator nothing comes back so easily.
+      ...(power.regulator || power.polarity?.present
+        ? []
+        : [
+            {
+              id: id('programmer'),
+              severity: 'notes' as const,
+              grade: 'typical' as const,
+              ...say`Switched off is not unplugged: a programmer that feeds the rail drives current into ${source.name} through the diode inside ${pass.name}.`,
+              because: [
+                say`Every MOSFET has a diode from drain to source: a p-channel one in the plus carries backwards`,
+              ],
+              fixes: [],
+            },
+          ]),
+      ...(power.feed
+        ? [
+            {
+              id: id('feed'),
+              severity: 'notes' as const,
+              grade: 'typical' as const,
+              ...say`The latch doesn’t switch the second feed: what hangs on ${power.feed.source.name} stays on when the rest is off.`,
+              because: [say`Its transistor lies in the plus of ${source.name} alone`],
+              fixes: [],
+            },
+          ]
+        : []),
     ].map((f) => ({ about: { device: need.id }, ...f }))
   },
 }

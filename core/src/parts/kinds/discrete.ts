@@ -54,6 +54,8 @@ export const transistorSchema = object({
   gain: rated('').optional(),
   current: rated('A', 'recommended').required(),
   voltage: rated('V', 'absolute').required(),
+  /** Between gate and source, either way. */
+  gateVoltage: rated('V', 'absolute').optional(),
   gateCapacitance: rated('F').optional(),
   /** The part of it that lies between gate and drain. */
   drainCapacitance: rated('F').optional(),
