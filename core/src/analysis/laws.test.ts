@@ -321,16 +321,26 @@ const laws: Law[] = [
   {
     // (V − V_F(I) − V_out)·I grows with I as long as what is left exceeds I·dV_F/dI, which for a diode’s curve is below V_F: 1.1 V is
     // more than any of them drops. Nearly out of regulation the diode takes the heat over.
-    name: 'with a source that doesn’t sag, nor its lead, one device more never lowers the worst heat of the regulator',
-    of: (a, d) => {
-      if (!a.power.regulation || a.power.source?.resistance || d.power.lead) return 'not here'
+    name: 'with a source that doesn’t sag, and no lead, one device more never lowers the worst heat of the regulator',
+    of: (led, whole) => {
+      // Of the same project without its lead, on an adapter where its source sags; a latch is in the way of any.
+      const { lead, source } = whole.power
+      const sags = findPart(library, 'source', source)?.resistance !== undefined
+      const d: Design = {
+        ...whole,
+        power: { ...whole.power, lead: undefined, ...(sags ? { source: 'adapter-9v' } : {}) },
+      }
+      const a = lead || sags ? look(d) : led
+      if (!a.power.regulation || a.power.source?.resistance) return 'not here'
+      if (a.power.leads.some((l) => l.of === 'source')) return 'not here'
       const given = (symbol: string) =>
         a.power.regulation!.dissipation.inputs.find((i) => i.symbol === symbol)?.value
       if (a.power.polarity && !(given('V_in')!.max - given('V_out')!.min > 1.1)) return 'not here'
       const after = look(withDevice(d, others[d.needs.devices.length % others.length]!))
       if (!heldIn(a, after) || !after.power.regulation) return 'not here'
       const [p, q] = [a.power.regulation, after.power.regulation]
-      return q.dissipation.value.max < p.dissipation.value.max * (1 - 1e-9)
+      // What a switching one takes is gone round until its input moves by less than 0.1 mV.
+      return q.dissipation.value.max < p.dissipation.value.max * (1 - 1e-5)
         ? `${p.dissipation.value.max} → ${q.dissipation.value.max}`
         : undefined
     },
