@@ -10,6 +10,7 @@ import { transient } from '../circuit'
 import { applyEdits, type Design, type Latch } from '../design'
 import { type Library, partsOfKind } from '../parts'
 import { endless, steps } from '../patience'
+import { fullRange } from '../quantity'
 import { runLatch } from '.'
 import { latchElements, type LatchFacts } from './run'
 
@@ -79,6 +80,30 @@ describe('sums, by hand', () => {
     expect(latch.rise!.value.max).toBeCloseTo(0.843 * 12.11e-6 * Math.log(20), 9)
     expect(latchOf(lantern({ setUp: 0.2 })).press.value.max - latch.press.value.max).toBeCloseTo(0.195, 9)
   })
+  test('behind a regulator: its 0.8 A, less what is drawn, fill what is behind it; off, what is in front of it lasts as well', () => {
+    const {
+      latch: fed,
+      power,
+      build,
+    } = (({ latch: l, ...rest }) => ({ ...rest, latch: l.latch! }))(
+      look(lantern({}, { source: 'cells-4-aa', regulator: 'bl33-low' })),
+    )
+    const on = (net: string) =>
+      build.support
+        .filter((s) => s.present && s.value?.unit === 'F' && s.legs.some((l) => l.net === net))
+        .reduce((sum, s) => sum + s.value!.value * (1 + (s.part as { tolerance: number }).tolerance), 0)
+    const [front, back] = [on('VIN'), on('VCC')]
+    // 0.1 Ω to 1.2 Ω inside four cells, and the channel at 3.6 V between 2.5 V (0.11 Ω) and 4.5 V (0.07 Ω): 0.088 Ω.
+    const inside = fullRange(fed.source.resistance!).max
+    const amps = power.loaded.value.max
+    const rise = (inside + 0.088) * (front + back) * Math.log(20)
+    expect(fed.rise!.value.max).toBeCloseTo(rise + (back * power.rail!.value.max) / (0.8 - amps), 6)
+    const least = power.loaded.value.min
+    expect(fed.fall!.value.max).toBeCloseTo(
+      (back * (power.rail!.value.max - 1.8) + front * (power.input!.value.max - 1.8)) / least,
+      3,
+    )
+  })
   test('what lies in the plus is in the way of everything behind it', () => {
     const bare = look(lantern({}, { devices: [] })).power
     const { power } = look(lantern())
@@ -97,6 +122,7 @@ const found = (d: Design, of = library) =>
 const usual = [
   ['stays-off:programmer', 'notes', 'typical'],
   ['stays-off:touched', 'notes', 'typical'],
+  ['turns-on:reset', 'notes', 'typical'],
 ]
 const beside = (d: Design, of?: Library) => found(d, of).filter(([id]) => !usual.some(([u]) => u === id))
 
@@ -104,7 +130,10 @@ describe('what is found', () => {
   test('nothing that must be mended of one that holds; what nobody can mend is noted', () => {
     expect(found(lantern())).toEqual(usual)
     // With 10 kΩ it takes less than a damp finger’s 100 kΩ: 10.5 kΩ · 7 = 73.5 kΩ.
-    expect(found(lantern({ pullUp: 10e3 })).map(([id]) => id)).toEqual(['stays-off:programmer'])
+    expect(found(lantern({ pullUp: 10e3 })).map(([id]) => id)).toEqual([
+      'stays-off:programmer',
+      'turns-on:reset',
+    ])
   })
   test.each<[string, Design, string, string, string | undefined]>([
     ['it needs 2 to 4 V', lantern({ pass: 'pfet-plain' }), 'turns-on:off:held', 'stops', 'outside the sheet'],
@@ -211,7 +240,7 @@ describe('what is found', () => {
   })
   test('behind a regulator a programmer’s current doesn’t come back; a second feed stays on', () => {
     const fed = found(lantern({}, { source: 'cells-4-aa', regulator: 'bl33-low', feed: 'adapter-5v' }))
-    expect(fed.map(([id]) => id)).toEqual(['stays-off:feed', 'stays-off:touched'])
+    expect(fed.map(([id]) => id)).toEqual(['stays-off:feed', 'stays-off:touched', 'turns-on:reset'])
   })
   test('what is offered mends it', () => {
     for (const [latch, id, label] of [

@@ -4,7 +4,7 @@ import { fittedFor, fittedResistor, type SupportPart } from '../circuit'
 import { fromDecision, fromPart, fromRule, type Stages, type Worked, type WorkedInput } from '../findings'
 import { chipReads } from '../levels'
 import type { Chip, Rated } from '../parts'
-import { within } from '../quantity'
+import { fullRange, within } from '../quantity'
 import {
   asStated,
   asVariable,
@@ -352,6 +352,28 @@ const pressTimes = (
     ...(R_lead && { R_lead }),
     ...(R_DS && { R_DS: asVariable(R_DS) }),
   }
+  const { regulator } = power
+  // What a regulator has left for the capacitors behind it while everything works.
+  const most = regulator && fullRange(regulator.current).min - power.loaded.value.max
+  const behind =
+    regulator && onRail.length > 0 && most! > 0
+      ? sum(
+          {
+            label: 'Until the regulator has filled what is behind it',
+            symbol: 't_fill',
+            unit: 's',
+            counts: 'max',
+            note: 'With its rated current, less what is drawn meanwhile: C V / (I_max − I).',
+          },
+          {
+            C: asVariable(together('Capacitors of the rail', onRail)),
+            V_DD: power.rail!,
+            I_max: fromPart('I_max', regulator.name, regulator, 'current', regulator.current, 'A'),
+            I: asVariable(power.loaded),
+          },
+          (i) => i.C.times(i.V_DD).over(i.I_max.minus(i.I)),
+        )
+      : undefined
   const rise =
     all.length > 0 && Object.keys(way).length > 0
       ? sum(
@@ -362,14 +384,20 @@ const pressTimes = (
             counts: 'max',
             note: 'The capacitors fill through all that is in the way: to 95 % in R C ln 20.',
           },
-          { C: asVariable(together('All capacitors that fill', all)), ...way },
-          (i: Record<string, Term>) =>
-            total(
+          {
+            C_all: asVariable(together('All capacitors that fill', all)),
+            ...way,
+            ...(behind && { t_fill: behind }),
+          },
+          (i: Record<string, Term>) => {
+            const filled = total(
               Object.keys(way).map((r) => i[r]!),
               dimensionOf('Ω'),
             )
-              .times(i.C!)
-              .times(logarithm(number(20))),
+              .times(i.C_all!)
+              .times(logarithm(number(20)))
+            return i.t_fill ? filled.plus(i.t_fill) : filled
+          },
         )
       : undefined
   const startUp = asStated(
@@ -387,8 +415,6 @@ const pressTimes = (
       ? fromRule('t_set', 'a few settings before it', usualSetUp, 's', 'assumed: hold as the first thing')
       : fromDecision('t_set', 'set-up before it holds', chosen, 's', 'set on the Power page'),
   )
-  const V_min = chip.supply.recommended
-  const drawn = asVariable(power.loaded)
   return {
     ...(rise && { rise }),
     startUp,
@@ -399,31 +425,47 @@ const pressTimes = (
       (i: Record<string, Term>) => total(Object.values(i), seconds),
     ),
     ...(onRail.length > 0 &&
-      power.loaded.value.min > 0 && {
-        fall: sum(
-          {
-            label: 'Until the rail is below what the chip works with',
-            symbol: 't_fall',
-            unit: 's',
-            counts: 'max',
-            note: 'What the rail’s capacitors hold, at what is drawn from it: C (V_DD − V_min) / I.',
-          },
-          {
-            C: asVariable(together('Capacitors of the rail', onRail)),
-            V_DD: power.rail!,
-            V_min: fromRule(
-              'V_min',
-              `lowest supply of ${chip.name}`,
-              V_min.min ?? V_min.typ ?? 0,
-              'V',
-              V_min.source ?? chip.sheet,
-            ),
-            I: drawn,
-          },
-          (i) => i.C.times(greatest(number(0, dimensionOf('V')), i.V_DD.minus(i.V_min))).over(i.I),
-        ),
-      }),
+      power.loaded.value.min > 0 &&
+      // How much of its input’s charge a switching one makes how much of its output’s depends on both.
+      regulator?.topology !== 'switching' && { fall: fallOf({ power }, chip, support) }),
   }
+}
+
+/** What the capacitors hold above what the chip works with, at what is drawn: those in front of a linear regulator too. */
+const fallOf = ({ power }: Pick<Stages, 'power'>, chip: Chip, support: readonly SupportPart[]): Worked => {
+  const inFront = power.regulator && power.input ? capacitorsOn(support, ['VIN']) : []
+  const V_min = chip.supply.recommended
+  const volts = dimensionOf('V')
+  return sum(
+    {
+      label: 'Until the rail is below what the chip works with',
+      symbol: 't_fall',
+      unit: 's',
+      counts: 'max',
+      note: 'What the capacitors hold, at what is drawn: C (V − V_min) / I.',
+    },
+    {
+      C: asVariable(together('Capacitors of the rail', capacitorsOn(support, ['VCC']))),
+      V_DD: power.rail!,
+      V_min: fromRule(
+        'V_min',
+        `lowest supply of ${chip.name}`,
+        V_min.min ?? V_min.typ ?? 0,
+        'V',
+        V_min.source ?? chip.sheet,
+      ),
+      I: asVariable(power.loaded),
+      ...(inFront.length > 0 && {
+        C_in: asVariable(together('Capacitors in front of the regulator', inFront)),
+        V_in: power.input!,
+      }),
+    },
+    (i: Record<string, Term>) => {
+      const left = (V: Term) => greatest(number(0, volts), V.minus(i.V_min!))
+      const onRail = i.C!.times(left(i.V_DD!))
+      return (i.C_in ? onRail.plus(i.C_in.times(left(i.V_in!))) : onRail).over(i.I!)
+    },
+  )
 }
 
 /** Until leakage and age have emptied cells that lie in it, switched off. */

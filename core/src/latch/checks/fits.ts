@@ -27,7 +27,7 @@ const rated = (latch: LatchResult, most: Worked, library: Library): Found[] => {
             because: [
               {
                 ...say`${pass.sheet}: ${formatQuantity(gate, 'V')} between gate and source`,
-                origin: partOrigin(pass, 'gateVoltage', pass.gateVoltage!),
+                origin: partOrigin(pass, 'gateVoltage', pass.gateVoltage),
               },
               say`Button and program pull the gate all the way down`,
             ],

@@ -86,7 +86,8 @@ export const latchTurnsOn: Check = {
   rule: 'threshold and gate voltages of the channel’s sheet, the chip’s greatest low level, half a second',
   run: ({ library, latch: { latch } }) => {
     if (!latch) return []
-    const { press, pass, need, source } = latch
+    const { press, pass, need, source, fall, startUp, setUp } = latch
+    const anew = startUp.value.max + setUp.value.max
     const long = press.value.max
     const off = gate(latch, library, 'held')
     return [
@@ -104,6 +105,32 @@ export const latchTurnsOn: Check = {
             },
           ]),
       ...read(latch, library),
+      // Nothing holds while the chip is in reset: the rail’s capacitors would have to.
+      ...((fall?.value.min ?? 0) >= anew
+        ? []
+        : [
+            {
+              id: id('reset'),
+              severity: 'notes' as const,
+              grade: 'typical' as const,
+              ...say`A reset switches the project off: the leg that holds is free for up to ${formatQuantity(anew, 's', 2)}, and nothing else holds the latch.`,
+              because: [
+                {
+                  ...say`${startUp.label}: up to ${formatQuantity(startUp.value.max, 's', 2)}`,
+                  worked: startUp,
+                },
+                ...(fall
+                  ? [
+                      {
+                        ...say`The rail’s capacitors carry it for as little as ${formatQuantity(fall.value.min, 's', 2)}`,
+                        worked: fall,
+                      },
+                    ]
+                  : []),
+              ],
+              fixes: [],
+            },
+          ]),
       ...(long > patient
         ? [
             {
