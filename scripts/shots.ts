@@ -56,35 +56,6 @@ const shots: Shot[] = [
       await page.locator('#anatomy').evaluate((e) => e.scrollIntoView())
     },
   },
-  {
-    name: 'many-legs',
-    path: 'pins',
-    spoil: (design) => {
-      design.name = 'Everything at once'
-      design.chip = { part: 'qm32-144' }
-      design.power = { source: 'adapter-5v', regulator: 'bl33-low', feed: 'adapter-5v-heavy' }
-      design.needs.limits = { ambient: 25 }
-      const fed = ['servo-small', 'stepper-driver', 'line-display']
-      design.needs.devices = (
-        [
-          ['push-button', 'Key', 8],
-          ['lamp-red', 'Lamp', 10],
-          ['track-sensor', 'Track', 6],
-          ['servo-small', 'Arm', 4],
-          ['stepper-driver', 'Stepper', 3],
-          ['card-reader', 'Card', 2],
-          ['light-resistor', 'Light', 6],
-          ['line-display', 'Text', 1],
-        ] as const
-      ).map(([part, name, count], i) => ({
-        id: `d${i + 1}`,
-        part,
-        name,
-        count,
-        ...(fed.includes(part) ? { fedBy: 'feed' } : {}),
-      }))
-    },
-  },
   { name: 'cards', path: 'cards', demo: 'signal-cabin' },
   {
     name: 'lines',
@@ -121,6 +92,18 @@ const shots: Shot[] = [
     steps: async (page) => {
       await page.getByRole('table', { name: 'Where the charge goes' }).waitFor()
       await page.locator('#states').evaluate((e) => e.scrollIntoView())
+    },
+  },
+  {
+    name: 'latch',
+    path: 'power',
+    demo: 'window-lantern',
+    spoil: (design) => {
+      design.needs.devices.push({ id: 'd9', part: 'latch-button', name: 'Power', count: 1 })
+    },
+    steps: async (page) => {
+      await page.getByRole('table', { name: 'What happens, in turn' }).waitFor()
+      await page.locator('#latch').evaluate((e) => e.scrollIntoView())
     },
   },
   { name: 'build', path: 'build' },

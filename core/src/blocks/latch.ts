@@ -6,6 +6,7 @@ import { findPart, type Transistor } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { polarityOf } from '../supply'
 import type { BlockContext, StepContext, SupportBlock } from './block'
+import { sourceCautions } from './cautions'
 import { apart, type BoardPart, volts } from './step'
 
 declare module '../circuit/support' {
@@ -169,7 +170,7 @@ const step = (own: BoardPart[], { power, rail, latch }: StepContext) => {
         'it goes off with the button: the program doesn’t hold yet, or not soon enough',
       ),
     ],
-    cautions: ['iron' as const, 'two-supplies' as const],
+    cautions: ['iron' as const, 'two-supplies' as const, 'meter' as const, ...sourceCautions(power.source)],
   }
 }
 

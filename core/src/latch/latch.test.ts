@@ -308,7 +308,10 @@ describe('how it is built', () => {
       [true, 'V'],
     ])
     expect(last.checks[1]!.expect.max).toBeCloseTo(3.7e-6, 12)
-    expect(last.cautions).toContain('two-supplies')
+    expect(last.cautions).toEqual(['iron', 'two-supplies', 'meter'])
+    // What a cell can do is said where it is measured.
+    const onLithium = look(lantern({}, { source: 'cell-pouch-2ah', regulator: 'bl33-tiny' }))
+    expect(onLithium.build.steps.at(-1)!.cautions).toContain('lithium')
     expect(a.build.steps.find((s) => s.title === 'Supply')!.does).toContainEqual(
       'A wire from VCELL to VCC for now, in the place of the latch: that is fitted last.',
     )
