@@ -140,8 +140,13 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
     case 'diode':
     case 'led':
       return add(ref, curveOf(part), net('anode'), net('cathode'))
-    case 'transistor':
-      return transistorOn(board, placed, part)
+    case 'transistor': {
+      transistorOn(board, placed, part)
+      // The program holds: what lies in the plus has its gate pulled down.
+      const gate = byNumber(placed, part.legs.find((l) => l.role === 'gate')?.leg)
+      if (part.sort === 'p-mosfet') add(`${ref} held`, { kind: 'resistor', resistance: 1 }, gate, 'GND')
+      return
+    }
     case 'regulator': {
       const at = (role: string) => byNumber(placed, part.legs.find((l) => l.role === role)?.leg)
       return add(ref, regulatorModel(part), at('in'), at('out'), at('ground'))
