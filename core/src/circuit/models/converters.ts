@@ -99,8 +99,10 @@ export const switchingRegulator: Form<SwitchingRegulator> = {
     const load = i[0]!
     const works = vin - gnd >= p.least
     const passes = p.up === true && vin - gnd > p.output
-    const held = passes ? vin - gnd : works ? p.output : 0
-    const [rest, byCurrent, byVoltage] = oneIsNothing(load, vout - gnd - held)
+    const held = passes ? vin - gnd : p.output
+    // Asleep it gives nothing.
+    const [rest, byCurrent, byVoltage] =
+      works || passes ? oneIsNothing(load, vout - gnd - held) : [load, 1, 0]
     const u = Math.max(vin - gnd, p.least)
     const taken = passes ? load : (load * p.output) / (p.efficiency * u)
     const byInput = works && !passes ? -taken / u : 0

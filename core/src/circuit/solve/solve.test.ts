@@ -725,6 +725,25 @@ describe('over time', () => {
   const worst = (times: number[], got: number[], exact: (t: number) => number, span: number) =>
     Math.max(...times.map((t, k) => Math.abs(got[k]! - exact(t)) / span))
 
+  test('a switching regulator that is asleep gives nothing: what pulls its output below ground takes it there', () => {
+    // 1 V in, and it works from 2.7 V on: −1 V behind 1 kΩ draw nothing out of it, and nothing goes in but its own leak.
+    for (const input of [1, -5]) {
+      const point = operatingPoint([
+        V('v', input, 'in'),
+        between(
+          'u',
+          { kind: 'switching regulator', output: 5, efficiency: 0.7, quiescent: 0, least: 2.7, up: true },
+          'in',
+          'out',
+          'GND',
+        ),
+        V('b', -1, 'below'),
+        R('r', 1000, 'below', 'out'),
+      ])
+      expect(point.voltage('out')).toBeCloseTo(-1, 6)
+      expect(Math.abs(point.current('u', 'in'))).toBeLessThan(1e-9)
+    }
+  })
   test('a regulator that starts: its most into an empty output, then held; with too little in it gives what is left; one that takes power', () => {
     const at = (model: Extract<Model, { kind: 'limited regulator' }>, input: number, load: Element) =>
       operatingPoint([V('v', input, 'in'), between('u', model, 'in', 'out', 'GND'), load])
