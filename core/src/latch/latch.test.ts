@@ -182,6 +182,17 @@ describe('what is found', () => {
   const weaker = (id: string, change: object): Library => ({
     parts: { ...library.parts, [id]: { ...library.parts[id], ...change } as never },
   })
+  test('it is the worst that counts: the least threshold against leakage, the greatest against what the gate gets', () => {
+    // 2.7 µA · 126 kΩ = 0.34 V and · 157.5 kΩ = 0.425 V, against 0.4 V.
+    expect(beside(lantern({ pullUp: 120e3 }))).toEqual([])
+    expect(beside(lantern({ pullUp: 150e3 }))).toEqual([['stays-off:leaks', 'risks', 'outside the sheet']])
+    // Held it gets 1.79 V on empty cells, and pressed 0.25 V less.
+    const needs = (max: number) =>
+      weaker('pfet-low', { threshold: { min: 0.4, typ: 0.7, max, kind: 'guaranteed' } })
+    expect(beside(lantern(), needs(1.53))).toEqual([])
+    expect(beside(lantern(), needs(1.55))).toEqual([['turns-on:off:pressed', 'stops', 'outside the sheet']])
+    expect(beside(lantern(), needs(1.8))).toEqual([['turns-on:off:held', 'stops', 'outside the sheet']])
+  })
   test('parts that stand less than the cells have, carry less than flows, or get too hot', () => {
     const stands = (max: number) => ({ voltage: { max, kind: 'absolute' } })
     expect(beside(lantern(), weaker('pfet-low', stands(3.1)))).toEqual([
@@ -307,6 +318,9 @@ describe('how it is built', () => {
       [true, 'V'],
       [true, 'V'],
     ])
+    // The diode inside carries from VCC to VCELL: with the red lead on VCELL it blocks.
+    expect(last.checks[0]!.where).toBe('between VCELL and VCC, red lead on VCELL, unplugged')
+    expect(last.checks[0]!.expect).toEqual({ min: 1e6, unit: 'Ω' })
     expect(last.checks[1]!.expect.max).toBeCloseTo(3.7e-6, 12)
     expect(last.cautions).toEqual(['iron', 'two-supplies', 'meter'])
     // What a cell can do is said where it is measured.
