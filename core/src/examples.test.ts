@@ -61,8 +61,8 @@ test('the stage takes its place behind what it stands on', () => {
 test('the support part is in by the book, and says what it draws', () => {
   const design = { ...demo('darkroom-timer'), stance: 'by-the-book' as const }
   const { power, clock, pins, chip } = analyse(design, library)
-  const [rail, stock] = [power.rail!, stockOf(library)]
-  const parts = bleeder.parts!({ design, library, stock, chip: chip.chip!, clock, pins, rail })
+  const [rail, stock, supplies] = [power.rail!, stockOf(library), power.supplies]
+  const parts = bleeder.parts!({ design, library, stock, chip: chip.chip!, clock, pins, rail, supplies })
   expect(parts).toMatchObject([{ key: 'bleeder', present: true, value: { value: 10_000 } }])
   // 5 V at 10 kΩ, all the time, in the rail’s current.
   expect(parts[0]!.draws!.value.typ).toBeCloseTo(0.5e-3, 9)

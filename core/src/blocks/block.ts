@@ -7,7 +7,7 @@ import type { Worked } from '../findings'
 import type { LatchPlan } from '../latch'
 import type { Chip, Library, Regulator, Source } from '../parts'
 import type { PinsResult } from '../pins'
-import type { OpenSupply, PolarityDiode } from '../supply'
+import { type OpenSupply, type PolarityDiode, railOf } from '../supply'
 import type { BoardPart, BuildStep } from './step'
 
 /** What is known before it is known what is drawn. */
@@ -20,6 +20,13 @@ export interface BlockContext {
   pins: PinsResult
   /** Of the chip, without load. */
   rail: Worked
+  supplies: OpenSupply
+}
+
+/** The net that the source’s rail lies on: of its plug, of the regulator’s input, or the chip’s own. */
+export const sourceNet = (supplies: OpenSupply): string => {
+  const plugged = supplies.sources.find((s) => s.id === 'source')
+  return railOf(supplies, plugged?.to ?? supplies.own).net
 }
 
 /** What the loads make of the way to the rail. */

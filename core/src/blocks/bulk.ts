@@ -1,9 +1,9 @@
-import { preferred } from '../circuit'
+import { fittedCapacitors, preferred } from '../circuit'
 import { careful, supportChoice } from '../design'
-import { fromDecision, fromRule, type WorkedInput, say } from '../findings'
-import { formatQuantity, within } from '../quantity'
+import { fromDecision, fromRule, say } from '../findings'
+import { formatQuantity } from '../quantity'
 import { asStated, asVariable, dimensionOf, greatest, least, number, sum, type Term, total } from '../sums'
-import type { BlockContext, LoadedContext, Undrawn } from './block'
+import type { LoadedContext, Undrawn } from './block'
 import { decoupling } from './decoupling'
 
 declare module '../circuit/support' {
@@ -15,19 +15,6 @@ declare module '../circuit/support' {
 /** How long a regulator or a lead takes to follow a step of the load. */
 const response = 10e-6
 const sag = 0.1
-
-/** What of the chip’s decoupling is fitted. */
-const smallOnes = (context: BlockContext): WorkedInput[] =>
-  decoupling(context)
-    .filter((s) => s.present && s.value && s.part.kind === 'capacitors')
-    .map((s, k) => ({
-      symbol: `C_${k + 1}`,
-      label: s.name,
-      value: within(s.value!.value, s.part.kind === 'capacitors' ? s.part.tolerance : 0),
-      unit: 'F',
-      origin: { kind: 'rule', source: 'fitted value and its tolerance' },
-      variable: s.key,
-    }))
 
 export const bulk = (context: LoadedContext): Undrawn[] => {
   const { chip, design, stock, power, rail } = context
@@ -50,7 +37,8 @@ export const bulk = (context: LoadedContext): Undrawn[] => {
     Math.max(needed.value.max / (1 - tolerance), chip.support.bulk ?? 10e-6),
     'up',
   )
-  const small = smallOnes(context)
+  // What of the chip’s decoupling is fitted.
+  const small = fittedCapacitors(decoupling(context))
   const dip =
     small.length > 0
       ? sum(

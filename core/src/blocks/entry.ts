@@ -1,6 +1,6 @@
 import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
-import type { LoadedContext, Undrawn } from './block'
+import { type LoadedContext, sourceNet, type Undrawn } from './block'
 import { jackOf } from './jack'
 import { latchNet } from './latch'
 
@@ -11,17 +11,11 @@ declare module '../circuit/support' {
 }
 
 /** Where the supply comes onto the board. */
-export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
+export const entry = ({ power, design, library, supplies }: LoadedContext): Undrawn[] => {
   if (!power.source) return []
   const jack = jackOf(library, power.source)
   if (!jack) return []
-  const first = power.supplies.sources.some((s) => s.part === power.source && s.lead?.pass)
-    ? latchNet
-    : power.polarity
-      ? 'VPLUG'
-      : power.regulator
-        ? 'VIN'
-        : 'VCC'
+  const latched = supplies.sources.some((s) => s.id === 'source' && s.lead?.pass)
   return [
     {
       key: 'entry',
@@ -29,7 +23,7 @@ export const entry = ({ power, design, library }: LoadedContext): Undrawn[] => {
       name: `jack for ${power.source.name}`,
       part: jack,
       legs: [
-        { name: '+', net: first },
+        { name: '+', net: latched ? latchNet : sourceNet(supplies) },
         { name: '−', net: 'GND' },
       ],
       why: `${power.source.plug}, ${power.source.polarity}`,

@@ -2,10 +2,9 @@ import { type Leg, netOf, type SupportPart, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { type Said, say } from '../findings'
 import { latchStandby, latchHolding, planLatch, type LatchPlan } from '../latch'
-import { findPart, type Transistor } from '../parts'
+import type { Transistor } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
-import { polarityOf } from '../supply'
-import type { BlockContext, StepContext, SupportBlock } from './block'
+import { type BlockContext, sourceNet, type StepContext, type SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { apart, type BoardPart, volts } from './step'
 
@@ -25,15 +24,10 @@ const planIn = ({ design, library, stock, pins }: BlockContext) => planLatch({ d
 const legsOf = ({ legs }: Transistor, nets: Partial<Record<string, string>>): Leg[] =>
   legs.map(({ leg, role }) => ({ name: `${leg} ${role}`, net: nets[role] ?? '' }))
 
-/** What the source came to without a latch. */
-const firstNet = ({ design, library }: Pick<BlockContext, 'design' | 'library'>): string =>
-  polarityOf(design, library)
-    ? 'VPLUG'
-    : findPart(library, 'regulator', design.power.regulator)
-      ? 'VIN'
-      : 'VCC'
-
-const netsOf = ({ hold, key }: LatchPlan) => ({
+const netsOf = ({
+  hold,
+  key,
+}: LatchPlan): Record<'gate', string> & Partial<Record<'key' | 'button', string>> => ({
   gate: hold ? `${netOf(hold.signal.name)}_LOW` : 'LATCH_GATE',
   key: key && netOf(key.signal.name),
   button: key ? `${netOf(key.signal.name)}_BUTTON` : undefined,
@@ -64,7 +58,7 @@ const parts = (context: BlockContext): SupportPart[] => {
         role: 'latch transistor',
         name: 'transistor of the latch',
         part: pass,
-        legs: legsOf(pass, { gate: nets.gate, drain: firstNet(context), source: latchNet }),
+        legs: legsOf(pass, { gate: nets.gate, drain: sourceNet(context.supplies), source: latchNet }),
         why: `lies in the plus of ${source.name}; ${need.name} and the program switch it`,
         worked: [],
       },
@@ -89,40 +83,43 @@ const parts = (context: BlockContext): SupportPart[] => {
       say`${pass.name} begins to carry from ${least}`,
     ),
     ...(nets.key && nets.button && diode
-      ? [
+      ? (
+          [
+            [
+              'latch-diode-gate',
+              'diode from the gate to the button',
+              nets.gate,
+              'lets the button pull the gate down, and not the program’s hold the leg that reads the button',
+              say`Without it the button doesn’t reach the gate: nothing switches the project on.`,
+              say`The button pulls the gate down through it`,
+            ],
+            [
+              'latch-diode-key',
+              'diode from the leg to the button',
+              nets.key,
+              'lets the button pull the leg low, and keeps the source’s voltage at the gate off a chip that is off',
+              say`Without it the leg that is to read the button is joined to nothing.`,
+              say`The button pulls the leg low through it`,
+            ],
+          ] as const
+        ).map(([key, name, anode, why, risk, fact]) =>
           part(
-            'latch-diode-gate',
+            key,
             {
               role: 'latch diode',
-              name: 'diode from the gate to the button',
+              name,
               part: diode,
               legs: [
-                { name: 'anode', net: nets.gate },
-                { name: 'cathode', net: nets.button },
+                { name: 'anode', net: anode },
+                { name: 'cathode', net: nets.button! },
               ],
-              why: 'lets the button pull the gate down, and not the program’s hold the leg that reads the button',
+              why,
               worked: [],
             },
-            say`Without it the button doesn’t reach the gate: nothing switches the project on.`,
-            say`The button pulls the gate down through it`,
+            risk,
+            fact,
           ),
-          part(
-            'latch-diode-key',
-            {
-              role: 'latch diode',
-              name: 'diode from the leg to the button',
-              part: diode,
-              legs: [
-                { name: 'anode', net: nets.key },
-                { name: 'cathode', net: nets.button },
-              ],
-              why: 'lets the button pull the leg low, and keeps the source’s voltage at the gate off a chip that is off',
-              worked: [],
-            },
-            say`Without it the leg that is to read the button is joined to nothing.`,
-            say`The button pulls the leg low through it`,
-          ),
-        ]
+        )
       : []),
   ]
 }

@@ -15,7 +15,16 @@ export const aroundStage = defineStage({
   run: ({ design, library, carrier, clock, pins, supplies }) => {
     const rail = ownVoltage(supplies)
     return carrier.chip && rail
-      ? blocksAround({ design, library, stock: stockOf(library), chip: carrier.chip, clock, pins, rail })
+      ? blocksAround({
+          design,
+          library,
+          stock: stockOf(library),
+          chip: carrier.chip,
+          clock,
+          pins,
+          rail,
+          supplies,
+        })
       : []
   },
 })

@@ -1,5 +1,5 @@
 import { voltageFor } from '../supply'
-import type { SupportBlock } from './block'
+import { sourceNet, type SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { entry } from './entry'
 import { latchNet } from './latch'
@@ -21,7 +21,7 @@ export const supply: SupportBlock = {
       title: power.regulator ? 'Supply and regulator' : 'Supply',
       then: latch
         ? [
-            `A wire from ${latchNet} to ${power.polarity ? 'VPLUG' : power.regulator ? 'VIN' : 'VCC'} for now, in the place of the latch: that is fitted last.`,
+            `A wire from ${latchNet} to ${sourceNet(power.supplies)} for now, in the place of the latch: that is fitted last.`,
           ]
         : [],
       checks: [

@@ -68,6 +68,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     pins,
     power,
     rail: power.rail,
+    supplies: power.supplies,
   })
   const support = [...circuit.flatMap((c) => c.parts), ...pins.support]
   const placed = placeParts({ design, chip: pins.chip, pins, needs, support, supplies: power.supplies })

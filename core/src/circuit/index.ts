@@ -1,6 +1,6 @@
 export * from './support'
 export * from './netlist'
-export { fittedResistor } from './fitted'
+export { fittedCapacitors, fittedResistor } from './fitted'
 export type { Element, Model } from './models'
 export { transconductanceOf } from './models'
 export * from './solve'

@@ -1,10 +1,10 @@
 // What becomes of a latch: how far it is on and off, how long it must be pressed, when it is off again, what it takes meanwhile.
 
-import { fittedFor, fittedResistor, type SupportPart } from '../circuit'
+import { fittedCapacitors, fittedFor, fittedResistor, type SupportPart } from '../circuit'
 import { fromDecision, fromPart, fromRule, type Stages, type Worked, type WorkedInput } from '../findings'
 import { chipReads } from '../levels'
 import type { Chip, Rated } from '../parts'
-import { fullRange, within } from '../quantity'
+import { fullRange } from '../quantity'
 import {
   asStated,
   asVariable,
@@ -104,22 +104,9 @@ export const usualStray = stray.typ
 
 /** Capacitors that lie between one of these nets and ground. */
 export const capacitorsOn = (support: readonly SupportPart[], nets: readonly string[]): WorkedInput[] =>
-  support
-    .filter(
-      (s) =>
-        s.present &&
-        s.value?.unit === 'F' &&
-        s.legs.some((l) => nets.includes(l.net)) &&
-        s.legs.some((l) => l.net === 'GND'),
-    )
-    .map((s, k) => ({
-      symbol: `C_${k + 1}`,
-      label: s.name,
-      value: within(s.value!.value, s.part.kind === 'capacitors' ? s.part.tolerance : 0),
-      unit: 'F' as const,
-      origin: { kind: 'rule' as const, source: 'fitted value and its tolerance' },
-      variable: s.key,
-    }))
+  fittedCapacitors(
+    support.filter((s) => s.legs.some((l) => nets.includes(l.net)) && s.legs.some((l) => l.net === 'GND')),
+  )
 
 const together = (label: string, capacitors: readonly WorkedInput[]): Worked =>
   sum(
@@ -236,7 +223,7 @@ export const resolveLatch = (
   const { source, pass } = plan
   const { rail } = power
   if (!rail) return undefined
-  const lead = power.supplies.sources.find((s) => s.part === source)?.lead
+  const lead = power.supplies.sources.find((s) => s.id === 'source')?.lead
   const led = lead && ledOnly(lead)
   const through = asVariable(power.through)
   const V_cell = behindPlug({ part: source, lead: led }, through)

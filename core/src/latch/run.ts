@@ -73,7 +73,7 @@ export interface LatchRun {
   events: LatchEvent[]
   /** Whether it was on by itself, with the button let go. */
   held: boolean
-  /** The end of a press that was too short: the rail had gone before the program held, or never was enough. */
+  /** The rail had gone before the program held, or never was enough; not where that is not known. */
   tooShort: boolean
   /** Given up before its end: what comes after is not known. */
   stopped?: true
@@ -258,7 +258,7 @@ export const runLatch = (f: LatchFacts, { does, press, letGo }: LatchTry, patien
     ...traced,
     events: events.sort((a, b) => a.at - b.at),
     held,
-    tooShort: !plugs && !inTime,
+    tooShort: !plugs && !inTime && !run.stopped,
     ...(run.stopped && { stopped: true }),
   }
 }

@@ -33,7 +33,7 @@ export const latchStage = defineStage({
     const latch = plan && resolveLatch(plan, { design, power }, chip, support)
     if (!latch || !power.rail) return {}
     const sumOf = (nets: string[]) => capacitorsOn(support, nets).reduce((s, c) => s + c.value.typ, 0)
-    const lead = power.supplies.sources.find((s) => s.part === latch.source)?.lead
+    const lead = power.supplies.sources.find((s) => s.id === 'source')?.lead
     const led = lead && ledOnly(lead)
     const ohms = (role: Parameters<typeof fittedFor>[1], signal: string | undefined, otherwise: number) =>
       (signal !== undefined && fittedFor(support, role, signal)?.value?.value) || otherwise
