@@ -43,6 +43,24 @@ export const originText = (origin: Origin): string => {
   }
 }
 
+/** What these numbers, and those that they are made of, stand on that no sheet states; each once. */
+export const assumedIn = (numbers: readonly Worked[]): WorkedInput[] => {
+  const found = new Map<string, WorkedInput>()
+  const look = (of: Worked): void => {
+    for (const input of of.inputs) {
+      const { origin } = input
+      if (origin.kind === 'worked') look(origin.of)
+      else if (
+        (origin.kind === 'part' && origin.limit === 'assumed') ||
+        (origin.kind === 'rule' && origin.source.startsWith('assumed'))
+      )
+        found.set(input.label, input)
+    }
+  }
+  numbers.forEach(look)
+  return [...found.values()]
+}
+
 /** Curves are read at another input, which is in the formula itself. */
 const listed = (worked: Worked): { input: WorkedInput; at: number }[] =>
   worked.inputs.flatMap((input, at) => (input.curve ? [] : [{ input, at }]))

@@ -221,6 +221,26 @@ describe('what is found', () => {
       'turns-on:unknown',
     ])
   })
+  test('no resistor to hold it off: said, and left out', () => {
+    const parts = Object.fromEntries(
+      Object.entries(library.parts).filter(([, p]) => p.kind !== 'resistors'),
+    ) as Library['parts']
+    expect(beside(lantern(), { parts })).toContainEqual(['fits:resistors', 'stops', 'impossible'])
+    expect(beside(lantern()).map(([id]) => id)).not.toContain('fits:resistors')
+  })
+  test('what no sheet states is listed once: the start of a chip without one, a gate without its capacitance', () => {
+    const assumed = (of: Library) =>
+      look(lantern(), of).latch.latch!.assumed.map((a) => [a.label.replace(/ .*/, ''), a.value.max])
+    expect(assumed(library)).toEqual([['settings', 5e-3]])
+    const bare = weaker('pfet-low', { gateCapacitance: undefined })
+    // Every chip of ours takes 100 ms at the most where its sheet is silent; a small MOSFET's gate has 1 nF.
+    const silent = { ...bare.parts['td8-08-dip'], startUp: undefined } as never
+    expect(assumed({ parts: { ...bare.parts, 'td8-08-dip': silent } })).toEqual([
+      ['start', 0.1],
+      ['settings', 5e-3],
+      ['gate', 1e-9],
+    ])
+  })
   test('a chip that starts sooner than the gate has followed the cells: 10.5 MΩ · 912 pF · ln (0.503 / 0.4) = 2.2 ms', () => {
     const soon = (ms: number) =>
       weaker('td8-08-dip', { startUp: { typ: ms * 1e-3, max: 0.01, kind: 'typical' } })

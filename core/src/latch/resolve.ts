@@ -1,7 +1,15 @@
 // What becomes of a latch: how far it is on and off, how long it must be pressed, when it is off again, what it takes meanwhile.
 
 import { fittedCapacitors, fittedFor, fittedResistor, type SupportPart } from '../circuit'
-import { fromDecision, fromPart, fromRule, type Stages, type Worked, type WorkedInput } from '../findings'
+import {
+  assumedIn,
+  fromDecision,
+  fromPart,
+  fromRule,
+  type Stages,
+  type Worked,
+  type WorkedInput,
+} from '../findings'
 import { chipReads } from '../levels'
 import type { Chip, Rated } from '../parts'
 import { fullRange } from '../quantity'
@@ -54,6 +62,8 @@ export interface LatchResult extends LatchPlan {
   shelf?: Worked
   /** Through the resistor while it is on, A. */
   holding: Worked
+  /** What all that stands on and no sheet states. */
+  assumed: Pick<WorkedInput, 'label' | 'value' | 'unit'>[]
 }
 
 /** From the first line of the program to the one that holds: a few settings before it, at most, s. */
@@ -255,7 +265,7 @@ export const resolveLatch = (
     (i: Record<string, Term>) => i.V_source!.times(toGround(i)).over(all(i)),
   )
   const standby = latchStandby(plan)
-  return {
+  const found = {
     ...plan,
     ...gate,
     threshold: V_th,
@@ -318,6 +328,16 @@ export const resolveLatch = (
     ),
     standby,
     ...shelfOf(plan, standby),
+  }
+  const { pressed, held, off, press, release, blink, low, fall, largest } = found
+  const numbers = [pressed, held, off, press, release, blink, standby, largest, low, fall]
+  return {
+    ...found,
+    assumed: assumedIn(numbers.filter((n) => n !== undefined)).map(({ label, value, unit }) => ({
+      label,
+      value,
+      unit,
+    })),
   }
 }
 
@@ -399,7 +419,13 @@ const pressTimes = (
     't_set',
     's',
     chosen === undefined
-      ? fromRule('t_set', 'a few settings before it', usualSetUp, 's', 'assumed: hold as the first thing')
+      ? fromRule(
+          't_set',
+          'settings of the program before it holds',
+          usualSetUp,
+          's',
+          'assumed: hold as the first thing',
+        )
       : fromDecision('t_set', 'set-up before it holds', chosen, 's', 'set on the Power page'),
   )
   return {

@@ -1,5 +1,6 @@
 // Whether a latch can be there, and whether its transistors stand what is asked of them.
 
+import { stockOf } from '../../circuit'
 import { type Check, type Finding, partOrigin, say, type Worked } from '../../findings'
 import { findPart, type Library, siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
@@ -150,6 +151,15 @@ export const latchFits: Check = {
                 ? say`${transistor.name} can’t lie in the plus of a latch: the latch is left out of every sum.`
                 : say`The transistor of the latch is “${pass}”, which is not in the library: the latch is left out of every sum.`,
               say`It takes a p-channel MOSFET: its gate is pulled below the source to switch it on`,
+            ),
+          ]
+        : []),
+      ...(transistor?.sort === 'p-mosfet' && !stockOf(library).resistors
+        ? [
+            left(
+              'resistors',
+              say`The library has no resistors, and one holds the latch off: the latch is left out of every sum.`,
+              say`Without it the gate of ${transistor.name} floats`,
             ),
           ]
         : []),

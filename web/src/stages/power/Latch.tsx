@@ -2,6 +2,7 @@
 // when it is pressed.
 
 import type { Design, Latch as LatchChoice } from '@root-board/core/design'
+import { rangeText } from '@root-board/core/findings'
 import { latchEvents, type LatchTry } from '@root-board/core/latch'
 import { partsOfKind } from '@root-board/core/parts'
 import { durationWords, formatQuantity } from '@root-board/core/quantity'
@@ -35,7 +36,13 @@ export const Latch = () => {
             <Tried />
           </>
         ) : (
-          <p className="faint">It is left out of every sum: what speaks against it is told beside.</p>
+          <p className="faint">
+            {design.power.source === undefined
+              ? 'It lies in the plus of a source: choose one above.'
+              : analysis.chip.chip === undefined
+                ? 'Its numbers need a chip: its program holds the latch, and its start says how long to press.'
+                : 'It is left out of every sum: what speaks against it is told beside.'}
+          </p>
         )}
       </section>
     )
@@ -62,7 +69,7 @@ export const Latch = () => {
 /** Its parts, as the button’s file proposes them or as they are chosen here. */
 const Made = () => {
   const { analysis, design, library, edit } = useStage()
-  const { readable, pass, diode, pullUp, setUp, button } = analysis.latch.latch!
+  const { readable, pass, diode, pullUp, resistors, setUp, button } = analysis.latch.latch!
   const chosen = design.power.latch ?? {}
   const change = (changed: LatchChoice, what: string) => edit({ kind: 'changeLatch', change: changed, what })
   const choice = (
@@ -86,51 +93,60 @@ const Made = () => {
       />
     </Captioned>
   )
+  const typed = chosen.pullUp !== undefined && chosen.pullUp !== pullUp.value
   return (
-    <Fields role="group" aria-label="What the latch is made of">
-      {choice(
-        'pass',
-        'Transistor in the plus',
-        pass.id,
-        partsOfKind(library, 'transistor').filter((t) => t.sort === 'p-mosfet'),
-      )}
-      {readable &&
-        choice(
-          'diode',
-          'Diodes to the button',
-          diode?.id,
-          partsOfKind(library, 'diode').filter((d) => d.sort !== 'zener'),
+    <>
+      <Fields role="group" aria-label="What the latch is made of">
+        {choice(
+          'pass',
+          'Transistor in the plus',
+          pass.id,
+          partsOfKind(library, 'transistor').filter((t) => t.sort === 'p-mosfet'),
         )}
-      <QuantityField
-        label="Resistor from gate to source"
-        unit="Ω"
-        min={1}
-        max={1e9}
-        optional
-        width={84}
-        placeholder={pullUp.marking}
-        value={chosen.pullUp}
-        onChange={(v) =>
-          change({ pullUp: v ?? undefined }, v === null ? 'resistor as computed' : formatQuantity(v, 'Ω'))
-        }
-      />
-      <QuantityField
-        label="Program sets up for"
-        unit="s"
-        min={0}
-        max={60}
-        optional
-        width={84}
-        placeholder={formatQuantity(setUp.value.max, 's')}
-        value={chosen.setUp}
-        onChange={(v) =>
-          change(
-            { setUp: v ?? undefined },
-            v === null ? 'set-up as assumed' : `the program holds after ${formatQuantity(v, 's')}`,
-          )
-        }
-      />
-    </Fields>
+        {readable &&
+          choice(
+            'diode',
+            'Diodes to the button',
+            diode?.id,
+            partsOfKind(library, 'diode').filter((d) => d.sort !== 'zener'),
+          )}
+        <QuantityField
+          label="Resistor from gate to source"
+          unit="Ω"
+          min={1}
+          max={1e9}
+          optional
+          width={84}
+          placeholder={pullUp.marking}
+          value={chosen.pullUp}
+          onChange={(v) =>
+            change({ pullUp: v ?? undefined }, v === null ? 'resistor as computed' : formatQuantity(v, 'Ω'))
+          }
+        />
+        <QuantityField
+          label="Program sets up for"
+          unit="s"
+          min={0}
+          max={60}
+          optional
+          width={84}
+          placeholder={formatQuantity(setUp.value.max, 's')}
+          value={chosen.setUp}
+          onChange={(v) =>
+            change(
+              { setUp: v ?? undefined },
+              v === null ? 'set-up as assumed' : `the program holds after ${formatQuantity(v, 's')}`,
+            )
+          }
+        />
+      </Fields>
+      {typed && (
+        <p>
+          There is no {resistors.name} of {formatQuantity(chosen.pullUp!, 'Ω')}: fitted and reckoned with is{' '}
+          {pullUp.marking}, the nearest.
+        </p>
+      )}
+    </>
   )
 }
 
@@ -154,6 +170,7 @@ const Numbers = () => {
     shelf,
     holding,
     pullUp,
+    assumed,
   } = latch!
   const th = latch!.threshold.value
   const volts = (v: number) => formatQuantity(v, 'V')
@@ -257,6 +274,12 @@ const Numbers = () => {
           ))}
         </Body>
       </Table>
+      {assumed.length > 0 && (
+        <p className="faint">
+          Assumed, since no sheet states it:{' '}
+          {assumed.map(({ label, value, unit }) => `${label} ${rangeText(value, unit, 2)}`).join('; ')}.
+        </p>
+      )}
     </Spaced>
   )
 }

@@ -3,7 +3,7 @@
 
 jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test/questions'))
 
-import { fireEvent, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demo, design, show, steps } from '../../../test/stage'
 import { Latch } from './Latch'
 
@@ -74,6 +74,28 @@ test('what is known is in the table, what is tried is said in words', async () =
   await screen.findByText('It stays off.')
   const turn = within(screen.getByRole('table', { name: 'What happens, in turn' }))
   expect(turn.getAllByRole('row').map(plain)).toEqual(['AfterWhat', '0 sthe source is put in'])
+})
+
+test('a value that the drawer lacks is fitted as the nearest, and that is said; so is what no sheet states', async () => {
+  show(<Latch />, latched())
+  expect(plain(document.body)).not.toContain('the nearest')
+  // The drawer goes by E12: 47 and 56.
+  type('Resistor from gate to source', '50k')
+  const text = () => plain(document.body)
+  expect(text()).toMatch(
+    /There is no film resistor of 50\skΩ: fitted and reckoned with is 47k, the nearest\./,
+  )
+  expect(text()).toMatch(/Assumed, since no sheet states it: settings of the program before it holds 5\sms\./)
+  await screen.findByText(/^The program holds/)
+})
+
+test('without a source or a chip it says which it waits for', () => {
+  const { power, chip, ...rest } = latched()
+  show(<Latch />, { ...rest, chip, power: { ...power, source: undefined } })
+  expect(plain(document.body)).toContain('It lies in the plus of a source: choose one above.')
+  cleanup()
+  show(<Latch />, { ...rest, power, chip: { ...chip, part: undefined } })
+  expect(plain(document.body)).toContain('Its numbers need a chip')
 })
 
 test('one that can’t be there says so, and nothing is computed of it', () => {
