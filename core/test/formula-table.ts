@@ -9,7 +9,7 @@ import { numbersIn } from './numbers'
 import { shelf } from './referee/files'
 import { randomProject } from './referee/projects'
 
-export const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern']
+export const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 'coop-door']
 export const begin = '<!-- every formula: npx tsx scripts/formulas.ts -->'
 
 /** Members of a list, alike but for their numbers, as the first two and “…”. */

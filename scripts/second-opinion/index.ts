@@ -92,10 +92,12 @@ export const compareOpinions = (
 ): { compared: number; apart: string[]; kinds: Record<string, number> } => {
   const library = makeLibrary(readLibraryFolder(root))
   const files = shelf(root)
-  const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern'].map((name) => ({
-    name,
-    design: readDesignFile(join(root, 'demo', `${name}.json`)),
-  }))
+  const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 'coop-door'].map(
+    (name) => ({
+      name,
+      design: readDesignFile(join(root, 'demo', `${name}.json`)),
+    }),
+  )
   const random = Array.from({ length: 10 }, (_, n) => {
     const project = randomProject(files, 9100 + n, { signals: [3, 20] }) as { power: object }
     const source = ['adapter-9v', 'usb-port', 'cells-3-aa', 'adapter-12v'][n % 4]

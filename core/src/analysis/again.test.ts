@@ -77,7 +77,16 @@ test('random edits of random projects', () => {
 
 test('no stage keeps what it looks at the design through: all that it makes can be told to another thread', () => {
   const files = shelf(join(__dirname, '..', '..', '..'))
-  for (const name of ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 7, 8, 9]) {
+  for (const name of [
+    'darkroom-timer',
+    'hive-scale',
+    'signal-cabin',
+    'window-lantern',
+    'coop-door',
+    7,
+    8,
+    9,
+  ]) {
     const design =
       typeof name === 'string'
         ? demo(name)

@@ -378,12 +378,18 @@ test('every check has been seen firing here', () => {
     'power.eats-charge',
     // in power/measured.test.ts
     'power.measured-differs',
+    // in charging/charging.test.ts
+    'power.charging-safe',
+    'power.charging-fed',
+    'power.charging-ends',
     // in power/stage.test.ts again
     'build.capacitor-esr',
     // in latch/latch.test.ts
     'power.latch-fits',
     'power.latch-turns-on',
     'power.latch-stays-off',
+    // in plugs/plugs.test.ts
+    'power.back-feed',
   ])
 })
 

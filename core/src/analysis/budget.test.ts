@@ -159,7 +159,9 @@ test('whatever could be given up does what is said of it, over demos and random 
   const seed = firstSeed('given up')
   let [tried, added] = [0, 0]
   const designs = [
-    ...(['hive-scale', 'darkroom-timer', 'window-lantern', 'signal-cabin'] as const).map((d) => demo(d)),
+    ...(['hive-scale', 'darkroom-timer', 'window-lantern', 'signal-cabin', 'coop-door'] as const).map((d) =>
+      demo(d),
+    ),
     ...Array.from({ length: deep ? 20 : 2 }, (_, n) =>
       readDesign(
         {

@@ -3,6 +3,7 @@
 import { aroundStage } from '../blocks'
 import { buildStage } from '../build'
 import { carrierStage } from '../carrier'
+import { chargingStage } from '../charging'
 import { chipStage } from '../chip'
 import { clockStage } from '../clock'
 import { type AnyStage, type Check, inTurn } from '../findings'
@@ -10,6 +11,7 @@ import { latchStage } from '../latch'
 import { askedStage, needsStage } from '../needs'
 import { pinsStage } from '../pins'
 import { planStage } from '../planner'
+import { plugsStage } from '../plugs'
 import { powerStage } from '../power'
 import { statesStage } from '../states'
 import { suppliesStage } from '../supply'
@@ -26,8 +28,10 @@ const stages: readonly AnyStage[] = [
   pinsStage,
   aroundStage,
   powerStage,
+  chargingStage,
   buildStage,
   latchStage,
+  plugsStage,
 ]
 
 export const stagesInTurn = inTurn(stages)

@@ -2,6 +2,7 @@
 
 import type { SupportPart } from '../circuit'
 import type { BlockContext, LoadedContext, StepContext, SupportBlock } from './block'
+import { charger } from './charger'
 import { clock } from './clock'
 import { lamp } from './lamp'
 import { latch } from './latch'
@@ -15,6 +16,7 @@ import { supply } from './supply'
 const blocks: readonly SupportBlock[] = [
   supply,
   secondFeed,
+  charger,
   place,
   lamp,
   reset,

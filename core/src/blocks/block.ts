@@ -4,6 +4,7 @@ import { netOf, type Stock, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
+import type { ChargingPlan } from '../charging'
 import type { LatchPlan } from '../latch'
 import type { Chip, Library, Regulator, Source } from '../parts'
 import type { PinsResult } from '../pins'
@@ -53,6 +54,7 @@ export interface StepContext {
   power: Loaded
   rail: Worked
   latch?: LatchPlan
+  charging?: ChargingPlan
 }
 
 export type Undrawn = SupportPart & { draws?: undefined }

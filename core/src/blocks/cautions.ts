@@ -16,6 +16,7 @@ export type Caution =
   | 'children'
   | 'joined-grounds'
   | 'meter'
+  | 'charging'
 
 export const cautionWords: Record<Caution, string> = {
   mains:
@@ -38,6 +39,8 @@ export const cautionWords: Record<Caution, string> = {
     'Two supplies feed this project: only their grounds are joined, never their plus. Unplug both before a wire is moved.',
   meter:
     'Set to amperes, a meter is a piece of wire: it goes into the line, never across a supply, where it is a short. Off before it is put in or its range is changed; never on mains, which is work for a licensed electrician.',
+  charging:
+    'Charge a lithium cell only while somebody is there, on something that doesn’t burn, between 0 and 45 °C, and never one that is swollen, hot, or has been emptied below its lowest voltage.',
   children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
 }
 

@@ -1,5 +1,6 @@
 import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
+import type { OpenSupply } from '../supply'
 import { type LoadedContext, sourceNet, type Undrawn } from './block'
 import { jackOf } from './jack'
 import { latchNet } from './latch'
@@ -10,12 +11,15 @@ declare module '../circuit/support' {
   }
 }
 
+/** The net of the source’s own plus: in front of a latch, where there is one. */
+export const sourceTerminal = (supplies: OpenSupply): string =>
+  supplies.sources.some((s) => s.id === 'source' && s.lead?.pass) ? latchNet : sourceNet(supplies)
+
 /** Where the supply comes onto the board. */
 export const entry = ({ power, design, library, supplies }: LoadedContext): Undrawn[] => {
   if (!power.source) return []
   const jack = jackOf(library, power.source)
   if (!jack) return []
-  const latched = supplies.sources.some((s) => s.id === 'source' && s.lead?.pass)
   return [
     {
       key: 'entry',
@@ -23,7 +27,7 @@ export const entry = ({ power, design, library, supplies }: LoadedContext): Undr
       name: `jack for ${power.source.name}`,
       part: jack,
       legs: [
-        { name: '+', net: latched ? latchNet : sourceNet(supplies) },
+        { name: '+', net: sourceTerminal(supplies) },
         { name: '−', net: 'GND' },
       ],
       why: `${power.source.plug}, ${power.source.polarity}`,
@@ -33,7 +37,7 @@ export const entry = ({ power, design, library, supplies }: LoadedContext): Undr
         severity: 'stops',
         grade: 'impossible',
         ...say`Nothing brings the supply onto the board.`,
-        facts: [say`The source ends here`],
+        facts: [say`The rail begins at the plug`],
       },
     },
   ]

@@ -1,5 +1,5 @@
 export { type Around, loadedBlocks, stepsOf } from './around'
-export { type BlockContext, legNet } from './block'
+export { type BlockContext, legNet, type StepContext } from './block'
 export { type Caution, cautionWords, sourceCautions } from './cautions'
 export { aroundStage } from './stage'
 export * from './step'

@@ -16,7 +16,7 @@ import { steps } from '../patience'
 
 const library = shippedLibrary()
 const part = (id: string) => library.parts[id]
-const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern']
+const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 'coop-door']
 
 test.each(demos)('%s: rail, levels, lamps, loads as foretold', (name) => {
   expect(prove(analyse(demo(name), library), part)).toEqual([])

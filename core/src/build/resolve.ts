@@ -5,6 +5,7 @@ import { makeNetlist, type Net, stockOf, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
+import { planCharging } from '../charging'
 import { planLatch } from '../latch'
 import type { NeedsResult } from '../needs'
 import type { Library } from '../parts'
@@ -73,7 +74,9 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
   const support = [...circuit.flatMap((c) => c.parts), ...pins.support]
   const placed = placeParts({ design, chip: pins.chip, pins, needs, support, supplies: power.supplies })
   const nets = makeNetlist(placed)
-  const parts = partsList(placed, [power.source, power.feed?.source], power.leads)
+  const planned = { design, library, stock: stockOf(library) }
+  const charging = planCharging(planned)
+  const parts = partsList(placed, [power.source, power.feed?.source, charging?.from], power.leads)
   return {
     support,
     placed,
@@ -82,13 +85,10 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     price: totalPrice(parts),
     pieces: piecesOf(placed),
     wiring: wiringTable(nets, placed),
-    steps: buildSteps(
-      placed,
-      circuit,
-      needs,
-      power,
-      pins.chip.board ? undefined : planLatch({ design, library, stock: stockOf(library) }, pins),
-    ),
+    steps: buildSteps(placed, circuit, needs, power, {
+      latch: pins.chip.board ? undefined : planLatch(planned, pins),
+      charging,
+    }),
     missing,
   }
 }

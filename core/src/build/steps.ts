@@ -11,12 +11,12 @@ import {
   solderWords,
   sourceCautions,
   type StepCheck,
+  type StepContext,
   stepsOf,
   volts,
 } from '../blocks'
 import { fromRule, fromWorked, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import type { LatchPlan } from '../latch'
 import { linksToSet } from '../planner'
 import type { PowerResult } from '../power'
 import { leadNames } from '../design'
@@ -229,11 +229,11 @@ export const buildSteps = (
   around: readonly Around[],
   needs: NeedsResult,
   power: PowerResult,
-  latch?: LatchPlan,
+  planned: Pick<StepContext, 'latch' | 'charging'> = {},
 ): BuildStep[] => {
   const { rail } = power
   const blocks = (last: boolean) =>
-    rail ? stepsOf(around, placed, { chip: placed[0]!, power, rail, latch }, last) : []
+    rail ? stepsOf(around, placed, { chip: placed[0]!, power, rail, ...planned }, last) : []
   return [
     ...(rail ? leadSteps(power) : []),
     ...(boardOf(placed) ? aloneSteps(placed, power) : []),

@@ -203,7 +203,7 @@ describe('what a drawer or a carrier has not', () => {
     ['switch', undefined],
     ['diode', undefined],
   ])('no %s %s', (kind, sort) => {
-    for (const name of ['darkroom-timer', 'hive-scale', 'window-lantern']) {
+    for (const name of ['darkroom-timer', 'hive-scale', 'window-lantern', 'coop-door']) {
       const { build } = analyse(demo(name), without(kind, sort))
       const of = build.support.filter(
         (s) => s.part.kind === kind && (sort === undefined || (s.part as { sort?: string }).sort === sort),

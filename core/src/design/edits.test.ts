@@ -410,6 +410,14 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ change: { pass: undefined }, what: 'as proposed' }, 'Latch: as proposed', power({ latch: undefined })],
   ],
+  changeCharging: [
+    [
+      { change: { charger: 'bc42-single', from: 'usb-port' }, what: 'BC42' },
+      'Charging: BC42',
+      power({ charging: { charger: 'bc42-single', from: 'usb-port' } }),
+    ],
+    [{ change: { current: 0.1 }, what: '100 mA' }, 'Charging: 100 mA', power({ charging: undefined })],
+  ],
   addMeasurement: [
     [
       { measurement: { id: 'm2', state: 'asleep', at: 'source', reading: 2.3e-3 } },

@@ -160,6 +160,14 @@ const schema = object({
       .exact()
       .optional()
       .default(undefined),
+    charging: object({
+      charger: identifier().required(),
+      from: identifier().optional(),
+      current: quantity('A').min(1e-4).max(100).optional(),
+    })
+      .exact()
+      .optional()
+      .default(undefined),
     measured: array().of(measurement).max(200).optional(),
   })
     .exact()

@@ -137,8 +137,17 @@ export interface Latch {
   setUp?: number
 }
 
-export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer'] as const
-/** What joins two levels in a line. */
+/** A cell that is charged on the board. */
+export interface Charging {
+  charger: string
+  /** The source that is plugged in for it. */
+  from?: string
+  /** A; absent: the most that all of them stand. */
+  current?: number
+}
+
+export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer', 'resistor'] as const
+/** What joins two levels in a line; a resistor alone joins none, and limits what flows into a side that is off. */
 export type ShiftKind = (typeof shiftKinds)[number]
 
 export interface ClockChoice {
@@ -198,6 +207,7 @@ export interface Design {
     feedLead?: Lead
     /** Of the button that switches the project on, where it has one. */
     latch?: Latch
+    charging?: Charging
     /** What was measured on the built thing. */
     measured?: Measurement[]
   }

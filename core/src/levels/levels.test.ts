@@ -251,7 +251,7 @@ test('whatever is offered clears the finding, passes the line’s rate and is wi
         }
     }
   expect(offered).toBeGreaterThan(10)
-  expect(shiftKinds.length).toBe(4)
+  expect(shiftKinds.length).toBe(5)
 })
 
 // A chip on exactly 3.3 V that reads high from 0.75 of it, 2.475 V, low up to a quarter, 0.825 V, and stands 0.3 V more, 3.6 V.

@@ -35,6 +35,7 @@ export const shiftNames: Record<ShiftKind, string> = {
   clamp: 'clamp',
   mosfet: 'MOSFET',
   buffer: 'buffer',
+  resistor: 'series resistor',
 }
 
 export interface Shift {
@@ -379,7 +380,63 @@ const buffer: Maker = (wire, end, { chip, rail, supplies, library }) => {
   )
 }
 
-const makers: Record<ShiftKind, Maker> = { divider, clamp, mosfet, buffer }
+/** What an input’s own diode stands for long where no sheet says more, A; and the least that falls in it, V. */
+export const safeInDiode = 1e-3
+export const leastInDiode = 0.3
+
+/** Against what flows when one side is off: it changes no level, since inputs take next to nothing. */
+const alone: Maker = (wire, end, { chip, stock, rail, supplies }) => {
+  const supply = voltageFor(supplies, end.instance.need)
+  const { electrical } = end.signal
+  if (!supply || !stock.resistors || wire.signal.bus?.kind === 'i2c') return undefined
+  if (electrical.kind !== 'logic-output' && (electrical.kind !== 'logic-input' || electrical.pullResistance))
+    return undefined
+  const needed = sum(
+    {
+      label: 'Least series resistor',
+      symbol: 'R',
+      unit: 'Ω',
+      counts: 'max',
+      note: 'With either side off, the other’s voltage less a diode’s is across it. Fitted is the next preferred value above the greatest.',
+    },
+    {
+      V_DD: rail,
+      V_far: supply,
+      V_F: fromRule(
+        'V_F',
+        'falls in an input’s diode at least',
+        leastInDiode,
+        'V',
+        'silicon, at microamperes',
+      ),
+      I_safe: fromRule(
+        'I_safe',
+        'into an input’s diode',
+        safeInDiode,
+        'A',
+        'usual, where no sheet says more',
+      ),
+    },
+    (i) => greatest(i.V_DD, i.V_far).minus(i.V_F).over(i.I_safe),
+  )
+  const value = preferred(stock.resistors, needed.value.max / (1 - stock.resistors.tolerance), 'up')
+  return {
+    kind: 'resistor',
+    resistors: [{ role: 'series', value, worked: needed }],
+    rate: rateOf(
+      { R: fittedInto(wire, 'R', 'series', value.value, stock.resistors.tolerance) },
+      {
+        C:
+          electrical.kind === 'logic-output'
+            ? legCapacitance(chip)
+            : fromRule('C_end', 'an input with its leads', 10e-12, 'F', 'usual for a CMOS input'),
+      },
+    ),
+    needed: neededRate(wire),
+  }
+}
+
+const makers: Record<ShiftKind, Maker> = { divider, clamp, mosfet, buffer, resistor: alone }
 
 const makeShift = (kind: ShiftKind, wire: Wire, end: End, context: FittingContext): Shift | undefined =>
   makers[kind](wire, end, context)
@@ -393,7 +450,7 @@ export const fittedShift = (wire: Wire, end: End, context: FittingContext): Shif
 /** All that could be fitted, those that pass the line’s rate first, the fewest parts first among them. */
 export const shiftsFor = (wire: Wire, end: End, direction: string, context: FittingContext): Shift[] =>
   shiftKinds
-    .filter((kind) => direction !== 'both ways' || kind === 'mosfet')
+    .filter((kind) => kind !== 'resistor' && (direction !== 'both ways' || kind === 'mosfet'))
     .flatMap((kind) => makeShift(kind, wire, end, context) ?? [])
     .sort(
       (a, b) =>

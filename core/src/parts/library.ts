@@ -15,6 +15,7 @@ import type {
   Switch,
   Transistor,
 } from './kinds/discrete'
+import type { Charger } from './kinds/charging'
 import type { Fuse, Wire } from './kinds/lead'
 import type { Regulator, Source } from './kinds/supply'
 
@@ -36,6 +37,7 @@ export type Part =
   | Buffer
   | Wire
   | Fuse
+  | Charger
 export type PartKind = Part['kind']
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>
 

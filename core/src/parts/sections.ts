@@ -23,9 +23,9 @@ const order: [title: string, fields: string][] = [
   ],
   [
     'What it runs on',
-    'supply temperature input inputRecommended logic regulator voltage output current ratedAt trips derating inputCurrent dropout ripple plug polarity capacity resistance discharge selfDischarge rechargeable efficiency',
+    'supply temperature input inputRecommended logic regulator voltage output current ratedAt trips derating inputCurrent backwards dropout ripple plug polarity capacity resistance discharge selfDischarge rechargeable charging setting ends headroom efficiency',
   ],
-  ['What it draws', 'modes quiescent power'],
+  ['What it draws', 'modes quiescent back power'],
   [
     'Inputs and outputs',
     'io limits pinCurrent high low rate threshold channel gain gateCapacitance drainCapacitance gateLeakage leakage forward contacts rows',

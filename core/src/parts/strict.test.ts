@@ -55,7 +55,7 @@ const isQuantity = (v: unknown) =>
 
 test('the library has enough to try', () => {
   expect(all.length).toBeGreaterThan(400)
-  expect(new Set(all.map((p) => p.kind)).size).toBe(17)
+  expect(new Set(all.map((p) => p.kind)).size).toBe(18)
 })
 
 test('a word where a number, yes or no, or a record belongs is refused in its place', () => {
@@ -113,6 +113,10 @@ test.each<[string, string]>([
   ['buffer', 'supply high low stands rate package'],
   ['wire', 'gauge resistance current ratedAt insulation'],
   ['fuse', 'sort current trips derating resistance voltage breaking package'],
+  [
+    'charger',
+    'inputRecommended inputAbsolute voltage current setting ends headroom quiescent back junctionMax inputCapacitor outputCapacitor package legs',
+  ],
   ['source', 'sort voltage current plug polarity'],
   [
     'regulator',

@@ -75,7 +75,13 @@ export const resolvePins = ({
   const context = rail && { design, library, chip, rail, supplies, stock: stockOf(library), reference }
   const support = context ? supportOf(plan.wires, context) : []
   const levels = context
-    ? levelsOf(plan.wires, { ...context, shiftOf: (wire, end) => fittedShift(wire, end, context) })
+    ? levelsOf(plan.wires, {
+        ...context,
+        shiftOf: (wire, end) => {
+          const shift = fittedShift(wire, end, context)
+          return shift?.kind === 'resistor' ? undefined : shift
+        },
+      })
     : []
   return {
     chip,

@@ -5,7 +5,7 @@ import type { FittingContext } from '../levels'
 import { type SupportPart, type ShiftPart } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { formatQuantity } from '../quantity'
-import { farNet, fittedShift, isFar, nearNet, shiftNames, type Shift, type End } from '../levels'
+import { farNet, fittedShift, isFar, nearNet, safeInDiode, shiftNames, type Shift, type End } from '../levels'
 import { railFor, voltageFor } from '../supply'
 import type { Wire } from '../legs'
 import type { SignalSupport } from './context'
@@ -13,7 +13,7 @@ import type { SignalSupport } from './context'
 const names: Record<Shift['resistors'][number]['role'], string> = {
   upper: 'upper resistor of the divider',
   lower: 'lower resistor of the divider',
-  series: 'series resistor of the clamp',
+  series: 'series resistor',
   near: 'pull-up at the chip’s side',
   far: 'pull-up at the far side',
 }
@@ -39,7 +39,11 @@ const partsOf = (wire: Wire, shift: Shift, end: End, { design, stock, rail, supp
     near: ['VCC', near],
     far: [supply, far],
   }
-  const why = `${name} has another voltage at its far end; up to ${formatQuantity(shift.rate.value.typ, 'Hz', 2)}`
+  const rate = formatQuantity(shift.rate.value.typ, 'Hz', 2)
+  const limits = shift.kind === 'resistor'
+  const why = limits
+    ? `with one side off, no more than ${formatQuantity(safeInDiode, 'A')} flow into it through ${name}; up to ${rate}`
+    : `${name} has another voltage at its far end; up to ${rate}`
   const make = (
     what: ShiftPart,
     rest: Pick<SupportPart, 'name' | 'part' | 'legs' | 'worked'> & Partial<SupportPart>,
@@ -51,14 +55,21 @@ const partsOf = (wire: Wire, shift: Shift, end: End, { design, stock, rail, supp
       why,
       signal: wire.signal.id,
       ...supportChoice(design, key, everyStance),
-      risk: {
-        severity: 'stops',
-        grade: 'outside the sheet',
-        ...say`Without it the ${shiftNames[shift.kind]} in ${name} is not whole, and the wrong voltage reaches one end.`,
-        facts: [
-          { ...say`The ${shiftNames[shift.kind]} was fitted because of the levels`, worked: shift.rate },
-        ],
-      },
+      risk: limits
+        ? {
+            severity: 'risks',
+            grade: 'typical',
+            ...say`Without it the side that is off is fed through ${name}.`,
+            facts: [{ ...say`It passes up to ${rate}`, worked: shift.rate }],
+          }
+        : {
+            severity: 'stops',
+            grade: 'outside the sheet',
+            ...say`Without it the ${shiftNames[shift.kind]} in ${name} is not whole, and the wrong voltage reaches one end.`,
+            facts: [
+              { ...say`The ${shiftNames[shift.kind]} was fitted because of the levels`, worked: shift.rate },
+            ],
+          },
       ...rest,
     }
   }

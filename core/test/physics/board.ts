@@ -151,6 +151,11 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
       const at = (role: string) => byNumber(placed, part.legs.find((l) => l.role === role)?.leg)
       return add(ref, regulatorModel(part), at('in'), at('out'), at('ground'))
     }
+    case 'charger': {
+      // Nothing is plugged in for charging: it takes from the cell what its sheet says.
+      const at = (role: string) => byNumber(placed, part.legs.find((l) => l.role === role)?.leg)
+      return add(ref, { kind: 'load', current: typ(part.back), full: 1 }, at('out'), at('ground'))
+    }
     case 'switch':
       return add(ref, { kind: 'contact', closed: state.reset === true }, first?.net, second?.net)
     case 'connector': {
@@ -162,6 +167,7 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
         }
         return
       }
+      if (support?.role === 'charge entry') return
       const second = first?.net === 'VFEED'
       const fed = second ? power.feed?.source : power.source
       const lead = second ? design.power.feedLead : design.power.lead

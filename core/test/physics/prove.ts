@@ -213,7 +213,7 @@ export const prove = (
   for (const { ref, name, legs, support, bridged } of placed) {
     const foretold = support?.draws?.value.typ
     if (foretold === undefined || bridged) continue
-    const i = Math.abs(rest.current(ref, legs[0]!.name))
+    const i = Math.abs(rest.current(ref, support?.role === 'charger' ? '+' : legs[0]!.name))
     must(
       'drawn by the board',
       Math.abs(i - foretold) < 0.03 * foretold,

@@ -20,6 +20,7 @@ export const kindWords: Record<PartKind, string> = {
   buffer: 'buffer',
   wire: 'wire, by the metre',
   fuse: 'fuse',
+  charger: 'charger',
 }
 
 export const legsOf = (part: Part): number | undefined => {
@@ -67,6 +68,12 @@ const spelled: Record<string, string> = {
   leakage: 'leakage',
   ratedAt: 'in air of',
   insulation: 'what its insulation stands',
+  backwards: 'from its output back to its input',
+  charging: 'how it may be charged',
+  setting: 'volts over the resistor that make amperes',
+  ends: 'share of its current at which the cell is full',
+  headroom: 'needed above the cell',
+  back: 'out of the cell, nothing plugged in',
   trips: 'what surely opens it',
   breaking: 'the most that it can interrupt',
   derating: 'what is left of its ratings in warm air',

@@ -1,6 +1,7 @@
 import type { Part } from '../../parts'
 import { capital, formatQuantity } from '../../quantity'
 import {
+  type Charging,
   type ClockChoice,
   type Design,
   type Latch,
@@ -250,6 +251,21 @@ export const planningEdits = {
       return {
         ...design,
         power: { ...design.power, latch: now.length > 0 ? Object.fromEntries(now) : undefined },
+      }
+    },
+  }),
+  /** A field that is undefined is taken away; without a charger nothing is left of it. */
+  changeCharging: defineEdit<{ change: Partial<Charging>; what: string }>({
+    label: ({ what }) => `Charging: ${what}`,
+    apply: (design, { change }) => {
+      const now = { ...design.power.charging, ...change }
+      const left = Object.fromEntries(Object.entries(now).filter(([, v]) => v !== undefined))
+      return {
+        ...design,
+        power: {
+          ...design.power,
+          charging: now.charger === undefined ? undefined : (left as unknown as Charging),
+        },
       }
     },
   }),

@@ -28,6 +28,15 @@ export const sourceSchema = object({
   /** Share of the charge that goes by itself in a year. */
   selfDischarge: rated('').optional(),
   rechargeable: flag(),
+  /** How it may be charged: from the least voltage that fills it to the most that it stands; while it is as warm as this. */
+  charging: object({
+    voltage: rated('V', 'absolute').required(),
+    current: rated('A', 'recommended').required(),
+    temperature: rated('°C', 'recommended').required(),
+  })
+    .exact()
+    .default(undefined)
+    .optional(),
   cautions: array()
     .of(string().strict(true).oneOf(['mains', 'lithium', 'short', 'children']).required())
     .optional(),
@@ -76,6 +85,8 @@ export const regulatorSchema = object({
     .required(),
   /** What a switching one takes at its input at most: one that converts up takes more than it gives. */
   inputCurrent: rated('A', 'recommended').optional(),
+  /** From its output to its input, while that is off: without it a linear one and one that converts down are taken to conduct. */
+  backwards: string().strict(true).oneOf(['blocks', 'conducts']).optional(),
   /** What is left of its switching on its output, from crest to trough. */
   ripple: rated('V').optional(),
   /** Share of input power that reaches the output, for a switching one. */

@@ -18,6 +18,8 @@ const shiftWords = (shift: Shift): string => {
       return `a MOSFET with a ${values[0]} pull-up on each side, both ways, ${up}`
     case 'buffer':
       return `a buffer, one way, ${up}`
+    case 'resistor':
+      return `a resistor of ${values[0]} alone, ${up}`
   }
 }
 

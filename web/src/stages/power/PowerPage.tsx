@@ -8,6 +8,7 @@ import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
 import { Budget } from './Budget'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
+import { Charging } from './Charging'
 import { Consumers } from './Consumers'
 import { Latch } from './Latch'
 import { Leads } from './Leads'
@@ -15,6 +16,7 @@ import { Measured } from './Measured'
 import { NotPlanned } from './NotPlanned'
 import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
+import { Plugged } from './Plugged'
 import { Regulators } from './Regulators'
 import { SecondFeed } from './SecondFeed'
 import { Sources } from './Sources'
@@ -49,6 +51,8 @@ const PowerPage = () => {
       {power.consumers.length > 0 && <Budget />}
       {power.source && <Leads />}
       {power.source && <Latch />}
+      {power.source && <Charging />}
+      {power.source && <Plugged />}
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
       {failed && <QuestionFailed why={failed} again={again} />}
       {charge && analysis.pins.plan?.status === 'undecided' && (

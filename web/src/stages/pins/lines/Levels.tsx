@@ -12,6 +12,7 @@ const joined = {
   clamp: 'clamp',
   mosfet: 'MOSFET, both ways',
   buffer: 'buffer',
+  resistor: 'series resistor',
 }
 /** The margin that is nearest to nothing. */
 /** What both ends share moves together: then the limit is the one that goes with the highest level. */

@@ -1,0 +1,6 @@
+import type { Check } from '../../findings'
+import { chargingEnds } from './ends'
+import { chargingFed } from './fed'
+import { chargingSafe } from './safe'
+
+export const chargingChecks: readonly Check[] = [chargingSafe, chargingFed, chargingEnds]

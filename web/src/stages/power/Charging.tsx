@@ -1,0 +1,220 @@
+// The cell charged on the board: by what, from what, with which current, and what becomes of that.
+
+import type { Charging as ChargingChoice } from '@root-board/core/design'
+import { partsOfKind } from '@root-board/core/parts'
+import { durationWords, formatQuantity, fullRange } from '@root-board/core/quantity'
+import { Button, styled } from '@mui/material'
+import type { ReactNode } from 'react'
+import { Caution } from '../../kit/Caution'
+import { Choice } from '../../kit/inputs'
+import { Captioned } from '../../kit/layout'
+import { Num } from '../../kit/Num'
+import { QuantityField } from '../../kit/QuantityField'
+import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
+import { useStage } from '../../shared/analysis'
+import { Fields } from './Fields'
+
+export const Charging = () => {
+  const { analysis, design, library, edit } = useStage()
+  const chosen = design.power.charging
+  const { source } = analysis.power
+  const chargers = partsOfKind(library, 'charger')
+  const change = (changed: Partial<ChargingChoice>, what: string) =>
+    edit({ kind: 'changeCharging', change: changed, what })
+  if (!chosen) {
+    const fits = chargers.find(
+      (c) =>
+        source?.charging &&
+        fullRange(c.voltage).max <= fullRange(source.charging.voltage).max &&
+        fullRange(c.voltage).max >= fullRange(source.charging.voltage).min,
+    )
+    if (!source?.rechargeable || !fits || analysis.chip.chip?.board) return null
+    return (
+      <section aria-labelledby="charging">
+        <h2 id="charging">Charging</h2>
+        <p>
+          {source.name} is charged elsewhere. A charger on the board can do it.{' '}
+          <Button
+            onClick={() =>
+              change(
+                { charger: fits.id, from: partsOfKind(library, 'source').find((s) => s.sort === 'usb')?.id },
+                fits.name,
+              )
+            }
+          >
+            Add {fits.name}
+          </Button>
+        </p>
+      </section>
+    )
+  }
+  const { charging } = analysis.charging
+  const feeds = partsOfKind(library, 'source')
+    .filter((s) => s.sort !== 'cells')
+    .sort((a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ)
+  return (
+    <section aria-labelledby="charging">
+      <h2 id="charging">Charging{source ? ` ${source.name}` : ''}</h2>
+      <Fields role="group" aria-label="How the cell is charged">
+        <Captioned>
+          <label htmlFor="charger">Charger</label>
+          <Choice
+            id="charger"
+            value={chosen.charger}
+            options={[
+              ...(chargers.some((c) => c.id === chosen.charger)
+                ? []
+                : [{ value: chosen.charger, label: `${chosen.charger}, not in the library` }]),
+              ...chargers.map((c) => ({ value: c.id, label: c.name })),
+            ]}
+            onChange={(id) => change({ charger: id }, chargers.find((c) => c.id === id)?.name ?? id)}
+          />
+        </Captioned>
+        <Captioned>
+          <label htmlFor="charged-from">Charged from</label>
+          <Choice
+            id="charged-from"
+            value={chosen.from ?? ''}
+            options={[
+              ...(chosen.from ? [] : [{ value: '', label: 'choose …' }]),
+              ...feeds.map((s) => ({ value: s.id, label: s.name })),
+            ]}
+            onChange={(id) => change({ from: id }, `from ${feeds.find((s) => s.id === id)?.name ?? id}`)}
+          />
+        </Captioned>
+        <QuantityField
+          label="Charging current"
+          unit="A"
+          min={1e-3}
+          max={10}
+          optional
+          width={84}
+          placeholder={charging ? formatQuantity(charging.current.value.typ, 'A', 3) : ''}
+          value={chosen.current}
+          onChange={(v) =>
+            change({ current: v ?? undefined }, v === null ? 'current as computed' : formatQuantity(v, 'A'))
+          }
+        />
+        <Button onClick={() => change({ charger: undefined }, 'not on the board')}>Do without</Button>
+      </Fields>
+      {charging ? (
+        <Numbers />
+      ) : (
+        <p className="faint">It is left out of every sum: what speaks against it is told beside.</p>
+      )}
+    </section>
+  )
+}
+
+const Numbers = () => {
+  const { charging } = useStage().analysis.charging
+  const {
+    charger,
+    cell,
+    from,
+    set,
+    current,
+    voltage,
+    ends,
+    back,
+    meanwhile,
+    net,
+    time,
+    input,
+    room,
+    heat,
+    junction,
+  } = charging!
+  const rows: [string, ReactNode, ReactNode][] = [
+    ['Current', <Num key="n" worked={current} show="max" />, `at the most, set by ${set.marking}`],
+    [
+      'Up to',
+      <Num key="n" worked={voltage} show="max" />,
+      cell.charging
+        ? `the cell stands ${formatQuantity(fullRange(cell.charging.voltage).max, 'V', 3)}`
+        : 'the cell’s sheet gives nothing',
+    ],
+    [
+      'The project takes meanwhile',
+      <Num key="n" worked={meanwhile} show="max" />,
+      <>
+        leaves <Num worked={net} show="min" /> for the cell at the least
+      </>,
+    ],
+    [
+      'Taken for full below',
+      <Num key="n" worked={ends} show="min" digits={2} />,
+      'cell and project together',
+    ],
+    [
+      'From empty to full',
+      time ? (
+        <Num key="n" worked={time}>
+          {durationWords(time.value.max)}
+        </Num>
+      ) : (
+        'never for sure'
+      ),
+      time
+        ? `${durationWords(time.value.typ)} usually, the project running`
+        : 'the project may take more than comes',
+    ],
+    ...(from && input && room
+      ? ([
+          [
+            `Taken from ${from.name}`,
+            <Num key="n" worked={input} show="max" />,
+            `gives ${formatQuantity(fullRange(from.current).max, 'A')}`,
+          ],
+          [
+            'Left above what the charger needs',
+            <Num key="n" worked={room} show="min" digits={2} />,
+            'the cell full',
+          ],
+        ] as [string, ReactNode, ReactNode][])
+      : []),
+    ...(heat
+      ? ([
+          [
+            'Heat in the charger',
+            <Num key="n" worked={heat} show="max" digits={2} />,
+            junction ? (
+              <>
+                <Num worked={junction} show="max" digits={3} />, its sheet allows{' '}
+                {formatQuantity(fullRange(charger.junctionMax).max, '°C')}
+              </>
+            ) : (
+              'how warm that makes it, its sheet doesn’t tell'
+            ),
+          ],
+        ] as [string, ReactNode, ReactNode][])
+      : []),
+    [
+      'Out of the cell, nothing plugged in',
+      <Num key="n" worked={back} show="max" digits={2} />,
+      'all the time: counted with what the project draws',
+    ],
+  ]
+  return (
+    <>
+      <Spaced className="scroll-x">
+        <Table aria-label="What becomes of charging">
+          <Columns of={['What', right('At the worst'), 'Beside']} />
+          <Body>
+            {rows.map(([what, number, beside]) => (
+              <Row key={what}>
+                <Cell>{what}</Cell>
+                <Cell align="right" className="mono">
+                  {number}
+                </Cell>
+                <Cell className="faint">{beside}</Cell>
+              </Row>
+            ))}
+          </Body>
+        </Table>
+      </Spaced>
+      <Caution name="charging" />
+    </>
+  )
+}
+const Spaced = styled('div')({ margin: '10px 0 14px' })
