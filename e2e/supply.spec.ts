@@ -197,3 +197,51 @@ test('the lantern’s latch: pressed on, held, let go; a press too short, a resi
   await expect(page.getByText('A wire from VCELL to VCC for now, in the place of the latch')).toBeVisible()
   await expect(page.getByText(/^The program that holds comes first/)).toBeVisible()
 })
+
+test('the coop door: a cell charged on the board, what a programmer does to it, and a standby that differs', async ({
+  page,
+}) => {
+  await openDemo(page, 'power', undefined, 'coop-door')
+  const evidence = page.getByRole('complementary')
+  const charging = page.getByRole('region', { name: /^Charging/ })
+  const becomes = charging.getByRole('table', { name: 'What becomes of charging' })
+  // The strongest charger makes 205 V / R of it: 205 V / 250 mA = 820 Ω, and a twentieth more 863 Ω: 1 kΩ. 205 V / 950 Ω = 216 mA.
+  await expect(becomes.getByRole('row', { name: /^Current/ })).toContainText(/216\smA.*set by 1k/)
+  // 2.25 V · 215.8 mA = 486 mW; 35 °C + 486 mW · 125 K/W.
+  await expect(becomes.getByRole('row', { name: /^Heat in the charger/ })).toContainText(/490\smW.*95\.7\s°C/)
+  // 2 Ah / 199.9 mA · (0.85 + 0.15 · ln 10 / 0.9) = 12.34 h.
+  await expect(becomes.getByRole('row', { name: /^From empty to full/ })).toContainText('12 h 21 min usually')
+  await charging.getByLabel('Charging current').fill('0.5')
+  await page.keyboard.press('Enter')
+  // 200 V / 390 Ω: its sheet knows 10 mA to 250 mA.
+  await expect(evidence).toContainText('BC42 sparing charger is set to 513 mA, and its sheet knows')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(evidence).not.toContainText('is set to 513 mA')
+
+  const plugs = page.getByRole('table', { name: 'What is fed with which plugs in, and what flows back' })
+  await expect(plugs.getByRole('row')).toHaveCount(8)
+  await expect(plugs.getByRole('row', { name: /^programmer/ })).toContainText('nothing')
+  await page.getByLabel('Regulator', { exact: true }).selectOption({ label: 'BL33 tiny 3.3 V' })
+  // 5.5 V that the chip’s sheet allows a programmer, and 0.3 V in a diode at the least.
+  await expect(plugs.getByRole('row', { name: /^programmer/ })).toContainText(
+    /from the rail backwards through BL33 tiny 3\.3 V to its input: up to 5\.2\sV/,
+  )
+  await evidence.getByText('A programmer may feed the rail with up to 5.5').click()
+  await evidence.getByRole('button', { name: /^Regulate with BL33 sparing 3\.3 V/ }).click()
+  await evidence.getByRole('button', { name: 'Do it' }).click()
+  await expect(evidence).not.toContainText('A programmer may feed the rail')
+
+  // The door rests on an end switch: 3.3 V / 6.8 kΩ = 485 µA besides the 34 µA that are planned.
+  const meter = page.getByRole('region', { name: 'What the meter says' })
+  const list = meter.getByRole('list', { name: 'What would explain 524 µA' })
+  await expect(list.getByRole('listitem').first()).toContainText(
+    /^The pull-up of End switch 1 draws all the time/,
+  )
+  await meter.getByRole('button', { name: /^It was this: The pull-up of End switch 1/ }).click()
+  await expect(evidence).not.toContainText('were measured asleep')
+  await isAccessible(page, 'power with charging')
+  await saved(page)
+  await page.getByRole('link', { name: /^Build/ }).click()
+  await page.getByRole('tab', { name: 'Steps and checks' }).click()
+  await expect(page.getByText(/between CHARGE_SET and GND, unplugged/)).toBeVisible()
+})

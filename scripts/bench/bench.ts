@@ -500,7 +500,7 @@ const latch = () => {
 const opinion = () => {
   const { compared, apart, kinds } = compareOpinions(root)
   console.log(
-    `\nSecond opinion: ${compared} values of four demos and ten random projects, ${apart.length} more than 0.5 % apart`,
+    `\nSecond opinion: ${compared} values of five demos and ten random projects, ${apart.length} more than 0.5 % apart`,
   )
   console.log(
     `  ${Object.entries(kinds)

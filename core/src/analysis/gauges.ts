@@ -18,49 +18,58 @@ export interface Gauge {
   corner: 'min' | 'typ' | 'max'
 }
 
-export const gaugesOf = ({ design, chip, pins, power, build }: Results & { design: Design }): Gauge[] => [
-  {
-    id: 'budget',
-    label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',
-    worked: power.consumers.length > 0 ? power.fromSource : undefined,
-    instead: 'nothing draws yet',
-    limit: design.needs.limits.current,
-    corner: 'max',
-  },
-  {
-    id: 'runtime',
-    label: 'Runtime',
-    worked: power.runtime,
-    instead: !power.source
-      ? 'no source yet'
-      : power.source.capacity
-        ? 'nothing draws current yet'
-        : 'no end: not on cells',
-    corner: 'min',
-  },
-  {
-    id: 'hottest',
-    label: 'Hottest part',
-    worked: power.hottest,
-    instead: power.source ? 'no heat to speak of' : 'no source yet',
-    corner: 'max',
-  },
-  {
-    id: 'pins',
-    label: 'Legs left',
-    worked: chip.chip ? pins.left : undefined,
-    instead: !chip.chip ? 'no chip yet' : pins.plan?.status === 'undecided' ? 'not decided' : 'no plan',
-    corner: 'typ',
-  },
-  {
-    id: 'price',
-    label: `Parts${unpricedWords(build.parts)}`,
-    worked: build.parts.length > 0 ? build.price : undefined,
-    instead: 'no board yet',
-    limit: design.needs.limits.price,
-    corner: 'typ',
-  },
-]
+/** Of all parts whose junction is computed by themselves: regulator or chip, charger while it charges, transistor of a latch. */
+const hottestOf = ({ power, charging, latch }: Results): Worked | undefined =>
+  [power.hottest, charging.charging?.junction, latch.latch?.junction]
+    .filter((t) => t !== undefined)
+    .sort((a, b) => b.value.max - a.value.max)[0]
+
+export const gaugesOf = ({ design, ...results }: Results & { design: Design }): Gauge[] => {
+  const { chip, pins, power, build } = results
+  return [
+    {
+      id: 'budget',
+      label: design.needs.limits.current === undefined ? 'Peak current' : 'Budget used',
+      worked: power.consumers.length > 0 ? power.fromSource : undefined,
+      instead: 'nothing draws yet',
+      limit: design.needs.limits.current,
+      corner: 'max',
+    },
+    {
+      id: 'runtime',
+      label: 'Runtime',
+      worked: power.runtime,
+      instead: !power.source
+        ? 'no source yet'
+        : power.source.capacity
+          ? 'nothing draws current yet'
+          : 'no end: not on cells',
+      corner: 'min',
+    },
+    {
+      id: 'hottest',
+      label: 'Hottest part',
+      worked: hottestOf(results),
+      instead: power.source ? 'no heat to speak of' : 'no source yet',
+      corner: 'max',
+    },
+    {
+      id: 'pins',
+      label: 'Legs left',
+      worked: chip.chip ? pins.left : undefined,
+      instead: !chip.chip ? 'no chip yet' : pins.plan?.status === 'undecided' ? 'not decided' : 'no plan',
+      corner: 'typ',
+    },
+    {
+      id: 'price',
+      label: `Parts${unpricedWords(build.parts)}`,
+      worked: build.parts.length > 0 ? build.price : undefined,
+      instead: 'no board yet',
+      limit: design.needs.limits.price,
+      corner: 'typ',
+    },
+  ]
+}
 
 /** By how much a gauge's value has changed. */
 export const gaugeChange = (gauge: Gauge, difference: number): string => {

@@ -40,7 +40,7 @@ const capacitor = (
   const [side, key] = field === 'inputCapacitor' ? ['input', 'charger-in'] : ['output', 'charger-out']
   return [
     {
-      key: key!,
+      key: key,
       role: 'charger capacitor',
       name: `capacitor at the charger’s ${side}`,
       part: series,
@@ -51,11 +51,11 @@ const capacitor = (
       ],
       why: `${charger.name} asks for at least ${formatQuantity(least, 'F')} there`,
       worked: [],
-      ...supportChoice(design, key!, careful),
+      ...supportChoice(design, key, careful),
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        ...say`The charger may oscillate with less than ${formatQuantity(least, 'F')} at its ${side!}.`,
+        ...say`The charger may oscillate with less than ${formatQuantity(least, 'F')} at its ${side}.`,
         facts: [
           {
             ...say`${charger.sheet}: at least ${formatQuantity(least, 'F')}`,
@@ -74,10 +74,10 @@ const parts = (context: BlockContext): SupportPart[] => {
   const { charger, cell, from, resistors, set, current } = plan
   const cellNet = sourceTerminal(supplies)
   const nets: Record<Charger['legs'][number]['role'], string> = {
-    in: inNet!,
+    in: inNet,
     out: cellNet,
     ground: 'GND',
-    set: setNet!,
+    set: setNet,
     none: '',
   }
   const needed = (key: string, risk: Said) => ({
@@ -99,7 +99,7 @@ const parts = (context: BlockContext): SupportPart[] => {
             name: `jack for charging, ${from.name}`,
             part: jack,
             legs: [
-              { name: '+', net: inNet! },
+              { name: '+', net: inNet },
               { name: '−', net: 'GND' },
             ],
             why: `${from.plug}, ${from.polarity}; its plus goes to the charger alone`,
@@ -133,12 +133,12 @@ const parts = (context: BlockContext): SupportPart[] => {
       name: 'resistor that sets the charger’s current',
       part: resistors,
       value: set,
-      legs: twoLegs(setNet!, 'GND'),
+      legs: twoLegs(setNet, 'GND'),
       why: `sets ${formatQuantity(current.value.typ, 'A', 3)}`,
       worked: [current],
       ...needed(setKey, say`Without it the charger gives nothing.`),
     },
-    ...capacitor(plan, 'inputCapacitor', inNet!, context),
+    ...capacitor(plan, 'inputCapacitor', inNet, context),
     ...capacitor(plan, 'outputCapacitor', cellNet, context),
   ]
 }

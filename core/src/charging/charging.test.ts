@@ -3,7 +3,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse, offersFor } from '../analysis'
+import { analyse, gaugesOf, offersFor } from '../analysis'
 import { applyEdits, type Charging, type Design } from '../design'
 import type { Library } from '../parts'
 import { steps } from '../patience'
@@ -49,6 +49,11 @@ describe('by hand', () => {
     expect(c.junction!.value.max).toBeCloseTo(25 + 56.3158, 3)
     // Never less than nothing, with a fresh cell at a port’s lowest.
     expect(c.heat!.value.min).toBeGreaterThanOrEqual(0)
+  })
+  test('it is the hottest part of the project, and shown as that', () => {
+    const a = look(charged())
+    expect(gaugesOf(a).find((g) => g.id === 'hottest')!.worked).toBe(a.charging.charging!.junction)
+    expect(a.power.hottest!.value.max).toBeLessThan(40)
   })
   test('the time is what an exponential’s steps add up to, at the worst and usually', () => {
     const stepped = (Q: number, I: number, s: number, k: number) => {

@@ -29,7 +29,7 @@ export const Plugged = () => {
       <Spaced className="scroll-x">
         <Table aria-label="What is fed with which plugs in, and what flows back">
           <Columns
-            of={['Plugged in', ...rails.map((r) => capital(railName(supplies, r.id))), 'Flows back']}
+            of={['Plugged in', ...rails.map((r) => capital(railName(supplies, r.id))), 'Flows where it isn’t meant to']}
           />
           <Body>
             {standings.map((s) => (

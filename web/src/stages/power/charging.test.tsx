@@ -1,0 +1,78 @@
+// Charging and plugs on the Power page: added with one press, changed by hand, taken away; which plugs feed what. The numbers are by hand in
+// e2e/supply.spec.ts, core/src/charging and core/src/plugs.
+
+import { fireEvent, screen, within } from '@testing-library/react'
+import { demo, design, show, steps } from '../../../test/stage'
+import { Charging } from './Charging'
+import { Plugged } from './Plugged'
+
+const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
+const door = () => demo('coop-door')
+const choose = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } })
+const rows = (table: string) =>
+  within(screen.getByRole('table', { name: table }))
+    .getAllByRole('row')
+    .map(plain)
+
+test('a cell that can be charged is offered the charger that fits it, from a USB socket', () => {
+  const without = { ...door(), power: { ...door().power, charging: undefined } }
+  show(<Charging />, without)
+  fireEvent.click(screen.getByRole('button', { name: 'Add BC42 single-cell charger' }))
+  expect(steps()).toEqual(['Charging: BC42 single-cell charger'])
+  expect(design().power.charging).toEqual({ charger: 'bc42-single', from: 'usb-port' })
+})
+
+test('neither cells that are not made for it nor an adapter are offered one', () => {
+  for (const source of ['cells-3-aa', 'adapter-5v', 'battery-lead-12v']) {
+    const { container, unmount } = show(<Charging />, {
+      ...door(),
+      power: { ...door().power, charging: undefined, source },
+    })
+    expect([source, plain(container)]).toEqual([source, ''])
+    unmount()
+  }
+})
+
+test('charger, source and current are changed by hand; an emptied field is computed again; it can go', () => {
+  show(<Charging />, door())
+  expect(screen.getByLabelText('Charging current').getAttribute('placeholder')).toMatch(/^200\smA$/)
+  choose('Charger', 'bc42-single')
+  choose('Charged from', 'adapter-5v')
+  const field = screen.getByLabelText('Charging current')
+  fireEvent.change(field, { target: { value: '0.1' } })
+  fireEvent.blur(field)
+  expect(design().power.charging).toEqual({ charger: 'bc42-single', from: 'adapter-5v', current: 0.1 })
+  fireEvent.change(field, { target: { value: '' } })
+  fireEvent.blur(field)
+  expect(design().power.charging).toEqual({ charger: 'bc42-single', from: 'adapter-5v' })
+  expect(plain(document.body)).toContain('Caution. Charge a lithium cell only while somebody is there')
+  fireEvent.click(screen.getByRole('button', { name: 'Do without' }))
+  expect(design().power.charging).toBeUndefined()
+})
+
+test('one that is not in the library says so, and nothing is computed of it', () => {
+  show(<Charging />, { ...door(), power: { ...door().power, charging: { charger: 'gone' } } })
+  expect(plain(screen.getByLabelText('Charger'))).toContain('gone, not in the library')
+  expect(screen.queryByRole('table')).toBeNull()
+})
+
+test('each combination of plugs, what it feeds, and what stops the rest', () => {
+  show(<Plugged />, door())
+  const all = rows('What is fed with which plugs in, and what flows back')
+  // Three plugs: seven combinations, and the heading.
+  expect(all).toHaveLength(8)
+  expect(all[1]).toBe('lithium pouch cell, 2 Ahfedfednothing')
+  expect(all.find((r) => r.startsWith('programmer'))).toBe('programmerofffednothing')
+  expect(all[2]).toMatch(
+    /^USB port for chargingfedfedfrom BC42 sparing charger into the project, without lithium/,
+  )
+  fireEvent.click(screen.getByRole('button', { name: /^3 ways are stopped/ }))
+  expect(screen.getAllByRole('listitem').map(plain)).toEqual([
+    'From the rail backwards through BL33 sparing 3.3 V to its input: BL33 sparing 3.3 V lets nothing back.',
+    'From the programmer into lithium pouch cell, 2 Ah: BL33 sparing 3.3 V lets nothing back.',
+    expect.stringMatching(
+      /^From lithium pouch cell, 2 Ah backwards through BC42 sparing charger: .* no more than its leakage/,
+    ),
+  ])
+})
