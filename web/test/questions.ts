@@ -8,6 +8,7 @@ import {
   regulatorsOf,
   rhythmsOf,
   sourcesOf,
+  switchesOf,
 } from '@root-board/core/analysis'
 import { type Design, libraryFor } from '@root-board/core/design'
 import { type LatchTry, runLatch } from '@root-board/core/latch'
@@ -33,6 +34,15 @@ export const questions = {
     return Promise.resolve(
       spelled({
         ranked: sourcesOf(analysis, libraryFor(design, library)),
+        undecided: analysis.pins.plan?.status === 'undecided',
+      }),
+    )
+  },
+  switches: (design: Design) => {
+    const analysis = analyse(design, libraryFor(design, library))
+    return Promise.resolve(
+      spelled({
+        ranked: switchesOf(analysis, libraryFor(design, library)),
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )

@@ -17,6 +17,7 @@ import {
 import { resolveNeeds } from '../needs'
 import type { Library } from '../parts'
 import { type Patience, usualPatience } from '../patience'
+import { type RankedLoad, rankSwitches } from '../pins'
 import {
   type RankedLead,
   rankedLeads,
@@ -51,6 +52,10 @@ export const sourcesOf = (analysis: Parameters<typeof regulatorsOf>[0], library:
 /** Every wire and fuse of the library in each of the project’s leads. */
 export const leadsOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedLead[] =>
   rankedLeads({ ...analysis, library })
+
+/** Every transistor of the library behind each switched load. */
+export const switchesOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedLoad[] =>
+  rankSwitches({ ...analysis, library })
 
 /** What takes long, worked out at most once, and only when a check asks. */
 const onDemand = (

@@ -205,7 +205,7 @@ const laws: Law[] = [
             part.modes.length > 0 ? [[need.id, part.modes.at(of === 'first' ? 0 : -1)!.id]] : [],
           ),
         )
-      const { power } = look(
+      const { power, latch } = look(
         applyEdits(d, [
           {
             kind: 'setStates',
@@ -236,7 +236,9 @@ const laws: Law[] = [
             0,
           )
         if (own?.topology === 'switching') {
-          const ohms = ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient)
+          const ohms =
+            ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient) +
+            (latch.latch?.channel?.value.typ ?? 0)
           const told = switchedCharge(power, own, on, rail, lasts, ohms)
           if (told) return told
           continue

@@ -215,6 +215,14 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ id: 'd2', variant: null }, 'Use variant as drawn of Face', {}],
   ],
+  setTransistor: [
+    [
+      { id: 'd1', signal: 'drive', part: 'nfet-strong', name: 'strong MOSFET' },
+      'Strong MOSFET switches Lamp',
+      devices({ ...lamp, transistors: { drive: 'nfet-strong' } }, face, pump),
+    ],
+    [{ id: 'd1', signal: 'drive', part: null, name: '' }, 'Lamp is switched as proposed', {}],
+  ],
   setSetting: [
     [
       { id: 'd1', setting: 'light.current', value: 0.01 },

@@ -42,6 +42,9 @@ const device = object({
     .oneOf(['source', 'feed'] as const)
     .optional(),
   settings: settings as never,
+  transistors: lazy((value: unknown) =>
+    value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
+  ) as never,
 }).exact()
 
 const seconds = () => quantity('s').min(1e-6).max(1e8)

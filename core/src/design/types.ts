@@ -28,6 +28,8 @@ export interface NeedDevice {
   fedBy?: Exclude<FedBy, 'rail'>
   /** `<signal>.current` in amperes, `<signal>.frequency` in hertz. */
   settings?: Record<string, number>
+  /** By signal: the transistor that switches it, where not the one that its file proposes. */
+  transistors?: Record<string, string>
 }
 
 export interface Limits {

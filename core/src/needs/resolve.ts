@@ -168,6 +168,20 @@ const withAddress = (wiring: DeviceWiring, need: NeedDevice, index: number): Dev
   return { ...wiring, address: own.address, links: { ...wiring.links, ...own.links } }
 }
 
+/** Switched by what the builder chose instead of what its file proposes. */
+const withTransistors = (wiring: DeviceWiring, { transistors }: NeedDevice): DeviceWiring =>
+  transistors
+    ? {
+        ...wiring,
+        signals: wiring.signals.map((s) => {
+          const transistor = transistors[s.id]
+          return transistor && s.electrical.kind === 'switched'
+            ? { ...s, electrical: { ...s.electrical, transistor } }
+            : s
+        }),
+      }
+    : wiring
+
 const instancesOf = (
   need: NeedDevice,
   part: Device,
@@ -178,7 +192,7 @@ const instancesOf = (
     need,
     name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
     part,
-    wiring: withAddress(wiring, need, i),
+    wiring: withAddress(withTransistors(wiring, need), need, i),
     ...(wiring.chain && need.count > 1 ? { chain: { at: i, of: need.count } } : {}),
   }))
 }

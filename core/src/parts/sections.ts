@@ -28,7 +28,7 @@ const order: [title: string, fields: string][] = [
   ['What it draws', 'modes quiescent back power'],
   [
     'Inputs and outputs',
-    'io limits pinCurrent high low rate threshold channel gain gateCapacitance drainCapacitance gateLeakage leakage forward contacts rows',
+    'io limits pinCurrent high low rate threshold channel gain saturation gateCapacitance drainCapacitance gateLeakage leakage forward contacts rows',
   ],
   [
     'Clock',

@@ -185,7 +185,8 @@ const trees = fc
       const from = [...held.keys()][m.on % held.size]!
       const to = `r${k}`
       const output = held.get(from)! * (m.switching ? Math.min(m.down, 0.9) : m.down)
-      held.set(to, output)
+      // A linear one without room gives less; the circuit’s switching one holds whatever comes in, so it is to have room.
+      held.set(to, m.switching ? output : Math.min(output, held.get(from)! - m.drop))
       rails.push(rail(to))
       draws[to] = draw(m.amperes)
       const part = m.switching

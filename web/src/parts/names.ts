@@ -70,6 +70,7 @@ const spelled: Record<string, string> = {
   insulation: 'what its insulation stands',
   backwards: 'from its output back to its input',
   charging: 'how it may be charged',
+  saturation: 'falls in it, saturated',
   setting: 'volts over the resistor that make amperes',
   ends: 'share of its current at which the cell is full',
   headroom: 'needed above the cell',

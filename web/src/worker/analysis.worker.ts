@@ -11,6 +11,7 @@ import {
   giveUps,
   leadsOf,
   sourcesOf,
+  switchesOf,
   rhythmsOf,
   variantsOf,
 } from '@root-board/core/analysis'
@@ -110,6 +111,13 @@ const worker: AnalysisWorker = {
     const analysis = analysed(design, patienceFor(limit))
     return spelled({
       ranked: leadsOf(analysis, known(design)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
+  switches: (design, limit) => {
+    const analysis = analysed(design, patienceFor(limit))
+    return spelled({
+      ranked: switchesOf(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },

@@ -89,6 +89,7 @@ export const questions = {
   measured: (design: Design) => remote.measured(design, limit()),
   giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),
   leads: (design: Design) => remote.leads(design, limit()),
+  switches: (design: Design) => remote.switches(design, limit()),
   latch: (design: Design, of: LatchTry) => remote.latch(design, of, limit(10_000)),
   sources: (design: Design) => remote.sources(design, limit()),
   charge: (design: Design) => remote.charge(design, limit()),

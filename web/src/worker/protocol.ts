@@ -15,6 +15,7 @@ import type { Design, Edit } from '@root-board/core/design'
 import type { LatchRun, LatchTry } from '@root-board/core/latch'
 import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
+import type { RankedLoad } from '@root-board/core/pins'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
 import type {
@@ -54,6 +55,8 @@ export interface AnalysisWorker {
   giveUps: (design: Design, name: BudgetName, limit: Limit) => GivingUp
   /** Every wire and fuse in each lead. */
   leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
+  /** Every transistor behind each switched load. */
+  switches: (design: Design, limit: Limit) => { ranked: RankedLoad[]; undecided: boolean }
   /** What the latch does when this is done to it; undefined where there is none. */
   latch: (design: Design, of: LatchTry, limit: Limit) => LatchRun | undefined
   /** What flows on the way in a state, by its id; without one at the worst. */

@@ -272,6 +272,18 @@ export const needsEdits = {
     label: ({ id, variant }, design) => `Use variant ${variant ?? 'as drawn'} of ${deviceName(design, id)}`,
     apply: (design, { id, variant }) => change(design, id, (d) => ({ ...d, variant: variant ?? undefined })),
   }),
+  /** No part: the one that the device’s file proposes. */
+  setTransistor: defineEdit<{ id: string; signal: string; part: string | null; name: string }>({
+    label: ({ id, part, name }, design) =>
+      part
+        ? `${capital(name)} switches ${deviceName(design, id)}`
+        : `${deviceName(design, id)} is switched as proposed`,
+    apply: (design, { id, signal, part }) =>
+      change(design, id, (d) => {
+        const left = { ...without(d.transistors ?? {}, signal), ...(part ? { [signal]: part } : {}) }
+        return { ...d, transistors: Object.keys(left).length > 0 ? left : undefined }
+      }),
+  }),
   setSetting: defineEdit<{ id: string; setting: string; value: number | null }>({
     label: ({ id, setting }, design) => `Set ${setting.split('.').join(' ')} of ${deviceName(design, id)}`,
     apply: (design, { id, setting, value }) =>

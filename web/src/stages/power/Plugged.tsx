@@ -29,7 +29,11 @@ export const Plugged = () => {
       <Spaced className="scroll-x">
         <Table aria-label="What is fed with which plugs in, and what flows back">
           <Columns
-            of={['Plugged in', ...rails.map((r) => capital(railName(supplies, r.id))), 'Flows where it isn’t meant to']}
+            of={[
+              'Plugged in',
+              ...rails.map((r) => capital(railName(supplies, r.id))),
+              'Flows where it isn’t meant to',
+            ]}
           />
           <Body>
             {standings.map((s) => (

@@ -20,6 +20,7 @@ import { Plugged } from './Plugged'
 import { Regulators } from './Regulators'
 import { SecondFeed } from './SecondFeed'
 import { Sources } from './Sources'
+import { Switches } from './Switches'
 import { States } from './States'
 import './power.css'
 
@@ -67,6 +68,7 @@ const PowerPage = () => {
       )}
       {power.source && power.consumers.length > 0 && <Measured />}
       {power.input && !analysis.chip.chip?.board && <Regulators />}
+      <Switches />
       {(power.consumers.length > 0 || analysis.chip.chip) && <Sources />}
     </Page>
   )
