@@ -1,15 +1,6 @@
 // Transistors that switch a load: whether each is turned on by the leg and stands the load, and which others of the library would.
 
-import {
-  type Finding,
-  fromPart,
-  fromRule,
-  partOrigin,
-  type Said,
-  say,
-  type Stages,
-  type Worked,
-} from '../findings'
+import { type Finding, fromPart, fromRule, partOrigin, say, type Stages, type Worked } from '../findings'
 import { endsOf, type Wire } from '../legs'
 import {
   type Chip,
@@ -260,9 +251,9 @@ export const switchFaults = (
 export interface RankedSwitch {
   part: Transistor
   chosen: boolean
-  no: readonly Said[]
+  no: readonly { text: string }[]
   /** What speaks neither for nor against it. */
-  unsure: readonly Said[]
+  unsure: readonly { text: string }[]
   /** Between gate and source, V; or into the base, A. */
   drive: Worked
   heat?: Worked
@@ -349,15 +340,19 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
         const on = onLeg(of, part, chip, rail, design.needs.limits.ambient)
         const faults = transistorFaults(of, part, on)
         const said = (...severities: string[]) =>
-          faults.filter((f) => severities.includes(f.severity)).map(({ text, says }) => ({ text, says }))
+          faults
+            .filter((f) => severities.includes(f.severity))
+            .map(({ text }) => ({ text: text.replace(/\.$/, '') }))
+        // Below what its sheet knows, nobody knows what its channel is.
+        const known = !faults.some((f) => f.what === 'off' || f.what === 'weak')
         return {
           part,
           chosen,
           no: said('stops', 'risks'),
           unsure: said('notes'),
           drive: on.drive,
-          ...(on.heat && { heat: on.heat }),
-          ...(on.junction && { junction: on.junction }),
+          ...(known && on.heat && { heat: on.heat }),
+          ...(known && on.junction && { junction: on.junction }),
         }
       })
       .sort((a, b) => a.no.length - b.no.length || a.part.price - b.part.price)

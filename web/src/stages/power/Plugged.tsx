@@ -48,7 +48,7 @@ export const Plugged = () => {
                   {back(s).length === 0 ? (
                     <span className="faint">nothing</span>
                   ) : (
-                    back(s).map((w) => <Back key={w.id} way={w} />)
+                    alike(back(s)).map(([w, ...more]) => <Back key={w!.id} way={w!} more={more.length} />)
                   )}
                 </Cell>
               </Row>
@@ -81,7 +81,19 @@ export const Plugged = () => {
   )
 }
 
-const Back = ({ way: { words, current, voltage } }: { way: Way }) => (
+/** Lines of one direction to one rail together, the one that carries most first. */
+const alike = (ways: readonly Way[]): Way[][] => {
+  const groups = new Map<string, Way[]>()
+  for (const w of ways) {
+    const key = w.line ? `${w.kind} ${w.line.rail}` : w.id
+    groups.set(key, [...(groups.get(key) ?? []), w])
+  }
+  return [...groups.values()].map((g) =>
+    [...g].sort((a, b) => (b.current?.value.max ?? 0) - (a.current?.value.max ?? 0)),
+  )
+}
+
+const Back = ({ way: { words, current, voltage }, more }: { way: Way; more: number }) => (
   <div>
     {words.text}
     {current && (
@@ -94,6 +106,7 @@ const Back = ({ way: { words, current, voltage } }: { way: Way }) => (
         : up to <Num worked={voltage} show="max" digits={2} />
       </>
     )}
+    {more > 0 && `, and through ${more} more ${more === 1 ? 'line' : 'lines'} no more than that each`}
   </div>
 )
 

@@ -11,7 +11,7 @@ import { questions } from '../../worker/client'
 import { RankedTable, Ranking } from './RankedTable'
 
 const ask = (design: Design) => questions.switches(design)
-const sorts = { 'n-mosfet': 'n-channel MOSFET', npn: 'bipolar, NPN' } as Record<string, string>
+const sorts = { 'n-mosfet': 'MOSFET', npn: 'bipolar' } as Record<string, string>
 
 export const Switches = () => {
   const { analysis, design, edit } = useStage()

@@ -1,10 +1,13 @@
 // Charging and plugs on the Power page: added with one press, changed by hand, taken away; which plugs feed what. The numbers are by hand in
 // e2e/supply.spec.ts, core/src/charging and core/src/plugs.
 
+jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test/questions'))
+
 import { fireEvent, screen, within } from '@testing-library/react'
 import { demo, design, show, steps } from '../../../test/stage'
 import { Charging } from './Charging'
 import { Plugged } from './Plugged'
+import { Switches } from './Switches'
 
 const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
 const door = () => demo('coop-door')
@@ -75,4 +78,30 @@ test('each combination of plugs, what it feeds, and what stops the rest', () => 
       /^From lithium pouch cell, 2 Ah backwards through BC42 sparing charger: .* no more than its leakage/,
     ),
   ])
+})
+
+test('lines alike are told once, with how many there are besides', () => {
+  show(<Plugged />, demo('signal-cabin'))
+  const [, alone] = rows('What is fed with which plugs in, and what flows back')
+  // Four servos and two relays.
+  expect(alone).toMatch(
+    /from the leg of .* into (Points|Crane): up to 160\smA, and through 5 more lines no more than that each$/,
+  )
+  expect(plain(document.body)).toContain('What the own plug of Trestle 32 feeds, its file doesn’t say')
+})
+
+test('transistors for the door’s motor: ranked, and chosen by hand', async () => {
+  show(<Switches />, door())
+  const table = await screen.findByRole('table', { name: 'Transistors for its loads' })
+  const row = (name: string) =>
+    plain(
+      within(table)
+        .getAllByRole('row')
+        .find((r) => plain(r).startsWith(name))!,
+    )
+  expect(row('strong n-channel MOSFET')).toMatch(/yes.*43\smW.*chosen$/)
+  expect(row('plain n-channel MOSFET')).toMatch(/no: .* may need 4\sV to begin to conduct3\.23\sV——/)
+  fireEvent.click(screen.getByRole('button', { name: 'Choose low-voltage n-channel MOSFET' }))
+  expect(design().needs.devices[0]!.transistors).toEqual({ drive: 'nfet-low' })
+  expect(steps()).toEqual(['Low-voltage n-channel MOSFET switches Door motor'])
 })
