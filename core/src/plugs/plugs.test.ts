@@ -84,6 +84,39 @@ describe('currents', () => {
     const bus = fedApart({ devices: [['memory-two-wire', 'Memory', undefined, { fedBy: 'feed' }]] })
     expect(wayOf(bus, 'in:')!.current!.value.typ).toBeCloseTo((feed.typ - 0.6) / 10e3, 9)
   })
+  test('two boards’ pull-ups lie beside one another; a sensor gives what its resistance lets through; each rail is another way', () => {
+    const memory = (more: object = {}): Partial<Parameters<typeof project>[0]> => ({
+      devices: [
+        ['memory-two-wire', 'Memory', undefined, { fedBy: 'feed' }],
+        ['humidity-two-wire', 'Air', undefined, { ...more }],
+      ],
+    })
+    const current = (d: Design) =>
+      look(d).plugs.ways.find((w) => w.kind === 'in' && w.line!.rail === 'feed')!.current!
+    const feed = look(fedApart(memory())).power.supplies.open.feed!.value
+    expect(current(fedApart(memory())).value.typ).toBeCloseTo((feed.typ - 0.6) / 10e3, 9)
+    // 10 kΩ on each: 5 kΩ.
+    expect(current(fedApart(memory({ fedBy: 'feed' }))).value.typ).toBeCloseTo((feed.typ - 0.6) / 5e3, 9)
+    // A line to two displays: from the leg into each, when a programmer alone feeds the rail.
+    const both = look(
+      fedApart({
+        devices: [
+          ['glow-display', 'Left', 'spi', { fedBy: 'feed' }],
+          ['glow-display', 'Right', 'spi', { fedBy: 'source' }],
+        ],
+        source: 'adapter-5v',
+        regulator: 'bl33-low',
+      }),
+    )
+    const clock = both.plugs.ways.filter((w) => w.kind === 'out' && /SCK/.test(w.id))
+    expect(clock.map((w) => [w.line!.rail, w.standings.length])).toEqual([
+      ['source', 2],
+      ['feed', 3],
+    ])
+    const light = fedApart({ devices: [['light-resistor', 'Light', undefined, { fedBy: 'feed' }]] })
+    // 2 kΩ in full light.
+    expect(current(light).value.max).toBeCloseTo((feed.max - 0.3) / 2e3, 9)
+  })
   test('a regulator backwards leaves what a programmer may feed, 5.5 V, less a diode; one that blocks, and one that steps up, nothing', () => {
     const way = wayOf(fedApart(), 'converter')!
     expect(way.standings).toEqual(['programmer', 'feed+programmer'])

@@ -8,7 +8,7 @@ import { leastInDiode, safeInDiode } from '../levels'
 import { attributeOf, type Plan, type Wire, type WireEnd } from '../legs'
 import type { Chip, Regulator } from '../parts'
 import { fullRange, type Range } from '../quantity'
-import { asStated, asVariable, dimensionOf, greatest, number, sum, type Term, total } from '../sums'
+import { asStated, asVariable, dimensionOf, greatest, number, parallel, sum, type Term, total } from '../sums'
 import { convertsUp, type OpenSupply, railFor, type RailId } from '../supply'
 import type { Standing } from './standing'
 
@@ -73,8 +73,8 @@ const behindDiode = (label: string, V: Worked): Worked =>
     greatest(number(0, dimensionOf('V')), i.V.minus(i.V_F)),
   )
 
-/** Through a diode and these resistances, into a rail at nothing, A. */
-const intoNothing = (label: string, V: Worked, R: readonly WorkedInput[]): Worked =>
+/** Through a diode and these resistances, in a row or beside one another, into a rail at nothing, A. */
+const intoNothing = (label: string, V: Worked, R: readonly WorkedInput[], beside: boolean): Worked =>
   sum(
     {
       label,
@@ -88,13 +88,12 @@ const intoNothing = (label: string, V: Worked, R: readonly WorkedInput[]): Worke
       V_F: insideDiode,
       ...Object.fromEntries(R.map((r, k) => [`R_${k + 1}`, { ...r, symbol: `R_${k + 1}` }])),
     },
-    (i: Record<string, Term>) =>
-      greatest(number(0, dimensionOf('V')), i.V!.minus(i.V_F!)).over(
-        total(
-          R.map((_, k) => i[`R_${k + 1}`]!),
-          dimensionOf('Ω'),
-        ),
-      ),
+    (i: Record<string, Term>) => {
+      const all = R.map((_, k) => i[`R_${k + 1}`]!)
+      return greatest(number(0, dimensionOf('V')), i.V!.minus(i.V_F!)).over(
+        beside ? parallel(...all) : total(all, dimensionOf('Ω')),
+      )
+    },
   )
 
 interface Ready {
@@ -215,13 +214,12 @@ const inLine = (
 }
 
 /** One line between the chip and devices on another supply: both directions. */
-const throughLine = (ready: Ready, wire: Wire): BackWay[] => {
+const throughLine = (ready: Ready, wire: Wire, rail: RailId): BackWay[] => {
   const { supplies, chip } = ready
   const own = supplies.open[supplies.own]
-  const far = wire.signal.ends.filter((e) => railFor(supplies, e.instance.need).id !== supplies.own)
-  const rail = far[0] && railFor(supplies, far[0].instance.need).id
-  const there = rail !== undefined ? supplies.open[rail] : undefined
-  if (!own || !there || rail === undefined) return []
+  const there = supplies.open[rail]
+  const far = wire.signal.ends.filter((e) => railFor(supplies, e.instance.need).id === rail)
+  if (rail === supplies.own || far.length === 0 || !own || !there) return []
   const devices = [...new Set(far.map((e) => e.instance.name))]
   const of = (kind: WireEnd['signal']['electrical']['kind']) =>
     far.filter((e) => e.signal.electrical.kind === kind)
@@ -250,14 +248,15 @@ const throughLine = (ready: Ready, wire: Wire): BackWay[] => {
     V: Worked,
     R: readonly WorkedInput[],
     stopped: Said | undefined,
+    beside = false,
   ) =>
     ways.push({
-      id: `${kind}:${wire.signal.id}`,
+      id: `${kind}:${wire.signal.id}:${rail}`,
       kind,
       words,
       open,
       line,
-      ...(stopped ? { stopped } : { current: intoNothing(`Through ${name}`, V, R) }),
+      ...(stopped ? { stopped } : { current: intoNothing(`Through ${name}`, V, R, beside) }),
     })
   const shut = buffer ? say`${buffer} in the line takes nothing while its own supply is off` : undefined
   if (of('logic-input').length > 0 || (bus && pull))
@@ -286,15 +285,39 @@ const throughLine = (ready: Ready, wire: Wire): BackWay[] => {
         ]
       : [],
   )
+  // A voltage that is measured, or measured against, comes from the far side’s supply, and is no higher.
+  const measured = [...of('analog'), ...of('reference')].flatMap(
+    ({ instance, signal: { electrical: e, id } }) => {
+      if (e.kind === 'reference') return [usualOutput]
+      if (e.kind !== 'analog' || e.dividerTo === 'supply') return []
+      return e.sourceResistance
+        ? [
+            {
+              ...fromPart(
+                'R',
+                `inside ${instance.name}`,
+                instance.part,
+                `${id}.sourceResistance`,
+                e.sourceResistance,
+                'Ω',
+              ),
+              variable: `${instance.id} ${id}.sourceResistance`,
+            },
+          ]
+        : [usualOutput]
+    },
+  )
   const tolerant = attributeOf(wire.pin, 'tolerant')
-  if (drives.length > 0 || fitted.length > 0)
+  const source = drives.length > 0 ? usualOutput : measured[0]
+  if (source || fitted.length > 0)
     add(
       'in',
       say`from ${devices.join(', ')} into the leg of ${name}`,
       inwards,
       there,
-      drives.length > 0 ? [usualOutput, ...ohms] : [fitted[0]!],
+      source ? [source, ...ohms] : fitted,
       shut ?? off('in') ?? (tolerant ? say`leg ${wire.pin.id} has no diode to its supply` : undefined),
+      !source,
     )
   return ways
 }
@@ -321,7 +344,9 @@ const withoutCell = ({ charging }: Ready): BackWay[] =>
 export const waysBack = (ready: Ready): BackWay[] => [
   ...throughConverters(ready),
   ...joined(ready),
-  ...(ready.plan?.wires ?? []).flatMap((w) => throughLine(ready, w)),
+  ...(ready.plan?.wires ?? []).flatMap((w) =>
+    ready.supplies.rails.flatMap((r) => throughLine(ready, w, r.id)),
+  ),
   ...withoutCell(ready),
 ]
 
