@@ -10,10 +10,11 @@ import {
   sourcesOf,
   switchesOf,
 } from '@root-board/core/analysis'
+import { stockOf } from '@root-board/core/circuit'
 import { type Design, libraryFor } from '@root-board/core/design'
 import { type LatchTry, runLatch } from '@root-board/core/latch'
 import { usualPatience } from '@root-board/core/patience'
-import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
+import { burstsOf, chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
 
@@ -63,6 +64,10 @@ export const questions = {
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )
+  },
+  bursts: (design: Design, allowed: number) => {
+    const known = libraryFor(design, library)
+    return Promise.resolve(spelled(burstsOf(analyse(design, known), stockOf(known), allowed)))
   },
   charge: (design: Design) =>
     Promise.resolve(spelled(chargeOf(analyse(design, libraryFor(design, library)).power))),

@@ -15,12 +15,13 @@ import {
   rhythmsOf,
   variantsOf,
 } from '@root-board/core/analysis'
+import { stockOf } from '@root-board/core/circuit'
 import { type Design, libraryFor, sharing } from '@root-board/core/design'
 import type { Worked } from '@root-board/core/findings'
 import { runLatch } from '@root-board/core/latch'
 import type { Library } from '@root-board/core/parts'
 import type { Patience, Progress } from '@root-board/core/patience'
-import { chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
+import { burstsOf, chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
 import { spelled } from '@root-board/core/sums'
 import { expose } from 'comlink'
 import { follow } from './path'
@@ -128,6 +129,8 @@ const worker: AnalysisWorker = {
   },
   streams: (design, state, limit) => spelled(streamsOf(analysed(design, patienceFor(limit)), state)),
   measured: (design, limit) => spelled(measuredOf(analysed(design, patienceFor(limit)))),
+  bursts: (design, allowed, limit) =>
+    spelled(burstsOf(analysed(design, patienceFor(limit)), stockOf(known(design)), allowed)),
   charge: (design, limit) => spelled(chargeOf(analysed(design, patienceFor(limit)).power)),
   rhythms: (design, state, limit) => {
     const patience = patienceFor(limit)

@@ -92,6 +92,7 @@ export const questions = {
   switches: (design: Design) => remote.switches(design, limit()),
   latch: (design: Design, of: LatchTry) => remote.latch(design, of, limit(10_000)),
   sources: (design: Design) => remote.sources(design, limit()),
+  bursts: (design: Design, allowed: number) => remote.bursts(design, allowed, limit()),
   charge: (design: Design) => remote.charge(design, limit()),
   rhythms: (design: Design, state: string) => remote.rhythms(design, state, limit(5000)),
   variants: (design: Design) => remote.variants(design, limit(10_000)),

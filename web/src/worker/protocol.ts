@@ -19,6 +19,7 @@ import type { RankedLoad } from '@root-board/core/pins'
 import type { NextPlan, ReachEntry } from '@root-board/core/planner'
 import type { Progress } from '@root-board/core/patience'
 import type {
+  Burst,
   Charge,
   Compared,
   RankedLead,
@@ -63,6 +64,8 @@ export interface AnalysisWorker {
   streams: (design: Design, state: string | undefined, limit: Limit) => Streams
   /** Each measurement against what was predicted, with what could explain the difference. */
   measured: (design: Design, limit: Limit) => Compared[]
+  /** What each state pulls the source down by, and the capacitor that keeps it within so many volts. */
+  bursts: (design: Design, allowed: number, limit: Limit) => Burst[]
   /** Where the charge goes; undefined where no source is chosen or nothing is drawn. */
   charge: (design: Design, limit: Limit) => Charge | undefined
   /** Undefined where the state has no time of its own. */

@@ -7,6 +7,7 @@ import { questions } from '../../worker/client'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { useStage } from '../../shared/analysis'
 import { Budget } from './Budget'
+import { Bursts } from './Bursts'
 import { Cells, ChargeTable, Rhythms } from './ChargeTable'
 import { Charging } from './Charging'
 import { Consumers } from './Consumers'
@@ -55,6 +56,7 @@ const PowerPage = () => {
       {power.source && <Charging />}
       {power.source && <Plugged />}
       {(power.consumers.length > 0 || analysis.chip.chip) && <States charge={charge} />}
+      {power.source && analysis.design.needs.states && <Bursts />}
       {failed && <QuestionFailed why={failed} again={again} />}
       {charge && analysis.pins.plan?.status === 'undecided' && (
         <NotPlanned so="Cells may not last as long." />
