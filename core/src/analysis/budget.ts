@@ -4,6 +4,7 @@ import { applyEdits, type Design, type Edit, libraryFor, type LimitName } from '
 import type { Finding, Fix, Results, Worked } from '../findings'
 import type { Library } from '../parts'
 import type { Patience } from '../patience'
+import { hottestOf } from '../power'
 import { capital, formatQuantity, timeWords } from '../quantity'
 import { isAtRest, modesOf, type State } from '../states'
 import { type Analysis, analyse, regulatorsOf, sourcesOf } from './analyse'
@@ -29,12 +30,12 @@ export interface BudgetLine {
   limit?: number
 }
 
-type Used = Pick<Results, 'power' | 'build'>
+type Used = Pick<Results, 'power' | 'build' | 'charging' | 'latch'>
 const usedOf: Record<BudgetName, (a: Used) => Worked | undefined> = {
   current: ({ power }) => (power.consumers.length > 0 ? power.fromSource : undefined),
   energy: ({ power }) => power.energy,
   runtime: ({ power }) => power.runtime,
-  heat: ({ power }) => power.hottest,
+  heat: hottestOf,
   price: ({ build }) => (build.parts.length > 0 ? build.price : undefined),
   parts: ({ build }) => (build.parts.length > 0 ? build.pieces : undefined),
 }

@@ -3,6 +3,7 @@
 import type { Design } from '../design'
 import type { Results, Worked } from '../findings'
 import { unpricedWords } from '../parts'
+import { hottestOf } from '../power'
 import { celsiusWords, durationWords, euro, formatQuantity, isGone } from '../quantity'
 
 export type GaugeId = 'budget' | 'runtime' | 'hottest' | 'pins' | 'price'
@@ -17,12 +18,6 @@ export interface Gauge {
   /** Which corner counts. */
   corner: 'min' | 'typ' | 'max'
 }
-
-/** Of all parts whose junction is computed by themselves: regulator or chip, charger while it charges, transistor of a latch. */
-const hottestOf = ({ power, charging, latch }: Results): Worked | undefined =>
-  [power.hottest, charging.charging?.junction, latch.latch?.junction]
-    .filter((t) => t !== undefined)
-    .sort((a, b) => b.value.max - a.value.max)[0]
 
 export const gaugesOf = ({ design, ...results }: Results & { design: Design }): Gauge[] => {
   const { chip, pins, power, build } = results

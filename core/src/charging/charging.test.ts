@@ -54,6 +54,11 @@ describe('by hand', () => {
     const a = look(charged())
     expect(gaugesOf(a).find((g) => g.id === 'hottest')!.worked).toBe(a.charging.charging!.junction)
     expect(a.power.hottest!.value.max).toBeLessThan(40)
+    // 25 °C + 56.3 K: the limit is of the hottest.
+    const limited = (value: number) =>
+      look(applyEdits(charged(), [{ kind: 'setLimit', limit: 'heat', value }])).findings.map((f) => f.id)
+    expect(limited(81)).toContain('power.over-limit:heat')
+    expect(limited(82)).not.toContain('power.over-limit:heat')
   })
   test('the time is what an exponential’s steps add up to, at the worst and usually', () => {
     const stepped = (Q: number, I: number, s: number, k: number) => {

@@ -1,6 +1,7 @@
 export { type Consumer } from './consumers'
 export { type CellsUse, cellsUse, usedByVoltage } from './cells'
 export { type Burst, burstsOf, fallLimits, usualFall } from './bursts'
+export { hottestOf } from './hottest'
 export { type Charge, chargeOf, type Spent } from './charge'
 export { objections, regulate, type Objection, type Regulation } from './regulate'
 export { type Compared, measuredOf, type Suspect } from './measured'

@@ -3,6 +3,7 @@
 
 import type { LimitName } from '../../design'
 import { type Check, type Finding, type Said, say, type Stages, type Worked } from '../../findings'
+import { hottestOf } from '../hottest'
 import { celsiusWords, durationWords, formatQuantity } from '../../quantity'
 
 interface Over {
@@ -16,7 +17,8 @@ interface Over {
 
 const day = 86_400
 
-const overOf = ({ design, power, build }: Stages): Over[] => {
+const overOf = (stages: Stages): Over[] => {
+  const { design, power, build } = stages
   const { runtime, energy, heat, parts } = design.needs.limits
   const over: Over[] = []
   const lasts = power.runtime
@@ -44,7 +46,7 @@ const overOf = ({ design, power, build }: Stages): Over[] => {
       raise: `Raise the limit to ${formatQuantity(Number(raised.toPrecision(2)), 'Wh')} a day`,
     })
   }
-  const hottest = power.hottest
+  const hottest = hottestOf(stages)
   if (heat !== undefined && hottest && hottest.value.max > heat) {
     const raised = Math.ceil(hottest.value.max)
     over.push({
