@@ -25,7 +25,7 @@ export const backFeed: Check = {
   stage: 'power',
   looksFor: 'current that flows back into what is not plugged in, or into another supply',
   rule: 'every combination of plugs; diodes in regulators, MOSFETs and inputs; 1 mA into an input’s diode where no sheet says more',
-  run: ({ design, library, needs, plugs: result, power }) => {
+  run: ({ design, library, chip, needs, plugs: result, power }) => {
     const found: Found[] = []
     const live = result.ways.filter((w) => !w.stopped)
     for (const direction of ['out', 'in'] as const) {
@@ -142,6 +142,18 @@ export const backFeed: Check = {
         })),
       })
     }
+    const usb = live.find((w) => w.kind === 'usb')
+    if (usb && source)
+      found.push({
+        id: id('usb'),
+        severity: 'risks',
+        grade: 'typical',
+        ...say`${standingWords(result, usb)}, nothing keeps them apart: the higher of the two drives current into the other, be it a computer’s port or ${source.name}. Unplug ${source.name} before the USB plug goes in.`,
+        because: [
+          say`${chip.chip!.board!.sheet}: its USB plug feeds the ${chip.chip!.board!.usb!.feeds}, and nothing on it blocks`,
+        ],
+        fixes: [],
+      })
     const bare = live.find((w) => w.kind === 'no cell')
     if (bare && source)
       found.push({

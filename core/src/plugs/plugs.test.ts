@@ -270,6 +270,23 @@ describe('what is found', () => {
     expect(told(cell, programmed(3.31)).map(([id]) => id)).toEqual(['cells'])
     expect(told(cell, programmed(3.29))).toEqual([])
   })
+  test('a board whose USB plug nothing keeps apart from the source: told; one that blocks, and one alone, not', () => {
+    const on = (chip: string, source?: string) =>
+      project({ chip, source: source ?? 'adapter-5v', devices: [] })
+    const small = look(on('stick-qm32-small'))
+    // Source, USB plug: three combinations; both feed the input, and what is behind it.
+    expect(small.plugs.standings.map((s) => [s.id, s.fed.join(' ')])).toEqual([
+      ['source', 'source rail'],
+      ['board', 'source rail'],
+      ['source+board', 'source rail'],
+    ])
+    expect(told(on('stick-qm32-small'))).toEqual([['usb', 'risks', 'typical']])
+    expect(told(on('stick-mw2'))).toEqual([])
+    expect(wayOf(on('stick-mw2'), 'usb')!.stopped!.text).toMatch(/lets nothing back$/)
+    expect(told({ ...on('stick-qm32-small'), power: {} })).toEqual([])
+    // Its sheet doesn’t say.
+    expect(wayOf(on('stick-td8'), 'usb')).toBeUndefined()
+  })
   test('nothing where a header has no supply, and nothing from what feeds a single rail', () => {
     const alone = project({ chip: 'td8-08-dip', source: 'cells-2-aa', devices: [] })
     expect(told({ ...alone, build: { support: { 'programming-header': 'out' } } })).toEqual([])

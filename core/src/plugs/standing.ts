@@ -5,7 +5,7 @@ import { fittedFor, type SupportPart } from '../circuit'
 import type { Chip } from '../parts'
 import { fromTheSource, type OpenSupply, railOf, type RailId } from '../supply'
 
-export type PlugId = 'source' | 'feed' | 'charging' | 'programmer'
+export type PlugId = 'source' | 'feed' | 'charging' | 'programmer' | 'board'
 
 export interface Plug {
   id: PlugId
@@ -43,6 +43,15 @@ export const plugsOf = (
     ...(feed ? [{ id: 'feed' as const, name: feed.part.name, rail: feed.to }] : []),
     ...(charging?.from && source
       ? [{ id: 'charging' as const, name: `${charging.from.name} for charging`, rail: source.to }]
+      : []),
+    ...(chip?.board?.usb
+      ? [
+          {
+            id: 'board' as const,
+            name: `USB plug of ${chip.board.name}`,
+            rail: chip.board.usb.feeds === 'input' ? supplies.fed.source : supplies.own,
+          },
+        ]
       : []),
     ...(chip && !chip.board && programmerFeeds(support)
       ? [{ id: 'programmer' as const, name: 'programmer', rail: supplies.own }]

@@ -27,7 +27,7 @@ export interface BackWay {
   /** What keeps it from flowing; absent: nothing does. */
   stopped?: Said
   /** What it reaches and what it is: for what is made of it. */
-  kind: 'converter' | 'joined' | 'latch' | 'out' | 'in' | 'no cell'
+  kind: 'converter' | 'joined' | 'usb' | 'latch' | 'out' | 'in' | 'no cell'
   /** Of a line: its name, and the devices at its far end. */
   line?: { id: string; shifted: boolean; signal: string; devices: readonly string[]; rail: RailId }
 }
@@ -322,6 +322,24 @@ const throughLine = (ready: Ready, wire: Wire, rail: RailId): BackWay[] => {
   return ways
 }
 
+/** The board’s own USB plug beside the source: where nothing lies between, the higher drives current into the other. */
+const throughUsb = ({ supplies, chip }: Ready): BackWay[] => {
+  const board = chip.board
+  const source = supplies.sources.find((s) => s.id === 'source')
+  if (!board?.usb || !source) return []
+  return [
+    {
+      id: 'usb',
+      kind: 'usb',
+      words: say`between ${source.part.name} and the computer at the USB plug of ${board.name}`,
+      open: ({ in: ids }) => ids.includes('source') && ids.includes('board'),
+      ...(board.usb.backwards === 'blocks' && {
+        stopped: say`a diode or switch on ${board.name} lets nothing back`,
+      }),
+    },
+  ]
+}
+
 const withoutCell = ({ charging }: Ready): BackWay[] =>
   charging?.from
     ? [
@@ -347,6 +365,7 @@ export const waysBack = (ready: Ready): BackWay[] => [
   ...(ready.plan?.wires ?? []).flatMap((w) =>
     ready.supplies.rails.flatMap((r) => throughLine(ready, w, r.id)),
   ),
+  ...throughUsb(ready),
   ...withoutCell(ready),
 ]
 

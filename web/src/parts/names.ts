@@ -68,6 +68,8 @@ const spelled: Record<string, string> = {
   leakage: 'leakage',
   ratedAt: 'in air of',
   insulation: 'what its insulation stands',
+  usb: 'its own USB plug',
+  feeds: 'what it feeds',
   backwards: 'from its output back to its input',
   charging: 'how it may be charged',
   saturation: 'falls in it, saturated',

@@ -38,6 +38,20 @@ export const boardSchema = object({
   logic: rated('V').required(),
   /** The library's regulator that feeds the logic rail; without it the input is the rail. */
   regulator: identifier().optional(),
+  /** What its own USB plug feeds, and whether it lets current back into the computer; absent: its sheet doesn’t say. */
+  usb: object({
+    feeds: string()
+      .strict(true)
+      .oneOf(['input', 'rail'] as const)
+      .required(),
+    backwards: string()
+      .strict(true)
+      .oneOf(['blocks', 'conducts'] as const)
+      .required(),
+  })
+    .exact()
+    .default(undefined)
+    .optional(),
   clock: object({ source: identifier(), frequency: quantity('Hz').required(), part: identifier().optional() })
     .exact()
     .default(undefined)

@@ -71,7 +71,7 @@ export const Plugged = () => {
           </ul>
         </Fold>
       )}
-      {analysis.chip.chip?.board && (
+      {analysis.chip.chip?.board && !analysis.chip.chip.board.usb && (
         <p className="faint">
           What the own plug of {analysis.chip.chip.board.name} feeds, its file doesn’t say: it is not among
           these.
