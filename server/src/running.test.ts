@@ -51,13 +51,13 @@ test('says an address that answers, with the samples in it once; stops, and answ
   const running = await startServer(c)
   expect(running.address).toMatch(/^http:\/\/127\.0\.0\.1:\d+$/)
   const health = await (await fetch(`${running.address}/api/health`)).json()
-  expect(health).toMatchObject({ status: 'ok', projects: 4, version: expect.any(String) as string })
+  expect(health).toMatchObject({ status: 'ok', projects: 5, version: expect.any(String) as string })
   await running.stop()
   await expect(fetch(`${running.address}/api/health`)).rejects.toThrow()
   // The samples are there once, however often it starts.
   const again = await startServer(c)
   const listed = (await (await fetch(`${again.address}/api/projects`)).json()) as { id: string }[]
-  expect(listed).toHaveLength(4)
+  expect(listed).toHaveLength(5)
   await again.stop()
 }, 30_000)
 
