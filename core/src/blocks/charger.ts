@@ -1,10 +1,11 @@
-import { preferred, type SupportPart, twoLegs } from '../circuit'
-import { type ChargingPlan, planCharging, setKey } from '../charging'
-import { careful, everyStance, supportChoice } from '../design'
+import { type SupportPart, twoLegs } from '../circuit'
+import { planCharging, setKey } from '../charging'
+import { everyStance, supportChoice } from '../design'
 import { fromPart, type Said, say } from '../findings'
 import type { Charger } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
+import { askedCapacitor } from './asked-capacitor'
 import type { BlockContext, StepContext, SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { sourceTerminal } from './entry'
@@ -23,49 +24,6 @@ declare module '../circuit/support' {
 const [inNet, setNet] = ['VCHARGE', 'CHARGE_SET']
 
 const planIn = ({ design, library, stock }: BlockContext) => planCharging({ design, library, stock })
-
-/** From here on electrolytics, farads: ceramics for leads end there. */
-const large = 1e-6
-
-const capacitor = (
-  { charger }: ChargingPlan,
-  field: 'inputCapacitor' | 'outputCapacitor',
-  net: string,
-  { stock, design }: BlockContext,
-): SupportPart[] => {
-  const least = charger[field]
-  const series = least >= large ? stock.electrolytics : stock.ceramics
-  if (!series) return []
-  const value = preferred(series, least / (1 - series.tolerance), 'up')
-  const [side, key] = field === 'inputCapacitor' ? ['input', 'charger-in'] : ['output', 'charger-out']
-  return [
-    {
-      key: key,
-      role: 'charger capacitor',
-      name: `capacitor at the charger’s ${side}`,
-      part: series,
-      value,
-      legs: [
-        { name: least >= large ? '+' : '1', net },
-        { name: least >= large ? '−' : '2', net: 'GND' },
-      ],
-      why: `${charger.name} asks for at least ${formatQuantity(least, 'F')} there`,
-      worked: [],
-      ...supportChoice(design, key, careful),
-      risk: {
-        severity: 'risks',
-        grade: 'outside the sheet',
-        ...say`The charger may oscillate with less than ${formatQuantity(least, 'F')} at its ${side}.`,
-        facts: [
-          {
-            ...say`${charger.sheet}: at least ${formatQuantity(least, 'F')}`,
-            origin: { kind: 'part', part: charger.id, name: charger.name, field, sheet: charger.sheet },
-          },
-        ],
-      },
-    },
-  ]
-}
 
 const parts = (context: BlockContext): SupportPart[] => {
   const plan = planIn(context)
@@ -138,8 +96,25 @@ const parts = (context: BlockContext): SupportPart[] => {
       worked: [current],
       ...needed(setKey, say`Without it the charger gives nothing.`),
     },
-    ...capacitor(plan, 'inputCapacitor', inNet, context),
-    ...capacitor(plan, 'outputCapacitor', cellNet, context),
+    ...(['input', 'output'] as const).flatMap((side) => {
+      const [field, net] =
+        side === 'input' ? (['inputCapacitor', inNet] as const) : (['outputCapacitor', cellNet] as const)
+      const least = charger[field]
+      return askedCapacitor(
+        charger,
+        {
+          key: side === 'input' ? 'charger-in' : 'charger-out',
+          role: 'charger capacitor',
+          name: `capacitor at the charger’s ${side}`,
+          net,
+          least,
+          evenWeakest: true,
+          field,
+          risk: say`The charger may oscillate with less than ${formatQuantity(least, 'F')} at its ${side}.`,
+        },
+        context,
+      )
+    }),
   ]
 }
 

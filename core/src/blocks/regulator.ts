@@ -1,9 +1,8 @@
-import { preferred, type SupportPart } from '../circuit'
-import { careful, everyStance, supportChoice } from '../design'
-import { fromPart, type Said, say } from '../findings'
+import { everyStance, supportChoice } from '../design'
+import { say } from '../findings'
 import type { Regulator } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
-import { asStated } from '../sums'
+import { askedCapacitor, type AskedFor } from './asked-capacitor'
 import type { LoadedContext, Undrawn } from './block'
 
 declare module '../circuit/support' {
@@ -38,72 +37,6 @@ const itself = (reg: Regulator, { design, power }: LoadedContext): Undrawn => {
   }
 }
 
-/** A capacitor that its sheet asks for. */
-interface AskedFor {
-  key: string
-  role: SupportPart['role']
-  name: string
-  net: string
-  /** Farads, at least. */
-  least: number
-  field: string
-  source?: string
-  risk: Said
-}
-
-/** From here on electrolytics, farads: ceramics for leads end there. */
-const large = 1e-6
-
-const capacitor = (reg: Regulator, of: AskedFor, { design, stock }: LoadedContext): Undrawn[] => {
-  const { key, role, name, net, least, field, source, risk } = of
-  const polar = least >= large
-  const series = polar ? stock.electrolytics : stock.ceramics
-  if (!series) return []
-  const value = preferred(series, least, 'up')
-  return [
-    {
-      key,
-      role,
-      name,
-      part: series,
-      value,
-      legs: [
-        { name: polar ? '+' : '1', net },
-        { name: polar ? '−' : '2', net: 'GND' },
-      ],
-      why: `${reg.name} asks for at least ${formatQuantity(least, 'F')} there`,
-      worked: [
-        asStated(
-          name,
-          'C',
-          'F',
-          fromPart(
-            'C_sheet',
-            'least capacitor',
-            reg,
-            field,
-            { min: least, kind: 'recommended', source },
-            'F',
-          ),
-          `Fitted is the next preferred value, ${formatQuantity(value.value, 'F')}.`,
-        ),
-      ],
-      ...supportChoice(design, key, careful),
-      risk: {
-        severity: 'risks',
-        grade: 'outside the sheet',
-        ...risk,
-        facts: [
-          {
-            ...say`${reg.sheet}, ${source ?? 'application'}: at least ${formatQuantity(least, 'F')}`,
-            origin: { kind: 'part', part: reg.id, name: reg.name, field, sheet: reg.sheet, place: source },
-          },
-        ],
-      },
-    },
-  ]
-}
-
 /** The regulator itself and the two capacitors its sheet asks for. */
 export const regulator = (context: LoadedContext): Undrawn[] => {
   const reg = context.power.regulator
@@ -130,5 +63,5 @@ export const regulator = (context: LoadedContext): Undrawn[] => {
       risk: say`Its output may ring or oscillate with less than ${formatQuantity(output.capacitance, 'F')}.`,
     },
   ]
-  return [itself(reg, context), ...asked.flatMap((of) => capacitor(reg, of, context))]
+  return [itself(reg, context), ...asked.flatMap((of) => askedCapacitor(reg, of, context))]
 }

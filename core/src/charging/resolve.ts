@@ -1,7 +1,7 @@
 // What becomes of a cell that is charged on the board: how long it takes, how warm the charger gets, whether it ever ends.
 
-import { fromDecision, fromPart, type Stages, type Worked, type WorkedInput } from '../findings'
-import { asStated, asVariable, dimensionOf, greatest, logarithm, number, sum } from '../sums'
+import { fromPart, type Stages, type Worked, type WorkedInput } from '../findings'
+import { asStated, asVariable, dimensionOf, greatest, junctionOf, logarithm, number, sum } from '../sums'
 import type { ChargingPlan } from './plan'
 
 export interface ChargingResult extends ChargingPlan {
@@ -82,7 +82,8 @@ export const resolveCharging = (
       { V_from, V_cell: fromPart('V_cell', cell.name, cell, 'voltage', cell.voltage, 'V'), I_charge: I },
       (i) => greatest(number(0, dimensionOf('V')), i.V_from.minus(i.V_cell)).times(i.I_charge),
     )
-  const theta = charger.package.thermalResistance
+  const junction =
+    heat && junctionOf(`Junction of ${charger.name}`, charger, design.needs.limits.ambient, heat)
   return {
     ...plan,
     voltage,
@@ -145,17 +146,6 @@ export const resolveCharging = (
       ),
     }),
     ...(heat && { heat }),
-    ...(heat &&
-      theta && {
-        junction: sum(
-          { label: `Junction of ${charger.name}`, symbol: 'T_J', unit: '°C', counts: 'max' },
-          {
-            T_A: fromDecision('T_A', 'ambient', design.needs.limits.ambient, '°C', 'set on the Needs page'),
-            P: heat,
-            θ_JA: fromPart('θ_JA', 'junction to ambient', charger, 'package.thermalResistance', theta, 'K/W'),
-          },
-          (i) => i.T_A.plus(i.P.times(i.θ_JA)),
-        ),
-      }),
+    ...(junction && { junction }),
   }
 }

@@ -18,6 +18,7 @@ import {
   asVariable,
   dimensionOf,
   greatest,
+  junctionOf,
   logarithm,
   number,
   sum,
@@ -247,7 +248,7 @@ export const resolveLatch = (
     sum({ label: 'Heat in the latch', symbol: 'P', unit: 'W', counts: 'max' }, given, (i) =>
       i.I.times(i.I).times(i.R_DS),
     )
-  const theta = pass.package.thermalResistance
+  const junction = heat && junctionOf(`Junction of ${pass.name}`, pass, design.needs.limits.ambient, heat)
   const C = gateCapacitances(plan)
   const toGround = (i: Record<string, Term>) => (i.C_pull ? i.C_stray!.plus(i.C_pull) : i.C_stray!)
   const all = (i: Record<string, Term>) => i.C_iss!.plus(toGround(i))
@@ -276,18 +277,7 @@ export const resolveLatch = (
       ),
     }),
     ...(heat && { heat }),
-    ...(heat &&
-      theta && {
-        junction: sum(
-          { label: `Junction of ${pass.name}`, symbol: 'T_J', unit: '°C', counts: 'max' },
-          {
-            T_A: fromDecision('T_A', 'ambient', design.needs.limits.ambient, '°C', 'set on the Needs page'),
-            P: heat,
-            θ_JA: fromPart('θ_JA', 'junction to ambient', pass, 'package.thermalResistance', theta, 'K/W'),
-          },
-          (i) => i.T_A.plus(i.P.times(i.θ_JA)),
-        ),
-      }),
+    ...(junction && { junction }),
     ...keyLevel(plan, support, chip, rail),
     ...times,
     release: sum(

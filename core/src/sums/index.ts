@@ -1,5 +1,6 @@
 export * from './sum'
 export * from './read-curve'
+export { junctionOf } from './junction'
 export { UnitError } from './term'
 export {
   exponential,

@@ -1,10 +1,10 @@
 // What a switching transistor gets from its leg, and how warm that makes it.
 
-import { fromDecision, fromPart, type Worked } from '../findings'
+import { fromPart, type Worked } from '../findings'
 import type { Wire } from '../legs'
 import { chipDrives } from '../levels'
 import type { Chip, Rated, Transistor } from '../parts'
-import { readCurve, sum } from '../sums'
+import { junctionOf, readCurve, sum } from '../sums'
 
 /** What a switching transistor gets and makes of it. */
 export interface SwitchOnLeg {
@@ -59,28 +59,10 @@ export const switchOnLeg = (
     { I_load, R_DS: channel },
     (i) => i.I_load.times(i.I_load).times(i.R_DS),
   )
-  const { thermalResistance } = transistor.package
   return {
     drive,
     channel,
     heat,
-    junction:
-      thermalResistance &&
-      sum(
-        { label: `Junction of the transistor of ${name}`, symbol: 'T_J', unit: '°C' },
-        {
-          T_A: fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page'),
-          P: heat,
-          θ_JA: fromPart(
-            'θ_JA',
-            'junction to ambient',
-            transistor,
-            'package.thermalResistance',
-            thermalResistance,
-            'K/W',
-          ),
-        },
-        (i) => i.T_A.plus(i.P.times(i.θ_JA)),
-      ),
+    junction: junctionOf(`Junction of the transistor of ${name}`, transistor, ambient, heat),
   }
 }
