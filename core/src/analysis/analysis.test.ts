@@ -229,6 +229,7 @@ const proposed: Record<string, string[]> = {
   ],
   'source too weak': [
     'Feed it from 5 V adapter, 2 A (5 V), without a regulator',
+    'Feed it from 5 V adapter, small plug (5 V), without a regulator',
     'Feed it from 5 V adapter, 4 A (5 V), without a regulator',
     'Do without Servo',
   ],
@@ -389,7 +390,9 @@ test('every check has been seen firing here', () => {
     'power.latch-turns-on',
     'power.latch-stays-off',
     // in plugs/plugs.test.ts
+    'power.plug-fits',
     'power.back-feed',
+    'power.programmer-voltage',
   ])
 })
 

@@ -9,7 +9,7 @@ import { askedCapacitor } from './asked-capacitor'
 import type { BlockContext, StepContext, SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { sourceTerminal } from './entry'
-import { jackOf } from './jack'
+import { jackLegs, jackOf } from './jack'
 import { type BoardPart, bridge, volts } from './step'
 
 declare module '../circuit/support' {
@@ -56,10 +56,7 @@ const parts = (context: BlockContext): SupportPart[] => {
             role: 'charge entry' as const,
             name: `jack for charging, ${from.name}`,
             part: jack,
-            legs: [
-              { name: '+', net: inNet },
-              { name: '−', net: 'GND' },
-            ],
+            legs: jackLegs(jack, from, inNet),
             why: `${from.plug}, ${from.polarity}; its plus goes to the charger alone`,
             worked: [],
             ...needed('charger-entry', say`Nothing brings ${from.name} to the charger.`),

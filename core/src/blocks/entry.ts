@@ -2,7 +2,7 @@ import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
 import type { OpenSupply } from '../supply'
 import { type LoadedContext, sourceNet, type Undrawn } from './block'
-import { jackOf } from './jack'
+import { jackLegs, jackOf } from './jack'
 import { latchNet } from './latch'
 
 declare module '../circuit/support' {
@@ -26,10 +26,7 @@ export const entry = ({ power, design, library, supplies }: LoadedContext): Undr
       role: 'entry',
       name: `jack for ${power.source.name}`,
       part: jack,
-      legs: [
-        { name: '+', net: sourceTerminal(supplies) },
-        { name: '−', net: 'GND' },
-      ],
+      legs: jackLegs(jack, power.source, sourceTerminal(supplies)),
       why: `${power.source.plug}, ${power.source.polarity}`,
       worked: [],
       ...supportChoice(design, 'entry', everyStance),

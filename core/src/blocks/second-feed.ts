@@ -3,7 +3,7 @@ import { everyStance, supportChoice } from '../design'
 import { voltageFor } from '../supply'
 import type { SupportBlock } from './block'
 import { sourceCautions } from './cautions'
-import { jackOf } from './jack'
+import { jackLegs, jackOf } from './jack'
 import { apart, volts } from './step'
 
 declare module '../circuit/support' {
@@ -26,10 +26,7 @@ export const secondFeed: SupportBlock = {
         role: 'feed entry',
         name: `jack for the second feed, ${source.name}`,
         part: jack,
-        legs: [
-          { name: '+', net: 'VFEED' },
-          { name: '−', net: 'GND' },
-        ],
+        legs: jackLegs(jack, source, 'VFEED'),
         why: `${source.plug}, ${source.polarity}; its ground must be joined to the board’s, its plus to nothing of the board`,
         worked: [],
         ...supportChoice(design, 'feed', everyStance),

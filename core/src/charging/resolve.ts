@@ -1,6 +1,6 @@
 // What becomes of a cell that is charged on the board: how long it takes, how warm the charger gets, whether it ever ends.
 
-import { fromPart, type Stages, type Worked, type WorkedInput } from '../findings'
+import { assumedIn, type Assumption, fromPart, type Stages, type Worked, type WorkedInput } from '../findings'
 import { asStated, asVariable, dimensionOf, greatest, junctionOf, logarithm, number, sum } from '../sums'
 import type { ChargingPlan } from './plan'
 
@@ -22,6 +22,8 @@ export interface ChargingResult extends ChargingPlan {
   /** W in the charger, and its junction, °C. */
   heat?: Worked
   junction?: Worked
+  /** What all that stands on and no sheet states. */
+  assumed: Assumption[]
 }
 
 /**
@@ -84,7 +86,7 @@ export const resolveCharging = (
     )
   const junction =
     heat && junctionOf(`Junction of ${charger.name}`, charger, design.needs.limits.ambient, heat)
-  return {
+  const found: Omit<ChargingResult, 'assumed'> = {
     ...plan,
     voltage,
     ends: sum(
@@ -148,4 +150,6 @@ export const resolveCharging = (
     ...(heat && { heat }),
     ...(junction && { junction }),
   }
+  const { ends, back, time, input, room } = found
+  return { ...found, assumed: assumedIn([current, ends, back, time, input, room, heat, junction]) }
 }

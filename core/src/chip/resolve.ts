@@ -6,6 +6,7 @@ import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { byPrice, type Chip, findPart, type Library } from '../parts'
 import { type Carrier, carriers } from '../carrier'
+import { againstPlug } from '../supply'
 import { isPlanned, type Plan, type PlanStatus } from '../legs'
 import { legsLeft, planPins, takenPins } from '../planner'
 import { type Patience, share } from '../patience'
@@ -51,11 +52,16 @@ const supplyObjections = (chip: Chip, { design, library, rail }: Judged): string
   const input = chip.board && fullRange(chip.board.input)
   const given = source && fullRange(source.voltage)
   if (input && given)
-    return given.min < input.min || given.max > input.max
-      ? [
-          `its input takes ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}, and ${source.name} gives ${formatQuantity(given.typ, 'V', 3)}`,
-        ]
-      : []
+    return [
+      ...(given.min < input.min || given.max > input.max
+        ? [
+            `its input takes ${formatQuantity(input.min, 'V')} to ${formatQuantity(input.max, 'V')}, and ${source.name} gives ${formatQuantity(given.typ, 'V', 3)}`,
+          ]
+        : []),
+      ...againstPlug(source, chip.board, library).map(
+        (s) => `${source.name} doesn’t suit its jack: ${s.text}`,
+      ),
+    ]
   return !chip.board && rail && (rail.value.min < supply.min || rail.value.max > supply.max)
     ? [
         `it runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}, and the rail is ${formatQuantity(rail.value.typ, 'V', 3)}`,

@@ -37,6 +37,11 @@ test('every part that a project names is kept, and every part that those speak o
   expect(kept).toEqual(expect.arrayContaining(['led-red', 'nfet-small', 'diode-small']))
   expect(kept).not.toContain('led-white')
   expect(withFactsKept(timer, library)).toBe(timer)
+  // What charges its cell and from where, and what switches a load in the place of what its file proposes.
+  const door = applyEdits(demo('coop-door'), [
+    { kind: 'setTransistor', id: 'd1', signal: 'drive', part: 'nfet-low', name: '' },
+  ])
+  expect(partsNamed(door)).toEqual(expect.arrayContaining(['bc42-sparing', 'usb-port', 'nfet-low']))
   // What its lead is made of.
   expect(partsNamed(demo('signal-cabin'))).toEqual(
     expect.arrayContaining(['wire-1-5', 'terminal-screw', 'fuse-4', 'adapter-5v-heavy']),

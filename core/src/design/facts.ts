@@ -8,7 +8,7 @@ import type { Design } from './types'
 export const partsNamed = (design: Design): string[] => {
   const { needs, chip, power } = design
   const ids = [
-    ...needs.devices.map((d) => d.part),
+    ...needs.devices.flatMap((d) => [d.part, ...Object.values(d.transistors ?? {})]),
     chip.part,
     ...(chip.also ?? []),
     chip.clock?.part,
@@ -17,6 +17,8 @@ export const partsNamed = (design: Design): string[] => {
     power.feed,
     power.latch?.pass,
     power.latch?.diode,
+    power.charging?.charger,
+    power.charging?.from,
     ...[power.lead, power.feedLead].flatMap((l) => [l?.wire, l?.joint, l?.fuse]),
   ]
   return [...new Set(ids.filter((id) => id !== undefined))]

@@ -43,9 +43,12 @@ export const originText = (origin: Origin): string => {
   }
 }
 
-/** What these numbers, and those that they are made of, stand on that no sheet states; each once. */
-export const assumedIn = (numbers: readonly Worked[]): WorkedInput[] => {
-  const found = new Map<string, WorkedInput>()
+/** A value that a number stands on and no sheet states. */
+export type Assumption = Pick<WorkedInput, 'label' | 'value' | 'unit'>
+
+/** What these numbers, and those that they are made of, stand on that no sheet states; each once. Those that are absent count for nothing. */
+export const assumedIn = (numbers: readonly (Worked | undefined)[]): Assumption[] => {
+  const found = new Map<string, Assumption>()
   const look = (of: Worked): void => {
     for (const input of of.inputs) {
       const { origin } = input
@@ -54,10 +57,10 @@ export const assumedIn = (numbers: readonly Worked[]): WorkedInput[] => {
         (origin.kind === 'part' && origin.limit === 'assumed') ||
         (origin.kind === 'rule' && origin.source.startsWith('assumed'))
       )
-        found.set(input.label, input)
+        found.set(input.label, { label: input.label, value: input.value, unit: input.unit })
     }
   }
-  numbers.forEach(look)
+  numbers.forEach((n) => n && look(n))
   return [...found.values()]
 }
 

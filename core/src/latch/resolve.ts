@@ -3,6 +3,7 @@
 import { fittedCapacitors, fittedFor, fittedResistor, type SupportPart } from '../circuit'
 import {
   assumedIn,
+  type Assumption,
   fromDecision,
   fromPart,
   fromRule,
@@ -64,7 +65,7 @@ export interface LatchResult extends LatchPlan {
   /** Through the resistor while it is on, A. */
   holding: Worked
   /** What all that stands on and no sheet states. */
-  assumed: Pick<WorkedInput, 'label' | 'value' | 'unit'>[]
+  assumed: Assumption[]
 }
 
 /** From the first line of the program to the one that holds: a few settings before it, at most, s. */
@@ -323,11 +324,7 @@ export const resolveLatch = (
   const numbers = [pressed, held, off, press, release, blink, standby, largest, low, fall]
   return {
     ...found,
-    assumed: assumedIn(numbers.filter((n) => n !== undefined)).map(({ label, value, unit }) => ({
-      label,
-      value,
-      unit,
-    })),
+    assumed: assumedIn(numbers),
   }
 }
 

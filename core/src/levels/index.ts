@@ -1,4 +1,5 @@
 export type { FittingContext } from './context'
+export { programmerGives } from './programmer'
 export { referenceOf } from './reference'
 export {
   farNet,

@@ -21,6 +21,7 @@ import {
 import type { Wire } from '../legs'
 import type { FittingContext } from './context'
 import { busLow, chipDrives, chipStands, deviceDrives, type End, thresholdOf } from './sides'
+import { programmerGives } from './programmer'
 import { converterRange, type Divider, highestOf } from './verdict'
 
 /** A voltage whose value counts, and not only whether it is high or low. */
@@ -397,11 +398,12 @@ const alone: Maker = (wire, end, { chip, stock, rail, supplies }) => {
       symbol: 'R',
       unit: 'Ω',
       counts: 'max',
-      note: 'With either side off, the other’s voltage less a diode’s is across it. Fitted is the next preferred value above the greatest.',
+      note: 'With either side off, the other’s voltage less a diode’s is across it; a programmer may feed the chip’s side. Fitted is the next preferred value above the greatest.',
     },
     {
       V_DD: rail,
       V_far: supply,
+      V_prog: programmerGives(chip, rail),
       V_F: fromRule(
         'V_F',
         'falls in an input’s diode at least',
@@ -417,7 +419,7 @@ const alone: Maker = (wire, end, { chip, stock, rail, supplies }) => {
         'usual, where no sheet says more',
       ),
     },
-    (i) => greatest(i.V_DD, i.V_far).minus(i.V_F).over(i.I_safe),
+    (i) => greatest(i.V_DD, i.V_far, i.V_prog).minus(i.V_F).over(i.I_safe),
   )
   const value = preferred(stock.resistors, needed.value.max / (1 - stock.resistors.tolerance), 'up')
   return {

@@ -85,6 +85,27 @@ test('chosen by hand it is fitted, judged, and mended by what is offered', () =>
   expect(back).toEqual(door())
 })
 
+test('one that isn’t there, and a bipolar one, are told: nothing switches the motor', () => {
+  for (const [part, words] of [
+    [
+      'gone',
+      /^The transistor of Door motor is “gone”, which is not in the library: nothing switches Door motor\.$/,
+    ],
+    ['npn-strong', /^strong NPN transistor can’t switch Door motor as it is fitted here/],
+    ['pfet-low', /n-channel MOSFET, its gate on the leg\.$/],
+  ] as const) {
+    const design = by(part)(door())
+    const before = look(design)
+    const found = before.findings.filter((f) => f.check === 'pins.switch-rating')
+    expect(found.map((f) => [f.id, f.severity, f.grade])).toEqual([
+      ['pins.switch-rating:none:d1.1.drive', 'stops', 'impossible'],
+    ])
+    expect(found[0]!.text).toMatch(words)
+    const { offers } = offersFor(before, library, found[0]!)
+    expect(offers.length).toBeGreaterThan(0)
+  }
+})
+
 test('a project without such loads ranks nothing', () => {
   const d = door()
   expect(

@@ -11,13 +11,21 @@ import { safeResistor } from './ways'
 type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.back-feed:${what}`
 
-/** “USB port in; programmer out”. */
+/** “With USB port in, and programmer unplugged”. */
 const standingWords = ({ plugs, standings }: PlugsResult, { standings: ids }: Way): Said => {
   const standing = standings.find((s) => s.id === ids[0])!
-  const names = (there: boolean) =>
-    plugs.filter((p) => standing.in.includes(p.id) === there).map((p) => p.name)
-  const out = names(false)
-  return say`With ${names(true).join(' and ')} in${standing.off ? ', switched off' : ''}${out.length > 0 ? `, and ${out.join(' and ')} out` : ''}`
+  const names = (there: boolean, cells?: boolean) =>
+    plugs
+      .filter((p) => standing.in.includes(p.id) === there && (cells === undefined || !!p.cells === cells))
+      .map((p) => p.name)
+      .join(' and ')
+  const out = [
+    [names(false, false), 'unplugged'],
+    [names(false, true), 'taken out'],
+  ]
+    .filter(([which]) => which)
+    .map((words) => words.join(' '))
+  return say`With ${names(true)} in${standing.off ? ', switched off' : ''}${out.length > 0 ? `, and ${out.join(' and ')}` : ''}`
 }
 
 export const backFeed: Check = {
@@ -36,7 +44,6 @@ export const backFeed: Check = {
           .sort((a, b) => b.current!.value.max - a.current!.value.max)
         const [worst] = lines
         const most = worst!.current!
-        const V = power.supplies.open[direction === 'out' ? power.supplies.own : rail]!
         const devices = [...new Set(lines.flatMap((w) => w.line!.devices))].join(', ')
         const there = needs.instances.filter((i) => railFor(power.supplies, i.need).id === rail)
         const fixes = [...new Set(there.map((i) => i.need))].map((need): Fix => ({
@@ -74,7 +81,7 @@ export const backFeed: Check = {
             { ...say`Up to ${amperes}, ${worst!.words}`, worked: most },
             ...(harms
               ? [
-                  say`A resistor of ${formatQuantity(safeResistor(V.value), 'Ω', 2)} or more in the line keeps it below ${formatQuantity(safeInDiode, 'A')}; or the program makes the line low first`,
+                  say`A resistor of ${formatQuantity(safeResistor(worst!.feeds!.value), 'Ω', 2)} or more in the line keeps it below ${formatQuantity(safeInDiode, 'A')}; or the program makes the line low first`,
                 ]
               : []),
           ],
@@ -119,7 +126,21 @@ export const backFeed: Check = {
               }))
           : [],
       })
-    }
+    } else if (joined && source)
+      found.push({
+        id: id('joined'),
+        severity: 'notes',
+        grade: 'typical',
+        ...say`${standingWords(result, joined)}, both feed the rail: the programmer with up to ${formatQuantity(joined.feeds!.value.max, 'V', 2)}, and the higher of the two drives current into the other. Unplug ${source.name} first, or leave the header’s supply contact open.`,
+        because: [
+          {
+            ...say`Up to ${formatQuantity(joined.feeds!.value.max, 'V', 2)} from the programmer`,
+            worked: joined.feeds!,
+          },
+          say`Nothing lies between ${source.name} and the rail`,
+        ],
+        fixes: [],
+      })
     for (const way of live.filter((w) => w.kind === 'converter')) {
       const converter = power.supplies.converters.find((c) => way.id === `converter:${c.id}`)!
       const fed = power.consumers.filter(
@@ -131,7 +152,7 @@ export const backFeed: Check = {
         id: id(way.id),
         severity: 'notes',
         grade: 'typical',
-        ...say`${standingWords(result, way)}, ${fed.map((c) => c.name).join(', ')} get up to ${formatQuantity(V.value.max, 'V', 2)} backwards through ${converter.part.name}: half fed, and out of what the programmer gives.`,
+        ...say`${standingWords(result, way)}, ${fed.map((c) => c.name).join(', ')} get up to ${formatQuantity(V.value.max, 'V', 2)} backwards through ${converter.part.name}: half fed, and out of what feeds the rail then.`,
         because: [
           say`${converter.part.sheet} doesn’t say that it blocks: its transistor has a diode from output to input`,
           { ...say`That leaves ${formatQuantity(V.value.max, 'V', 2)}`, worked: V },

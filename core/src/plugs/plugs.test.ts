@@ -5,9 +5,9 @@ import fc from 'fast-check'
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { deep, firstSeed } from '../../test/share'
-import { analyse, offersFor } from '../analysis'
+import { analyse, offersFor, sourcesOf } from '../analysis'
 import { applyEdits, type Design } from '../design'
-import type { Chip, Library } from '../parts'
+import type { Chip, Device, Library, Source } from '../parts'
 import { steps } from '../patience'
 
 const library = shippedLibrary()
@@ -71,7 +71,9 @@ describe('currents', () => {
     const rail = power.rail!.value
     expect(way.standings).toEqual(['source', 'programmer', 'source+programmer'])
     // 100 mV / 5 mA = 20 Ω, 28 Ω, 220 mV / 5 mA = 44 Ω; 0.3, 0.6 and 0.9 V.
-    expect(way.current!.value.max).toBeCloseTo((rail.max - 0.3) / 20, 6)
+    // A programmer may feed 5.5 V, the regulator no more than 5.1 V.
+    expect(rail.max).toBeLessThan(5.5)
+    expect(way.current!.value.max).toBeCloseTo((5.5 - 0.3) / 20, 6)
     expect(way.current!.value.typ).toBeCloseTo((rail.typ - 0.6) / 28, 6)
     expect(way.current!.value.min).toBeCloseTo((rail.min - 0.9) / 44, 6)
   })
@@ -161,21 +163,21 @@ describe('currents', () => {
 })
 
 describe('what is found', () => {
-  test('a servo fed apart: 240 mA where 1 mA is safe; offered is the rail', () => {
+  test('a servo fed apart: 260 mA where 1 mA is safe; offered is the rail', () => {
     const before = look(fedApart())
     const found = before.findings.find((f) => f.id === 'power.back-feed:out:feed')!
     expect([found.severity, found.grade]).toEqual(['risks', 'typical'])
     expect(found.text).toMatch(
-      /^With .*9 V.* in, and .*5 V.* and programmer out, the chip feeds Servo through its leg: up to 2\d\d\smA/,
+      /^With .*9 V.* in, and .*5 V.* and programmer unplugged, the chip feeds Servo through its leg: up to 2\d\d\smA/,
     )
-    // (5.1 − 0.3) V / 1 mA.
-    expect(found.because.at(-1)!.text).toMatch(/^A resistor of 4\.[5-9]\skΩ or more in the line/)
+    // (5.5 − 0.3) V / 1 mA.
+    expect(found.because.at(-1)!.text).toMatch(/^A resistor of 5\.2\skΩ or more in the line/)
     // The rail of 100 mA doesn’t carry it; a resistor helps.
     const { offers } = offersFor(before, library, found)
     expect(offers.map((o) => o.fix.label)).toEqual(['A resistor in the line'])
     expect(told(fedApart({ devices: [['servo-small', 'Servo']] }))).toEqual([])
     const after = look(applyEdits(fedApart(), offers[0]!.fix.edits))
-    // 5.1 V and more less 0.3 V make 4.8 kΩ and more, a twentieth more 5.1 kΩ: 5.6 kΩ; and less than a milliampere flows.
+    // 5.2 kΩ, a twentieth more 5.47 kΩ: 5.6 kΩ; and less than a milliampere flows, whoever feeds the rail.
     const fitted = after.build.support.find((s) => s.role === 'shift series')!
     expect([fitted.value!.marking, fitted.legs.map((l) => l.net.includes('FAR'))]).toEqual([
       '5k6',
@@ -290,6 +292,163 @@ describe('what is found', () => {
   test('nothing where a header has no supply, and nothing from what feeds a single rail', () => {
     const alone = project({ chip: 'td8-08-dip', source: 'cells-2-aa', devices: [] })
     expect(told({ ...alone, build: { support: { 'programming-header': 'out' } } })).toEqual([])
-    expect(told(project({ chip: 'td8-08-dip', source: 'usb-port', devices: [] }))).toEqual([])
+    // A port straight on the rail, and a programmer of 5.5 V: two that feed it.
+    const port = project({ chip: 'td8-08-dip', source: 'usb-port', devices: [] })
+    expect(told(port)).toEqual([['joined', 'notes', 'typical']])
+    expect(told({ ...port, build: { support: { 'programming-header': 'out' } } })).toEqual([])
+  })
+})
+
+describe('a programmer’s voltage on what hangs on the rail', () => {
+  const at33 = (devices: string[], more: Partial<Parameters<typeof project>[0]> = {}) =>
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-9v',
+      regulator: 'bl33-low',
+      devices: devices.map((d) => [d, d]),
+      ...more,
+    })
+  const found = (d: Design, of: Library = library) =>
+    look(d, of).findings.filter((f) => f.check === 'power.programmer-voltage')
+  const withTop = (id: string, volts: number): Library => {
+    const part = structuredClone(library.parts[id]) as Device
+    part.supplyAbsolute!.max = volts
+    return { parts: { ...library.parts, [id]: part } }
+  }
+  // The header of this chip may give 2.7 V to 5.5 V (its sheet, section 19).
+  test('5.5 V on a sensor that breaks from 3.6 V, and on one whose sheet says only what it runs on', () => {
+    const all = found(at33(['distance-two-wire', 'tilt-sensor', 'motion-two-wire']))
+    expect(all.map((f) => [f.id, f.severity, f.grade])).toEqual([
+      ['power.programmer-voltage:d1', 'risks', 'outside the sheet'],
+      ['power.programmer-voltage:d2', 'risks', 'outside the sheet'],
+    ])
+    expect(all.map((f) => f.text.replace(/\s/g, ' '))).toEqual([
+      'A programmer may feed the rail with up to 5.5 V; distance-two-wire breaks from 3.6 V. Set it to 3.5 V or less, or leave the header’s supply contact open and feed the board from its own source.',
+      'A programmer may feed the rail with up to 5.5 V; tilt-sensor runs on 3.6 V at the most, and no sheet says what it stands. Set it to that or less, or leave the header’s supply contact open and feed the board from its own source.',
+    ])
+  })
+  test('from just above what it stands, and nothing where no programmer feeds it', () => {
+    const one = at33(['distance-two-wire'])
+    expect(found(one, withTop('distance-two-wire', 5.49))).toHaveLength(1)
+    expect(found(one, withTop('distance-two-wire', 5.5))).toEqual([])
+    expect(found({ ...one, build: { support: { 'programming-header': 'out' } } })).toEqual([])
+    // A chip of 3.6 V is not programmed with more.
+    expect(found(at33(['pressure-two-wire'], { chip: 'qm32-48' }))).toEqual([])
+    // On a feed of its own no programmer feeds it.
+    expect(
+      found(
+        at33([], { feed: 'cells-2-aa', devices: [['distance-two-wire', 'D', undefined, { fedBy: 'feed' }]] }),
+      ),
+    ).toEqual([])
+  })
+})
+
+describe('plugs and jacks', () => {
+  const found = (d: Design, of: Library = library) =>
+    look(d, of)
+      .findings.filter((f) => f.check === 'power.plug-fits')
+      .map((f) => [f.id.replace('power.plug-fits:', ''), f.severity, f.text.replace(/\s/g, ' ')] as const)
+  const kinds = (d: Design, of?: Library) => found(d, of).map(([id, severity]) => [id, severity])
+  const on = (source: string, chip = 'trestle-plain') => project({ chip, source, devices: [] })
+  /** The adapter of 9 V with another plug. */
+  const plug = (outer: number, bore: number): Library => {
+    const part = structuredClone(library.parts['adapter-9v']) as Source
+    part.barrel = { outer: outer * 1e-3, bore: bore * 1e-3 }
+    return { parts: { ...library.parts, 'adapter-9v': part } }
+  }
+
+  test('an adapter with its minus in the centre, on a board whose jack wants plus there', () => {
+    expect(found(on('adapter-9v'))).toEqual([])
+    const all = found(on('adapter-9v-stage'))
+    expect(all).toEqual([
+      [
+        'reversed:source',
+        'stops',
+        '9 V stage adapter feeds Trestle plain the wrong way round: it is centre negative, and the board’s jack centre positive. That puts −9.4 V on its input.',
+      ],
+    ])
+    const before = look(on('adapter-9v-stage'))
+    const of = before.findings.find((f) => f.id === 'power.plug-fits:reversed:source')!
+    const { offers } = offersFor(before, library, of)
+    expect(offers[0]!.fix.label).toMatch(/^Feed it from/)
+    // None of the sources that are offered or ranked first is the wrong way round itself.
+    for (const { fix } of offers) expect(kinds(applyEdits(on('adapter-9v-stage'), fix.edits))).toEqual([])
+    const ranked = sourcesOf(before, library)
+    expect(ranked.find((r) => r.source.id === 'adapter-9v-stage')!.no.map((n) => n.text)).toContain(
+      'it is centre negative, and the board’s jack centre positive',
+    )
+  })
+  // A jack for 5.5 mm with a pin of 2.1 mm. What is sold is 1.65, 2.1 and 2.5 mm; 3.5, 4.0 and 5.5 mm.
+  test.each<[number, number, (readonly [string, string])[]]>([
+    [5.5, 2.1, []],
+    [5.5, 2.5, [['loose:source', 'risks']]],
+    [5.5, 1.65, [['shut:source', 'stops']]],
+    [6.3, 2.1, [['shut:source', 'stops']]],
+    [4.0, 2.1, [['loose:source', 'risks']]],
+    [4.0, 1.65, [['shut:source', 'stops']]],
+    [5.6, 2.0, []],
+  ])('a plug of %p × %p mm', (outer, bore, expected) => {
+    expect(kinds(on('adapter-9v'), plug(outer, bore))).toEqual(expected)
+  })
+  test('what isn’t known is said: no sizes, or no jack', () => {
+    const { barrel, ...bare } = structuredClone(library.parts['adapter-9v']) as Source
+    expect(barrel).toEqual({ outer: 5.5e-3, bore: 2.1e-3 })
+    expect(kinds(on('adapter-9v'), { parts: { ...library.parts, 'adapter-9v': bare } })).toEqual([
+      ['unknown:source', 'notes'],
+    ])
+    expect(found(on('adapter-9v', 'stick-td8'))).toEqual([
+      ['no-jack:source', 'notes', expect.stringMatching(/^Bramble stick T has no jack for a hollow plug/)],
+    ])
+    expect(found(on('usb-port', 'stick-qm32-48'))).toEqual([])
+  })
+  test('one’s own board: a jack of the plug’s size, its pin the plug’s centre; none in the library is said', () => {
+    const jack = (source: string) => {
+      const part = look(
+        project({ chip: 'td8-28-dip', source, regulator: 'bl5-low', devices: [] }),
+      ).build.support.find((s) => s.key === 'entry')!
+      return [part.part.id, ...part.legs.map((l) => `${l.name} ${l.net}`)]
+    }
+    expect(jack('adapter-9v')).toEqual(['jack-barrel', 'pin + VPLUG', 'sleeve − GND'])
+    expect(jack('adapter-12v-heavy')).toEqual(['jack-barrel-wide', 'pin + VPLUG', 'sleeve − GND'])
+    expect(jack('adapter-9v-stage')).toEqual(['jack-barrel', 'pin − GND', 'sleeve + VPLUG'])
+    const own = project({ chip: 'td8-28-dip', source: 'adapter-9v', regulator: 'bl5-low', devices: [] })
+    expect(kinds(own)).toEqual([])
+    expect(kinds(own, plug(4.0, 1.65))).toEqual([['none:source', 'stops']])
+    const without = look(own, plug(4.0, 1.65))
+    expect(without.build.support.some((s) => s.key === 'entry')).toBe(false)
+    expect(
+      sourcesOf(without, plug(4.0, 1.65))
+        .find((r) => r.source.id === 'adapter-9v')!
+        .no.map((n) => n.text),
+    ).toContain('no jack of the library takes its plug')
+  })
+  test('a plug of the other polarity: said where no diode can guard, and where one could', () => {
+    const straight = project({
+      chip: 'td8-28-dip',
+      source: 'adapter-5v',
+      devices: [
+        ['push-button', 'Go'],
+        ['gas-sensor-5v', 'Light'],
+      ],
+    })
+    expect(found(straight)).toEqual([
+      [
+        'unguarded:source',
+        'notes',
+        'Another plug that fits the jack of 5 V adapter, 2 A may be the other way round: that puts −5.2 V on TD8-28 DIP and Light, and nothing stops it. Mark the jack “5.2 V, centre positive”, and measure before it is joined.',
+      ],
+    ])
+    expect(kinds(fedApart())).toEqual([['unguarded:feed', 'notes']])
+    const guarded = project({
+      chip: 'td8-28-dip',
+      source: 'adapter-9v',
+      regulator: 'bl5-low',
+      devices: [],
+    })
+    expect(kinds(guarded)).toEqual([])
+    const left = look({ ...guarded, build: { support: { 'polarity-diode': 'out' } } }).findings
+    expect(left.map((f) => f.text.replace(/\s/g, ' '))).toContain(
+      'A plug of the other polarity puts −9 V on a board that stands −500 mV.',
+    )
   })
 })

@@ -1,3 +1,4 @@
+import type { Assumption } from '../findings'
 import type { Plug, Standing } from './standing'
 import type { BackWay } from './ways'
 
@@ -11,4 +12,8 @@ export interface PlugsResult {
   plugs: readonly Plug[]
   standings: readonly Standing[]
   ways: readonly Way[]
+  /** The lines to devices are not among the ways yet: no leg is planned. */
+  lineless: boolean
+  /** What the currents and voltages stand on and no sheet states. */
+  assumed: readonly Assumption[]
 }

@@ -1,6 +1,8 @@
-import { defineStage } from '../findings'
+import { assumedIn, defineStage } from '../findings'
 import { backFeed } from './check'
-import { type PlugsResult } from './result'
+import { plugFits } from './check-fits'
+import { programmerVoltage } from './check-voltage'
+import type { PlugsResult, Way } from './result'
 import { plugsOf, standingsOf } from './standing'
 import { waysBack } from './ways'
 
@@ -12,25 +14,38 @@ declare module '../findings/results' {
 
 export const plugsStage = defineStage({
   name: 'plugs',
-  after: ['build', 'carrier', 'charging', 'pins', 'power'],
+  after: ['build', 'carrier', 'charging', 'needs', 'pins', 'power'],
   run: ({
     build: { support },
     carrier: { chip },
     charging: { charging },
+    needs,
     pins,
     power: { supplies },
   }): PlugsResult => {
     const plugs = plugsOf(supplies, support, charging, chip)
     const standings = standingsOf(supplies, plugs)
-    const ways = chip ? waysBack({ supplies, chip, plan: pins.plan, support, charging }) : []
+    const ways = chip
+      ? waysBack({
+          supplies,
+          chip,
+          plan: pins.plan,
+          support,
+          charging,
+          programmer: plugs.some((p) => p.id === 'programmer'),
+        })
+      : []
+    const can = ways.flatMap(({ open, ...way }): Way[] => {
+      const those = standings.filter(open).map((s) => s.id)
+      return those.length > 0 ? [{ ...way, standings: those }] : []
+    })
     return {
       plugs,
       standings,
-      ways: ways.flatMap(({ open, ...way }) => {
-        const those = standings.filter(open).map((s) => s.id)
-        return those.length > 0 ? [{ ...way, standings: those }] : []
-      }),
+      ways: can,
+      lineless: !pins.plan && needs.instances.length > 0,
+      assumed: assumedIn(can.flatMap((w) => [w.current, w.voltage])),
     }
   },
-  checks: [backFeed],
+  checks: [plugFits, backFeed, programmerVoltage],
 })

@@ -13,6 +13,8 @@ export interface Plug {
   name: string
   /** The rail that it is on. */
   rail: RailId
+  /** Taken out rather than unplugged. */
+  cells?: true
 }
 
 /** Some of the plugs in, the others out; with a latch also: in, and switched off. */
@@ -39,7 +41,16 @@ export const plugsOf = (
   const source = supplies.sources.find((s) => s.id === 'source')
   const feed = supplies.sources.find((s) => s.id === 'feed')
   return [
-    ...(source ? [{ id: 'source' as const, name: source.part.name, rail: source.to }] : []),
+    ...(source
+      ? [
+          {
+            id: 'source' as const,
+            name: source.part.name,
+            rail: source.to,
+            ...(source.part.sort === 'cells' && { cells: true as const }),
+          },
+        ]
+      : []),
     ...(feed ? [{ id: 'feed' as const, name: feed.part.name, rail: feed.to }] : []),
     ...(charging?.from && source
       ? [{ id: 'charging' as const, name: `${charging.from.name} for charging`, rail: source.to }]

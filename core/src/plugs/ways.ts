@@ -4,11 +4,11 @@
 import type { ChargingResult } from '../charging'
 import { fittedFor, fittedResistor, type SupportPart } from '../circuit'
 import { fromPart, say, type Said, type Worked, type WorkedInput } from '../findings'
-import { leastInDiode, safeInDiode } from '../levels'
+import { leastInDiode, programmerGives, safeInDiode } from '../levels'
 import { attributeOf, type Plan, type Wire, type WireEnd } from '../legs'
 import type { Chip, Regulator } from '../parts'
 import { fullRange, type Range } from '../quantity'
-import { asStated, asVariable, dimensionOf, greatest, number, parallel, sum, type Term, total } from '../sums'
+import { asVariable, dimensionOf, greatest, number, parallel, sum, type Term, total } from '../sums'
 import { convertsUp, type OpenSupply, railFor, type RailId } from '../supply'
 import type { Standing } from './standing'
 
@@ -102,6 +102,8 @@ interface Ready {
   plan: Plan | undefined
   support: readonly SupportPart[]
   charging?: ChargingResult
+  /** Whether a programmer can feed the rail. */
+  programmer: boolean
 }
 
 /** What lets nothing from a converter’s output to its input; undefined where it may. */
@@ -110,21 +112,7 @@ const blocked = (part: Regulator): Said | undefined => {
   return convertsUp(part) ? say`the diode of ${part.name} lies the other way round` : undefined
 }
 
-/** What a programmer may feed: nobody says more of it than the chip’s sheet. */
-const programmerGives = (chip: Chip, rail: Worked): Worked => {
-  const { name = '', voltage } = chip.programming[0] ?? {}
-  return voltage
-    ? asStated(
-        'What a programmer may feed',
-        'V_prog',
-        'V',
-        fromPart('V_prog', name, chip, 'programming[0].voltage', voltage, 'V'),
-        'What the chip’s sheet allows while it is programmed: which programmer it is nobody has said.',
-      )
-    : rail
-}
-
-/** Open only where a programmer alone feeds the rail: all else feeds it through the converter. */
+/** Open only where a programmer alone, or a board’s USB plug, feeds the rail: all else feeds it through the converter. */
 const throughConverters = ({ supplies, chip }: Ready): BackWay[] =>
   supplies.converters.flatMap(({ id, part, from, to }): BackWay[] => {
     const rail = supplies.open[to]
@@ -223,6 +211,14 @@ const throughLine = (ready: Ready, wire: Wire, rail: RailId): BackWay[] => {
   const devices = [...new Set(far.map((e) => e.instance.name))]
   const of = (kind: WireEnd['signal']['electrical']['kind']) =>
     far.filter((e) => e.signal.electrical.kind === kind)
+  // As the rail is fed, or as a programmer may feed it.
+  const driven = ready.programmer
+    ? sum(
+        { label: 'What drives the leg', symbol: 'V_leg', unit: 'V', counts: 'max' },
+        { V_DD: own, V_prog: programmerGives(chip, own) },
+        (i) => greatest(i.V_DD, i.V_prog),
+      )
+    : own
   const { ohms, buffer, mosfet } = inLine(ready, wire)
   const line = {
     id: wire.signal.id,
@@ -256,7 +252,7 @@ const throughLine = (ready: Ready, wire: Wire, rail: RailId): BackWay[] => {
       words,
       open,
       line,
-      ...(stopped ? { stopped } : { current: intoNothing(`Through ${name}`, V, R, beside) }),
+      ...(stopped ? { stopped } : { feeds: V, current: intoNothing(`Through ${name}`, V, R, beside) }),
     })
   const shut = buffer ? say`${buffer} in the line takes nothing while its own supply is off` : undefined
   if (of('logic-input').length > 0 || (bus && pull))
@@ -264,7 +260,7 @@ const throughLine = (ready: Ready, wire: Wire, rail: RailId): BackWay[] => {
       'out',
       say`from the leg of ${name} into ${devices.join(', ')}`,
       outwards,
-      own,
+      driven,
       bus ? [pull!] : [outputOf(chip), ...ohms],
       shut ?? off('out'),
     )

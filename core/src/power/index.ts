@@ -1,6 +1,7 @@
 export { type Consumer } from './consumers'
 export { type CellsUse, cellsUse, usedByVoltage } from './cells'
 export { type Burst, burstsOf, fallLimits, usualFall } from './bursts'
+export { otherSources } from './checks/ways-out'
 export { hottestOf } from './hottest'
 export { type Charge, chargeOf, type Spent } from './charge'
 export { objections, regulate, type Objection, type Regulation } from './regulate'

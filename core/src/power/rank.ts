@@ -5,7 +5,7 @@ import { type Design, leadField, leadOwners } from '../design'
 import { say, type Stages, type Worked } from '../findings'
 import { partsOfKind, type Source } from '../parts'
 import { formatQuantity, fullRange, type Range } from '../quantity'
-import { ownVoltage, railFor, supplyOf } from '../supply'
+import { againstPlug, ownVoltage, railFor, supplyOf } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
 import { faultsInLeads, type RankedLead, rankLeads } from './leads'
@@ -168,6 +168,7 @@ export const rankSources = (asked: Asked): RankedSource[] => {
               },
             ]
           : []),
+        ...againstPlug(source, chip.chip?.board, library),
         ...unhappyWith(asked, fed, 'source'),
         ...(regulation && regulator
           ? objections(regulation, own.loaded).map((o, n) =>

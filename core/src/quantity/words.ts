@@ -26,6 +26,12 @@ export const durationWords = (seconds: number): string => {
 }
 
 /** As a sentence begins. */
+/** “A, B and C”; of more than three the first two, and how many more. */
+export const namesInWords = (names: readonly string[]): string =>
+  names.length > 3
+    ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+    : names.join(', ').replace(/, ([^,]*)$/, ' and $1')
+
 export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
 
 export const euro = (value: number): string => `€ ${value.toFixed(2)}`

@@ -48,8 +48,14 @@ export const chargingFed: Check = {
       found.push({
         id: id('nowhere'),
         severity: 'notes',
-        ...say`Nobody has said what ${charger.name} is fed from: whether that is enough, and how hot it gets, can’t be told.`,
-        because: [say`“Charged from” on the Power page is empty`],
+        ...(design.power.charging?.from
+          ? say`${charger.name} is fed from “${design.power.charging.from}”, which is not in the library: whether that is enough, and how hot it gets, can’t be told.`
+          : say`Nobody has said what ${charger.name} is fed from: whether that is enough, and how hot it gets, can’t be told.`),
+        because: [
+          design.power.charging?.from
+            ? say`A part that was there when the project was planned is gone from the library`
+            : say`“Charged from” on the Power page is empty`,
+        ],
         fixes: [],
       })
       return found

@@ -52,6 +52,19 @@ export const boardSchema = object({
     .exact()
     .default(undefined)
     .optional(),
+  /** Its own jack for a hollow plug, as it is sold; absent: it has none, or its sheet doesn’t say. */
+  jack: object({
+    outer: quantity('m').required(),
+    pin: quantity('m').required(),
+    polarity: string()
+      .strict(true)
+      .oneOf(['centre positive', 'centre negative'] as const)
+      .required(),
+    source: optionalText(),
+  })
+    .exact()
+    .default(undefined)
+    .optional(),
   clock: object({ source: identifier(), frequency: quantity('Hz').required(), part: identifier().optional() })
     .exact()
     .default(undefined)

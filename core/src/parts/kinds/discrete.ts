@@ -146,6 +146,11 @@ export const connectorSchema = object({
   /** Of one contact, joined. */
   resistance: rated('Ω').optional(),
   current: rated('A', 'recommended').optional(),
+  /** Of a jack for hollow plugs, as it is sold: what goes in, and its pin. Leg 1 is the pin, leg 2 the sleeve. */
+  barrel: object({ outer: quantity('m').required(), pin: quantity('m').required() })
+    .exact()
+    .default(undefined)
+    .optional(),
   package: packageFields().required(),
 }).exact()
 

@@ -10,6 +10,11 @@ export const sourceSchema = object({
   voltage: rated('V').required(),
   current: rated('A', 'recommended').required(),
   plug: text(),
+  /** Of a hollow plug, as it is sold: across it, and across its hole. */
+  barrel: object({ outer: quantity('m').required(), bore: quantity('m').required() })
+    .exact()
+    .default(undefined)
+    .optional(),
   polarity: string().strict(true).oneOf(['centre positive', 'centre negative', 'fixed', 'marked']).required(),
   /** Charge of fresh cells to the lowest voltage above. */
   capacity: rated('Ah').optional(),

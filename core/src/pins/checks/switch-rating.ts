@@ -1,4 +1,4 @@
-import type { Check } from '../../findings'
+import { type Check, type Fix, say } from '../../findings'
 import { findPart } from '../../parts'
 import { otherSwitches, switchedLoads, switchFaults } from '../switches'
 
@@ -22,31 +22,36 @@ export const switchRating: Check = {
     const { ambient } = design.needs.limits
     return switchedLoads(stages).flatMap((of) => {
       const transistor = findPart(library, 'transistor', of.transistor)
-      if (!transistor) return []
-      const { id } = of.wire.signal
+      const { id, name } = of.wire.signal
+      const about = { signal: id, pin: of.wire.pin.id, device: of.need }
+      const fixes = (): Fix[] =>
+        otherSwitches(of, library, chip, rail, ambient)
+          .slice(0, 2)
+          .map((t) => ({
+            label: `Switch it with ${t.name}`,
+            edits: [{ kind: 'setTransistor', id: of.need, signal: of.signal, part: t.id, name: t.name }],
+          }))
+      if (transistor?.sort !== 'n-mosfet')
+        return [
+          {
+            id: `pins.switch-rating:none:${id}`,
+            severity: 'stops' as const,
+            grade: 'impossible' as const,
+            ...(transistor
+              ? say`${transistor.name} can’t switch ${name} as it is fitted here: that takes an n-channel MOSFET, its gate on the leg.`
+              : say`The transistor of ${name} is “${of.transistor}”, which is not in the library: nothing switches ${of.device}.`),
+            because: [say`${of.device} draws more than a leg gives, and is switched below`],
+            fixes: fixes(),
+            about,
+          },
+        ]
       return switchFaults(of, transistor, chip, rail, ambient).map(({ what, ...fault }) => ({
         ...fault,
         id: `pins.switch-rating:${what}:${id}`,
         grade: grades[fault.severity],
         // Another diode is not chosen here.
-        fixes:
-          what === 'diode' || what === 'reverse'
-            ? []
-            : otherSwitches(of, library, chip, rail, ambient)
-                .slice(0, 2)
-                .map((t) => ({
-                  label: `Switch it with ${t.name}`,
-                  edits: [
-                    {
-                      kind: 'setTransistor' as const,
-                      id: of.need,
-                      signal: of.signal,
-                      part: t.id,
-                      name: t.name,
-                    },
-                  ],
-                })),
-        about: { signal: id, pin: of.wire.pin.id, device: of.need },
+        fixes: what === 'diode' || what === 'reverse' ? [] : fixes(),
+        about,
       }))
     })
   },

@@ -4,8 +4,8 @@
 import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
 import { partsOfKind, type Regulator, type Source } from '../../parts'
-import { formatQuantity, fullRange, type Range } from '../../quantity'
-import { behindPlug, leadOf, polarityOf, voltageFor } from '../../supply'
+import { formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
+import { againstPlug, behindPlug, leadOf, polarityOf, voltageFor } from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
 import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
@@ -29,11 +29,15 @@ const suitsRegulator = (
   return objections(regulated, loaded).length === 0
 }
 
-/** Whether a board's input takes this source; anything does where there is no board. */
-const suitsInput = ({ chip }: Stages, source: Source): boolean => {
-  const input = chip.chip?.board && fullRange(chip.chip.board.input)
+/** Whether its plug goes in, and a board's input takes this source; any voltage does where there is no board. */
+const suitsInput = ({ chip, library }: Stages, source: Source): boolean => {
+  const board = chip.chip?.board
+  const input = board && fullRange(board.input)
   const voltage = fullRange(source.voltage)
-  return !input || (voltage.min >= input.min && voltage.max <= input.max)
+  return (
+    againstPlug(source, board, library).length === 0 &&
+    (!input || (voltage.min >= input.min && voltage.max <= input.max))
+  )
 }
 
 /** Sources strong enough, with the present regulator or without any. */
@@ -142,7 +146,7 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
       const rest = board || !through ? '' : `, the rest through ${through.name}`
       return [
         {
-          label: `Feed ${inWords(elsewhere.map((d) => d.name))} straight from ${source.name}${rest}`,
+          label: `Feed ${namesInWords(elsewhere.map((d) => d.name))} straight from ${source.name}${rest}`,
           edits: [
             ...(source.id === power.source?.id
               ? []
@@ -181,8 +185,3 @@ const coolest = (
     })
     .sort((a, b) => rank(a) - rank(b) || a.price - b.price)[0]
 }
-
-const inWords = (names: readonly string[]) =>
-  names.length > 3
-    ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
-    : names.join(', ').replace(/, ([^,]*)$/, ' and $1')

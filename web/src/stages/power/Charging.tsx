@@ -12,6 +12,7 @@ import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { Assumed } from './Assumed'
 import { Fields } from './Fields'
 
 export const Charging = () => {
@@ -76,7 +77,11 @@ export const Charging = () => {
             id="charged-from"
             value={chosen.from ?? ''}
             options={[
-              ...(chosen.from ? [] : [{ value: '', label: 'choose …' }]),
+              ...(!chosen.from
+                ? [{ value: '', label: 'choose …' }]
+                : feeds.some((s) => s.id === chosen.from)
+                  ? []
+                  : [{ value: chosen.from, label: `${chosen.from}, not in the library` }]),
               ...feeds.map((s) => ({ value: s.id, label: s.name })),
             ]}
             onChange={(id) => change({ from: id }, `from ${feeds.find((s) => s.id === id)?.name ?? id}`)}
@@ -107,7 +112,8 @@ export const Charging = () => {
 }
 
 const Numbers = () => {
-  const { charging } = useStage().analysis.charging
+  const { analysis, design } = useStage()
+  const { charging } = analysis.charging
   const {
     charger,
     cell,
@@ -124,9 +130,17 @@ const Numbers = () => {
     room,
     heat,
     junction,
+    assumed,
   } = charging!
+  const asked = design.power.charging?.current
   const rows: [string, ReactNode, ReactNode][] = [
-    ['Current', <Num key="n" worked={current} show="max" />, `at the most, set by ${set.marking}`],
+    [
+      'Current',
+      <Num key="n" worked={current} show="max" />,
+      asked === undefined || Math.abs(current.value.typ / asked - 1) < 0.005
+        ? `at the most, set by ${set.marking}`
+        : `at the most; no resistor sets ${formatQuantity(asked, 'A', 3)}, the nearest is ${set.marking}: ${formatQuantity(current.value.typ, 'A', 3)} usually`,
+    ],
     [
       'Up to',
       <Num key="n" worked={voltage} show="max" />,
@@ -213,6 +227,7 @@ const Numbers = () => {
           </Body>
         </Table>
       </Spaced>
+      <Assumed of={assumed} />
       <Caution name="charging" />
     </>
   )

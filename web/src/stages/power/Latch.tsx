@@ -2,7 +2,6 @@
 // when it is pressed.
 
 import type { Design, Latch as LatchChoice } from '@root-board/core/design'
-import { rangeText } from '@root-board/core/findings'
 import { latchEvents, type LatchTry } from '@root-board/core/latch'
 import { partsOfKind } from '@root-board/core/parts'
 import { durationWords, formatQuantity } from '@root-board/core/quantity'
@@ -18,6 +17,7 @@ import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
+import { Assumed } from './Assumed'
 import { Fields } from './Fields'
 
 const LatchChart = lazy(() => import('./LatchChart'))
@@ -274,12 +274,7 @@ const Numbers = () => {
           ))}
         </Body>
       </Table>
-      {assumed.length > 0 && (
-        <p className="faint">
-          Assumed, since no sheet states it:{' '}
-          {assumed.map(({ label, value, unit }) => `${label} ${rangeText(value, unit, 2)}`).join('; ')}.
-        </p>
-      )}
+      <Assumed of={assumed} />
     </Spaced>
   )
 }

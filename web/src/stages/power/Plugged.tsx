@@ -8,11 +8,12 @@ import { Fold } from '../../kit/Fold'
 import { Num } from '../../kit/Num'
 import { Body, Cell, Columns, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { Assumed } from './Assumed'
 
 export const Plugged = () => {
   const { analysis } = useStage()
   const [open, setOpen] = useState(false)
-  const { plugs, standings, ways } = analysis.plugs
+  const { plugs, standings, ways, lineless, assumed } = analysis.plugs
   const { supplies } = analysis.power
   if (plugs.length < 2) return null
   const rails = supplies.rails.filter((r) => standings.some((s) => s.fed.includes(r.id)))
@@ -71,6 +72,13 @@ export const Plugged = () => {
           </ul>
         </Fold>
       )}
+      {lineless && (
+        <p className="faint">
+          No leg is planned yet: the lines to the devices, through which current can flow too, are not among
+          these.
+        </p>
+      )}
+      <Assumed of={assumed} />
       {analysis.chip.chip?.board && !analysis.chip.chip.board.usb && (
         <p className="faint">
           What the own plug of {analysis.chip.chip.board.name} feeds, its file doesn’t say: it is not among

@@ -1,0 +1,131 @@
+// Whether each plug goes into its jack, the right way round, and what one of the other polarity would do.
+
+import { type Check, type Finding, type Fix, partOrigin, say, type Said } from '../findings'
+import { otherSources } from '../power'
+import type { Source } from '../parts'
+import { capital, formatQuantity, fullRange, namesInWords } from '../quantity'
+import { jackFor, misfit, railFor, reversed } from '../supply'
+
+type Found = Omit<Finding, 'check' | 'stage'>
+
+export const plugFits: Check = {
+  id: 'power.plug-fits',
+  stage: 'power',
+  looksFor:
+    'a plug that doesn’t go into its jack, or feeds it the wrong way round, and what guards against that',
+  rule: 'both diameters and the polarity, as plug and jack are sold; less than 0.2 mm apart is the same size',
+  run: (stages) => {
+    const { needs, library, chip, power, charging: planned } = stages
+    const { supplies } = power
+    const { charging } = planned
+    const found: Found[] = []
+    const tell = (
+      of: string,
+      what: string,
+      severity: Found['severity'],
+      grade: Found['grade'],
+      said: Said,
+      because: Found['because'],
+      fixes: Fix[] = [],
+    ) => found.push({ id: `power.plug-fits:${what}:${of}`, severity, grade, ...said, because, fixes })
+    const sizes = (s: Source) => ({
+      ...say`${s.sheet}: ${s.plug}`,
+      ...(s.barrel && { origin: partOrigin(s, 'barrel') }),
+    })
+    const board = chip.chip?.board
+    const source = supplies.sources.find((s) => s.id === 'source')?.part
+    if (board && source?.sort === 'adapter') {
+      const { jack } = board
+      const sheet = say`${board.sheet}${jack?.source ? `, ${jack.source}` : ''}`
+      if (!jack)
+        tell(
+          'source',
+          'no-jack',
+          'notes',
+          undefined,
+          say`${capital(board.name)} has no jack for a hollow plug, as far as its file says: the plug of ${source.name} needs one in its lead, from where plus and minus go to the board’s input.`,
+          [say`${board.sheet} names none`, sizes(source)],
+        )
+      else {
+        const other = reversed(source, jack)
+        if (other)
+          tell(
+            'source',
+            'reversed',
+            'stops',
+            'outside the sheet',
+            say`${source.name} feeds ${board.name} the wrong way round: ${other}. That puts −${formatQuantity(fullRange(source.voltage).max, 'V', 2)} on its input.`,
+            [sizes(source), sheet],
+            otherSources(stages, 2),
+          )
+        const wrong = source.barrel && misfit(source.barrel, jack)
+        if (wrong)
+          tell(
+            'source',
+            wrong.how,
+            wrong.how === 'shut' ? 'stops' : 'risks',
+            wrong.how === 'shut' ? 'impossible' : 'typical',
+            say`${source.name} and ${board.name}: ${wrong.says}.`,
+            [sizes(source), sheet],
+            otherSources(stages, 2),
+          )
+        if (!source.barrel)
+          tell(
+            'source',
+            'unknown',
+            'notes',
+            undefined,
+            say`Whether the plug of ${source.name} goes into the jack of ${board.name} isn’t known: no sheet gives its diameters.`,
+            [sizes(source), sheet],
+          )
+      }
+    }
+    const jacks = [
+      ...(board || !source ? [] : [{ of: 'source', part: source }]),
+      ...supplies.sources.filter((s) => s.id === 'feed').map(({ part }) => ({ of: 'feed', part })),
+      ...(charging?.from ? [{ of: 'charging', part: charging.from }] : []),
+    ].filter(({ part }) => part.sort === 'adapter')
+    for (const { of, part } of jacks) {
+      if (!jackFor(library, part))
+        tell(
+          of,
+          'none',
+          'stops',
+          'impossible',
+          say`The library has no jack for the plug of ${part.name}: nothing brings it onto the board.`,
+          [sizes(part)],
+          of === 'source' ? otherSources(stages, 2) : [],
+        )
+      // A diode that could be fitted, and was left out, is told of where it is left out.
+      if (of === 'source' && power.polarity) continue
+      const { to } = of === 'charging' ? { to: undefined } : supplies.sources.find((s) => s.id === of)!
+      const hit =
+        of === 'charging'
+          ? [charging!.charger.name]
+          : [
+              ...(chip.chip && to === supplies.own ? [chip.chip.name] : []),
+              ...new Set(
+                needs.instances.flatMap((i) =>
+                  i.part.supply && railFor(supplies, i.need).id === to ? [i.need.name] : [],
+                ),
+              ),
+            ]
+      if (hit.length === 0) continue
+      const volts = formatQuantity(fullRange(part.voltage).max, 'V', 2)
+      tell(
+        of,
+        'unguarded',
+        'notes',
+        'outside the sheet',
+        say`Another plug that fits the jack of ${part.name} may be the other way round: that puts −${volts} on ${namesInWords(hit)}, and nothing stops it. Mark the jack “${volts}, ${part.polarity}”, and measure before it is joined.`,
+        [
+          say`${part.name} is ${part.polarity}; others with the same plug are not`,
+          of === 'source'
+            ? say`A diode would take its voltage from the rail, and there is no regulator that makes up for it`
+            : say`No diode is planned there`,
+        ],
+      )
+    }
+    return found
+  },
+}
