@@ -377,6 +377,7 @@ test('every check has been seen firing here', () => {
     'power.not-reckoned',
     // in power/rank.test.ts
     'power.eats-charge',
+    'power.cell-protection',
     // in power/measured.test.ts
     'power.measured-differs',
     // in charging/charging.test.ts

@@ -748,7 +748,7 @@ describe('steps of the darkroom timer', () => {
     expect(own.map((s) => s.does)).toEqual([
       ['Feed Trestle 32 from 9 V adapter at its own input, with nothing else joined to it.'],
       [
-        'J1, jack for the second feed, 5 V adapter, 2 A: + to VFEED, − to GND',
+        'J1, jack for the second feed, 5 V adapter, 2 A: pin + to VFEED, sleeve − to GND',
         'Join its ground to the board’s ground; its plus goes to its loads alone.',
       ],
       [
@@ -766,7 +766,7 @@ describe('steps of the darkroom timer', () => {
   })
   test('what is soldered is named with its value and where each leg goes; what has no leg is named alone', () => {
     expect(steps[0]!.does.slice(0, 3)).toEqual([
-      'J1, jack for 12 V adapter: + to VPLUG, − to GND',
+      'J1, jack for 12 V adapter: pin + to VPLUG, sleeve − to GND',
       'D1, polarity diode: anode to VPLUG, cathode to VIN',
       'U2, regulator: 1 IN to VIN, 2 GND to GND, 3 OUT to VCC',
     ])

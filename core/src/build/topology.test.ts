@@ -15,7 +15,7 @@ describe('the darkroom timer', () => {
   const timer = analyse(demo('darkroom-timer'), library)
   test.each([
     // The jack’s plus goes to the diode, and through it to the regulator: current flows from anode to cathode.
-    ['entry', ['+: VPLUG', '−: GND']],
+    ['entry', ['pin +: VPLUG', 'sleeve −: GND']],
     ['polarity-diode', ['anode: VPLUG', 'cathode: VIN']],
     // BL5 cool, legs from the front: 1 IN, 2 GND, 3 OUT
     ['regulator', ['1 IN: VIN', '2 GND: GND', '3 OUT: VCC']],

@@ -154,5 +154,5 @@ test.each<[string, string]>([
 ])('%s: read without hanging', (_, text) => {
   const began = performance.now()
   readTable(text)
-  expect(performance.now() - began).toBeLessThan(5000)
+  expect(performance.now() - began).toBeLessThan(50_000)
 })

@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse } from '../analysis'
+import { analyse, offersFor, sourcesOf } from '../analysis'
 import { applyEdits } from '../design'
 import { type FaultyFile, findPart, makeLibrary, readPart, type Source } from '../parts'
 import { usedByVoltage } from '.'
@@ -124,4 +124,78 @@ test.each<[string, (s: Source) => void, string]>([
   } catch (error) {
     expect((error as FaultyFile).faults?.map((f) => f.path)).toEqual([path])
   }
+})
+
+describe('what sits on a lithium cell', () => {
+  const fed = (source: string, more: { regulator?: string; feed?: string } = {}) =>
+    applyEdits(project({ chip: 'td8-28-dip', source, devices: [['weight-amplifier', 'Scale']], ...more }), [
+      { kind: 'setLimit', limit: 'awake', value: 0.01 },
+    ])
+  const withProtection = (protection: Source['protection']) => {
+    const cell = structuredClone(findPart(shipped, 'source', 'cell-pouch-2ah')!)
+    return { parts: { ...shipped.parts, [cell.id]: { ...cell, protection } } }
+  }
+  const found = (of: ReturnType<typeof fed>, library: Parameters<typeof analyse>[1] = shipped) =>
+    analyse(of, library)
+      .findings.filter((f) => f.check === 'power.cell-protection')
+      .map((f) => [f.id.replace('power.cell-protection:', ''), f.severity, f.grade])
+
+  test('a bare one is a risk, as a source and as a second feed; one with a board on it is offered', () => {
+    expect(found(fed('cell-pouch-bare', { regulator: 'bl33-sparing' }))).toEqual([
+      ['none:source', 'risks', 'typical'],
+    ])
+    expect(found(fed('usb-port', { feed: 'cell-pouch-bare' }))).toEqual([['none:feed', 'risks', 'typical']])
+    const bare = fed('cell-pouch-bare', { regulator: 'bl33-sparing' })
+    const before = analyse(bare, shipped)
+    const of = before.findings.find((f) => f.check === 'power.cell-protection')!
+    // Empty at 3.0 V, table 1 of its sheet.
+    expect(of.text).toMatch(/emptied below 3\sV: .*may catch fire/)
+    const { offers } = offersFor(before, shipped, of)
+    expect(offers.map((o) => o.fix.label)).toEqual(['Take lithium pouch cell, 2 Ah'])
+    expect(found(applyEdits(bare, offers[0]!.fix.edits))).toEqual([])
+    // Neither what is not lithium, nor what is not charged again.
+    for (const other of ['cells-3-nimh', 'cells-3-aa', 'cell-coin', 'usb-port'])
+      expect([other, found(fed(other))]).toEqual([other, []])
+    const ranked = sourcesOf(before, shipped).filter((r) => r.source.id.startsWith('cell-'))
+    for (const { source, no } of ranked)
+      expect([
+        source.id,
+        no.some((n) => n.text === 'nothing on it keeps it from being emptied too far'),
+      ]).toEqual([source.id, ['cell-pouch-bare', 'cell-iron'].includes(source.id)])
+  })
+
+  test('one that opens at what is drawn: from its least on a risk, usually a stop', () => {
+    const { value } = analyse(fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }), shipped).power.fromSource
+    const opensAt = (min: number, typ: number) =>
+      found(
+        fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }),
+        withProtection({ voltage: { typ: 2.5 }, current: { min, typ, max: 2 * typ } }),
+      )
+    expect(value.max).toBeGreaterThan(value.typ)
+    expect(opensAt(value.max * 1.001, value.max * 2)).toEqual([])
+    expect(opensAt(value.max * 0.999, value.max * 2)).toEqual([
+      ['opens:source', 'risks', 'outside the sheet'],
+    ])
+    expect(opensAt(value.typ * 0.5, value.typ * 0.999)).toEqual([['opens:source', 'stops', 'typical']])
+  })
+
+  test('one that opens at 3.6 V ends it there, whatever the regulator could still do', () => {
+    // 3.3 V and the drop-out, lower than 3.6 V; what is lost inside the cell comes on top: 80 mΩ usually.
+    const of = (protection: Source['protection']) =>
+      analyse(fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }), withProtection(protection)).power
+    const [low, high] = [2.5, 3.6].map((typ) => of({ voltage: { typ }, current: { typ: 4 } }))
+    expect(low!.cells!.stop!.value.typ).toBeLessThan(3.6)
+    expect(high!.cells!.stop!.value.typ).toBeCloseTo(3.6 + high!.through.value.typ * 0.08, 9)
+    expect(high!.runtime!.value.typ).toBeCloseTo(
+      goneThrough(
+        fileOf('cell-pouch-2ah'),
+        'typ',
+        high!.average.value.typ,
+        high!.cells!.stop!.value.typ,
+        0.25,
+      ) * 3600,
+      -4,
+    )
+    expect(high!.runtime!.value.typ).toBeLessThan(low!.runtime!.value.typ)
+  })
 })

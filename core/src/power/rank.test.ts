@@ -26,6 +26,7 @@ const ofTheSupply = [
   'power.device-supply',
   'power.board-input',
   'power.eats-charge',
+  'power.cell-protection',
   'power.wire-too-thin',
   'power.fuse-trips',
   'power.fuse-guards',

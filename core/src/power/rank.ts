@@ -5,7 +5,7 @@ import { type Design, leadField, leadOwners } from '../design'
 import { say, type Stages, type Worked } from '../findings'
 import { partsOfKind, type Source } from '../parts'
 import { formatQuantity, fullRange, type Range } from '../quantity'
-import { againstPlug, ownVoltage, railFor, supplyOf } from '../supply'
+import { againstPlug, ownVoltage, railFor, supplyOf, unprotected } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
 import { faultsInLeads, type RankedLead, rankLeads } from './leads'
@@ -168,6 +168,8 @@ export const rankSources = (asked: Asked): RankedSource[] => {
               },
             ]
           : []),
+        ...(unprotected(source) ? [say`nothing on it keeps it from being emptied too far`] : []),
+        ...opened(source, most),
         ...againstPlug(source, chip.chip?.board, library),
         ...unhappyWith(asked, fed, 'source'),
         ...(regulation && regulator
@@ -202,6 +204,19 @@ export const rankSources = (asked: Asked): RankedSource[] => {
         (a.no.length > 0 ? lasting(b) - lasting(a) : 0) ||
         a.source.price - b.source.price,
     )
+}
+
+/** Its protection takes what is asked for a short. */
+const opened = ({ protection }: Source, most: Worked): Objection[] => {
+  const opens = protection && fullRange(protection.current).min
+  return opens !== undefined && most.value.max > opens
+    ? [
+        {
+          ...say`its protection may open at ${formatQuantity(opens, 'A')}, and ${formatQuantity(most.value.max, 'A', 3)} is asked`,
+          worked: most,
+        },
+      ]
+    : []
 }
 
 const lasting = ({ cells }: RankedSource): number => cells?.runtime.value.min ?? 0

@@ -60,11 +60,22 @@ export const stopAt = (
     { V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'), V_in: input },
     (i) => i.V_source.minus(i.V_in),
   )
+  const cut = source.protection && {
+    V_cut: fromPart(
+      'V_cut',
+      'below which its protection lets nothing out',
+      source,
+      'protection.voltage',
+      source.protection.voltage,
+      'V',
+    ),
+  }
   if (regulator && regulation)
     return sum(
       { label: 'Cells below which the rail sags', symbol: 'V_stop', unit: 'V' },
-      { V_least: regulation.least, V_lost },
-      (i) => i.V_least.plus(i.V_lost),
+      { V_least: regulation.least, V_lost, ...cut },
+      ({ V_lost: lost, ...needed }: Record<string, Term>) =>
+        greatest(...(Object.values(needed) as [Term])).plus(lost!),
     )
   return (
     chip &&
@@ -81,6 +92,7 @@ export const stopAt = (
         V_lost,
         ...(V_clock && { V_clock }),
         ...(V_device && { V_device }),
+        ...cut,
       },
       ({ V_lost: lost, ...needed }: Record<string, Term>) =>
         greatest(...(Object.values(needed) as [Term])).plus(lost!),

@@ -168,22 +168,29 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
         return
       }
       if (support?.role === 'charge entry') return
-      const second = first?.net === 'VFEED'
-      const fed = second ? power.feed?.source : power.source
-      const lead = second ? design.power.feedLead : design.power.lead
-      if (fed && net('+') && net('−'))
+      const apart = placed.legs.some((l) => l.net === 'VFEED')
+      const fed = apart ? power.feed?.source : power.source
+      const lead = apart ? design.power.feedLead : design.power.lead
+      // What is wired to a jack’s first leg is at the plug’s centre, whatever the leg is called.
+      const [plus, minus] =
+        part.sort !== 'barrel jack'
+          ? [net('+'), net('−')]
+          : fed?.polarity === 'centre negative'
+            ? [second?.net, first?.net]
+            : [first?.net, second?.net]
+      if (fed && plus && minus)
         add(
           ref,
           {
             kind: 'source',
-            voltage: (state.reversed && !second ? -1 : 1) * typ(fed.voltage),
+            voltage: (state.reversed && !apart ? -1 : 1) * typ(fed.voltage),
             // A source that states no resistance inside gives its current at its voltage.
             resistance:
               (fed.resistance ? typ(fed.resistance) : 1e-3) +
               ohmsOf(lead, library, design.needs.limits.ambient),
           },
-          net('+'),
-          net('−'),
+          plus,
+          minus,
         )
       return
     }

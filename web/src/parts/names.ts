@@ -69,6 +69,7 @@ const spelled: Record<string, string> = {
   ratedAt: 'in air of',
   insulation: 'what its insulation stands',
   usb: 'its own USB plug',
+  protection: 'protection on the cell',
   jack: 'its own jack for a hollow plug',
   barrel: 'hollow plug',
   outer: 'across it',

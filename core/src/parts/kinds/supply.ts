@@ -42,6 +42,11 @@ export const sourceSchema = object({
     .exact()
     .default(undefined)
     .optional(),
+  /** What sits on the cell and guards it: below which voltage, and above which current, it lets nothing out. */
+  protection: object({ voltage: rated('V').required(), current: rated('A').required() })
+    .exact()
+    .default(undefined)
+    .optional(),
   cautions: array()
     .of(string().strict(true).oneOf(['mains', 'lithium', 'short', 'children']).required())
     .optional(),

@@ -1,6 +1,7 @@
 import type { Check } from '../../findings'
 import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
+import { cellProtection } from './cell-protection'
 import { collapses } from './collapses'
 import { deviceSupply } from './device-supply'
 import { diodeRating } from './diode-rating'
@@ -41,5 +42,6 @@ export const powerChecks: Check[] = [
   lostOnTheWay,
   notReckoned,
   eatsCharge,
+  cellProtection,
   measuredDiffers,
 ]

@@ -5,7 +5,7 @@ import { type Edit, type FedBy, feeders } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
 import { partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
-import { againstPlug, behindPlug, leadOf, polarityOf, voltageFor } from '../../supply'
+import { againstPlug, behindPlug, leadOf, polarityOf, unprotected, voltageFor } from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
 import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
@@ -47,6 +47,7 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
       (s) =>
         stages.proposing &&
         s.id !== stages.power.source?.id &&
+        !unprotected(s) &&
         fullRange(s.current).max >= stages.power.fromSource.value.max &&
         suitsInput(stages, s),
     )
