@@ -340,7 +340,7 @@ const oneByOne = (
  * No value in the box is above this: the interval’s own end, or what the slopes there allow from the middle on (mean value
  * theorem), which near a hill falls with the square of the box’s width.
  */
-const boundIn = (of: Worked, box: Box, sign: 1 | -1): number => {
+const boundIn = (of: Worked, box: Box, sign: 1 | -1): { bound: number; slopes: Spread['slopes'] } => {
   const { value, slopes } = spreadIn(of, box, new Map())
   const middle = new Map([...box].map(([leaf, { lo, hi }]) => [leaf, (lo + hi) / 2]))
   let reach = sign * evaluate(of, from(middle), new Map())
@@ -349,7 +349,7 @@ const boundIn = (of: Worked, box: Box, sign: 1 | -1): number => {
     if (width > 0) reach += (Math.max(-lo, hi) * width) / 2
   }
   const natural = sign > 0 ? value.hi : -value.lo
-  return reach < natural ? reach : natural
+  return { bound: reach < natural ? reach : natural, slopes }
 }
 
 /**
@@ -364,14 +364,17 @@ const extreme = (
 ): { at: Map<Leaf, number>; proven: boolean } => {
   const climbed = starts.map((start) => climb(of, ranges, sign, start))
   let { at: best, value: reached } = climbed.reduce((a, b) => (b.value > a.value ? b : a))
-  const open: { box: Map<Leaf, Interval>; bound: number }[] = [
-    { box: new Map([...ranges].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }])), bound: Infinity },
+  const open: { box: Map<Leaf, Interval>; bound: number; slopes: Spread['slopes'] }[] = [
+    {
+      box: new Map([...ranges].map(([leaf, r]) => [leaf, { lo: r.min, hi: r.max }])),
+      bound: Infinity,
+      slopes: madeOf(of)!.spread.slopes,
+    },
   ]
   for (let n = 0; n < boxes && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
-    const { box, bound } = open.shift()!
+    const { box, bound, slopes } = open.shift()!
     if (bound <= reached + near * Math.abs(reached)) return { at: best, proven: true }
-    const { slopes } = n === 0 ? madeOf(of)!.spread : spreadIn(of, box, new Map())
     const at = new Map<Leaf, number>()
     let unsure: Leaf | undefined
     let widest = 0
@@ -406,7 +409,9 @@ const extreme = (
         if (slope.lo * slope.hi >= 0) part.set(leaf, { lo: x, hi: x })
       }
       part.set(unsure, half)
-      open.push({ box: part, bound: boundIn(of, part, sign) })
+      const inside = boundIn(of, part, sign)
+      // What can’t be better than what is reached needs no look.
+      if (!(inside.bound <= reached)) open.push({ box: part, ...inside })
     }
   }
   if (open.length === 0) return { at: best, proven: true }
