@@ -44,6 +44,7 @@ const shots: Shot[] = [
     name: 'chip',
     path: 'chip',
     steps: async (page) => {
+      await page.getByText(/^All \d+ asked/).waitFor()
       await page.locator('.recharts-line').waitFor()
     },
   },
@@ -106,6 +107,15 @@ const shots: Shot[] = [
       await page.locator('#latch').evaluate((e) => e.scrollIntoView())
     },
   },
+  {
+    name: 'charging',
+    path: 'power',
+    demo: 'coop-door',
+    steps: async (page) => {
+      await page.getByRole('table', { name: 'What becomes of charging' }).waitFor()
+      await page.locator('#charging').evaluate((e) => e.scrollIntoView())
+    },
+  },
   { name: 'build', path: 'build' },
   { name: 'sheet', path: 'sheet' },
   {
@@ -150,7 +160,6 @@ shots.push(
       await page.getByRole('button', { name: 'PA6', exact: true }).click()
     },
   },
-  { name: 'editor', path: '', at: '/parts/td8-28-dip/edit?copy=1' },
 )
 
 const server = await startServer(mkdtempSync(join(tmpdir(), 'root-board-shots-')))

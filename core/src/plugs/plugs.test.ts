@@ -332,6 +332,8 @@ describe('a programmer’s voltage on what hangs on the rail', () => {
     expect(found(one, withTop('distance-two-wire', 5.49))).toHaveLength(1)
     expect(found(one, withTop('distance-two-wire', 5.5))).toEqual([])
     expect(found({ ...one, build: { support: { 'programming-header': 'out' } } })).toEqual([])
+    // On a rail of 5 V the rail itself is what is told of it.
+    expect(found({ ...one, power: { ...one.power, regulator: 'bl5-low' } })).toEqual([])
     // A chip of 3.6 V is not programmed with more.
     expect(found(at33(['pressure-two-wire'], { chip: 'qm32-48' }))).toEqual([])
     // On a feed of its own no programmer feeds it.

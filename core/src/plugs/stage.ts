@@ -1,4 +1,5 @@
 import { assumedIn, defineStage } from '../findings'
+import { isPlanned } from '../legs'
 import { backFeed } from './check'
 import { plugFits } from './check-fits'
 import { programmerVoltage } from './check-voltage'
@@ -43,7 +44,7 @@ export const plugsStage = defineStage({
       plugs,
       standings,
       ways: can,
-      lineless: !pins.plan && needs.instances.length > 0,
+      lineless: !isPlanned(pins.plan) && needs.instances.length > 0,
       assumed: assumedIn(can.flatMap((w) => [w.current, w.voltage])),
     }
   },

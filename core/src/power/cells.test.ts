@@ -131,6 +131,7 @@ describe('what sits on a lithium cell', () => {
     applyEdits(project({ chip: 'td8-28-dip', source, devices: [['weight-amplifier', 'Scale']], ...more }), [
       { kind: 'setLimit', limit: 'awake', value: 0.01 },
     ])
+  const rated = (of: { min?: number; typ: number; max?: number }) => ({ ...of, kind: 'typical' as const })
   const withProtection = (protection: Source['protection']) => {
     const cell = structuredClone(findPart(shipped, 'source', 'cell-pouch-2ah')!)
     return { parts: { ...shipped.parts, [cell.id]: { ...cell, protection } } }
@@ -164,18 +165,36 @@ describe('what sits on a lithium cell', () => {
       ]).toEqual([source.id, ['cell-pouch-bare', 'cell-iron'].includes(source.id)])
   })
 
+  const fiveMotors = () =>
+    analyse(
+      project({
+        chip: 'td8-28-dip',
+        source: 'cell-pouch-2ah',
+        regulator: 'bl33-sparing',
+        devices: Array.from(
+          { length: 5 },
+          (_, n) => ['wheel-motor', `M${n}`, undefined, { fedBy: 'source' }] as const,
+        ).map((d) => [...d]),
+      }),
+      shipped,
+    )
+
   test('one that opens at what is drawn: from its least on a risk, usually a stop', () => {
     const { value } = analyse(fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }), shipped).power.fromSource
     const opensAt = (min: number, typ: number) =>
       found(
         fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }),
-        withProtection({ voltage: { typ: 2.5 }, current: { min, typ, max: 2 * typ } }),
+        withProtection({ voltage: rated({ typ: 2.5 }), current: rated({ min, typ, max: 2 * typ }) }),
       )
     expect(value.max).toBeGreaterThan(value.typ)
     expect(opensAt(value.max * 1.001, value.max * 2)).toEqual([])
     expect(opensAt(value.max * 0.999, value.max * 2)).toEqual([
       ['opens:source', 'risks', 'outside the sheet'],
     ])
+    // 3 A at the least, table 3 of its sheet; five motors of 0.8 A, stalled.
+    expect(fiveMotors().findings.find((f) => f.check === 'power.cell-protection')!.text).toMatch(
+      /may open at 3\sA, and up to 4\sA are drawn: all goes dark/,
+    )
     expect(opensAt(value.typ * 0.5, value.typ * 0.999)).toEqual([['opens:source', 'stops', 'typical']])
   })
 
@@ -183,7 +202,7 @@ describe('what sits on a lithium cell', () => {
     // 3.3 V and the drop-out, lower than 3.6 V; what is lost inside the cell comes on top: 80 mΩ usually.
     const of = (protection: Source['protection']) =>
       analyse(fed('cell-pouch-2ah', { regulator: 'bl33-sparing' }), withProtection(protection)).power
-    const [low, high] = [2.5, 3.6].map((typ) => of({ voltage: { typ }, current: { typ: 4 } }))
+    const [low, high] = [2.5, 3.6].map((typ) => of({ voltage: rated({ typ }), current: rated({ typ: 4 }) }))
     expect(low!.cells!.stop!.value.typ).toBeLessThan(3.6)
     expect(high!.cells!.stop!.value.typ).toBeCloseTo(3.6 + high!.through.value.typ * 0.08, 9)
     expect(high!.runtime!.value.typ).toBeCloseTo(

@@ -74,8 +74,8 @@ export const Plugged = () => {
       )}
       {lineless && (
         <p className="faint">
-          No leg is planned yet: the lines to the devices, through which current can flow too, are not among
-          these.
+          The legs are not planned: the lines to the devices, through which current can flow too, are not
+          among these.
         </p>
       )}
       <Assumed of={assumed} />

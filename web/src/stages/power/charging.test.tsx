@@ -60,6 +60,38 @@ test('one that is not in the library says so, and nothing is computed of it', ()
   expect(screen.queryByRole('table')).toBeNull()
 })
 
+test('a typed current gets the nearest resistor, and that is said; so is what is assumed', () => {
+  // 200 V over the resistor (its sheet): 500 Ω for 400 mA. The drawer has 470 Ω and 560 Ω.
+  show(<Charging />, {
+    ...door(),
+    power: { ...door().power, charging: { ...door().power.charging!, current: 0.4 } },
+  })
+  const found = rows('What becomes of charging').find((r) => r.startsWith('Current'))
+  expect(found).toMatch(/no resistor sets 400\smA, the nearest is 470R: 426\smA usually$/)
+  expect(plain(document.body)).toMatch(
+    /Assumed, since no sheet states it: share that goes in while the current falls 5 … 15 … 35 %\./,
+  )
+})
+
+test('a socket that the library no longer has is shown by its name', () => {
+  show(<Charging />, {
+    ...door(),
+    power: { ...door().power, charging: { ...door().power.charging!, from: 'old-plug' } },
+  })
+  const field = screen.getByLabelText<HTMLSelectElement>('Charged from')
+  expect(field.selectedOptions[0]!.textContent).toBe('old-plug, not in the library')
+})
+
+test('without a plan of the legs, the lines are said to be missing', () => {
+  const cabin = demo('signal-cabin')
+  const said = 'The legs are not planned: the lines to the devices'
+  const { unmount } = show(<Plugged />, cabin)
+  expect(plain(document.body)).not.toContain(said)
+  unmount()
+  show(<Plugged />, { ...cabin, chip: {} })
+  expect(plain(document.body)).toContain(said)
+})
+
 test('each combination of plugs, what it feeds, and what stops the rest', () => {
   show(<Plugged />, door())
   const all = rows('What is fed with which plugs in, and what flows back')
