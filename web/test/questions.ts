@@ -9,6 +9,7 @@ import {
   rhythmsOf,
   sourcesOf,
   switchesOf,
+  trendOf,
 } from '@root-board/core/analysis'
 import { stockOf } from '@root-board/core/circuit'
 import { type Design, libraryFor } from '@root-board/core/design'
@@ -56,6 +57,7 @@ export const questions = {
     const known = libraryFor(design, library)
     return Promise.resolve(spelled(giveUps(analyse(design, known), known, name, usualPatience())))
   },
+  trend: (designs: readonly Design[]) => Promise.resolve(trendOf(designs, library, usualPatience())),
   leads: (design: Design) => {
     const analysis = analyse(design, libraryFor(design, library))
     return Promise.resolve(

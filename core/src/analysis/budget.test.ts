@@ -9,7 +9,17 @@ import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, type Edit, type LimitName, readDesign } from '../design'
 import { findPart, makeLibrary } from '../parts'
 import { steps, usualPatience } from '../patience'
-import { type Analysis, analyse, type BudgetName, budgetOf, budgets, type GivingUp, giveUps, harms } from '.'
+import {
+  type Analysis,
+  analyse,
+  type BudgetName,
+  budgetOf,
+  budgets,
+  type GivingUp,
+  giveUps,
+  harms,
+  trendOf,
+} from '.'
 
 const library = shippedLibrary()
 const look = (d: Design) => analyse(d, library, steps(20_000))
@@ -265,4 +275,33 @@ test('cells are not exchanged for a plug, and nothing is claimed that was not tr
   expect(labels.filter((l) => /adapter|USB/.test(l))).toEqual([])
   const none = giveUps(look(demo('signal-cabin')), library, 'price', steps(0))
   expect([none.tried, none.ways, none.together, none.untried > 5]).toEqual([0, [], undefined, true])
+})
+
+describe('through the last edits', () => {
+  const bare = project({ chip: 'td8-28-dip', source: 'cells-4-aa', devices: [] })
+  const motor = project({
+    chip: 'td8-28-dip',
+    source: 'cells-4-aa',
+    devices: [['wheel-motor', 'M', undefined, { fedBy: 'source' }]],
+  })
+  test('each design as it was: a motor takes 0.8 A at the most (its sheet, table 2), shortens what the cells last, and costs', () => {
+    const [one, two, three] = trendOf([bare, motor, bare], library, steps(20_000))
+    expect([one!.undecided, two!.undecided]).toEqual([false, false])
+    // And 6.4 V of fresh cells over its gate’s pull-down, 100 kΩ less 5 %.
+    expect(two!.used.current! - one!.used.current!).toBeCloseTo(0.8 + 6.4 / 95e3, 9)
+    // The least that they last, and the most of all else.
+    expect(two!.used.runtime!).toBeLessThan(one!.used.runtime!)
+    for (const name of budgets) expect([name, two!.used[name]]).toEqual([name, valueIn(look(motor), name)])
+    expect(three).toEqual(one)
+  })
+  test('what has no end is no number, and what there was no time for is nothing', () => {
+    const plugged = project({ chip: 'td8-28-dip', source: 'usb-port', devices: [] })
+    const [at] = trendOf([plugged], library, steps(20_000))
+    expect(Object.keys(at!.used)).not.toContain('runtime')
+    expect(trendOf([bare, motor], library, { ...steps(0), spent: () => true })).toEqual([
+      undefined,
+      undefined,
+    ])
+    expect(trendOf([], library, steps(10))).toEqual([])
+  })
 })

@@ -11,6 +11,7 @@ import {
   giveUps,
   leadsOf,
   sourcesOf,
+  trendOf,
   switchesOf,
   rhythmsOf,
   variantsOf,
@@ -108,6 +109,7 @@ const worker: AnalysisWorker = {
     const patience = patienceFor(limit)
     return spelled(giveUps(analysed(design, patience), known(design), name, patience))
   },
+  trend: (designs, limit) => trendOf(designs, shelf, patienceFor(limit)),
   leads: (design, limit) => {
     const analysis = analysed(design, patienceFor(limit))
     return spelled({

@@ -88,6 +88,7 @@ export const questions = {
   streams: (design: Design, state?: string) => remote.streams(design, state, limit()),
   measured: (design: Design) => remote.measured(design, limit()),
   giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),
+  trend: (designs: readonly Design[]) => remote.trend(designs, limit(10_000)),
   leads: (design: Design) => remote.leads(design, limit()),
   switches: (design: Design) => remote.switches(design, limit()),
   latch: (design: Design, of: LatchTry) => remote.latch(design, of, limit(10_000)),

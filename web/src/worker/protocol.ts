@@ -2,6 +2,7 @@
 
 import type {
   Analysis,
+  BudgetAt,
   BudgetName,
   GivingUp,
   Offers,
@@ -54,6 +55,7 @@ export interface AnalysisWorker {
   sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
   /** What could be given up for one limit of the budget, each tried. */
   giveUps: (design: Design, name: BudgetName, limit: Limit) => GivingUp
+  trend: (designs: readonly Design[], limit: Limit) => (BudgetAt | undefined)[]
   /** Every wire and fuse in each lead. */
   leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
   /** Every transistor behind each switched load. */

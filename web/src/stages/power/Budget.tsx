@@ -9,7 +9,6 @@ import {
   harms,
 } from '@root-board/core/analysis'
 import type { Design } from '@root-board/core/design'
-import { celsiusWords, durationWords, euro, formatQuantity, type Unit } from '@root-board/core/quantity'
 import { Button, styled } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Num } from '../../kit/Num'
@@ -20,83 +19,10 @@ import { PreviewedFix } from '../../shared/PreviewedFix'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
+import { type Words, words } from './budget-words'
 import { leftOf } from './left-of'
 import { NotPlanned } from './NotPlanned'
-
-interface Words {
-  title: string
-  field: string
-  unit: Unit | 'time'
-  min: number
-  max: number
-  placeholder: string
-  /** Where there is nothing to compute. */
-  none: string
-  say: (value: number) => string
-}
-
-const words: Record<BudgetName, Words> = {
-  current: {
-    title: 'Current from the source, everything at once',
-    field: 'Current, at most',
-    unit: 'A',
-    min: 1e-6,
-    max: 100,
-    placeholder: '500 mA',
-    none: 'nothing draws yet',
-    say: (v) => formatQuantity(v, 'A', 3),
-  },
-  energy: {
-    title: 'Energy a day',
-    field: 'Energy a day, at most',
-    unit: 'Wh',
-    min: 1e-6,
-    max: 1e5,
-    placeholder: '2 Wh',
-    none: 'no source yet',
-    say: (v) => formatQuantity(v, 'Wh', 3),
-  },
-  runtime: {
-    title: 'One set of cells lasts',
-    field: 'Lasts at least',
-    unit: 'time',
-    min: 1,
-    max: 1e10,
-    placeholder: '90 d',
-    none: 'no end: not on cells',
-    say: durationWords,
-  },
-  heat: {
-    title: 'Junction of regulator or chip',
-    field: 'No hotter than',
-    unit: '°C',
-    min: -60,
-    max: 300,
-    placeholder: '80 °C',
-    none: 'no heat to speak of',
-    say: celsiusWords,
-  },
-  price: {
-    title: 'Price of all parts',
-    field: 'Price, at most, in €',
-    unit: '',
-    min: 0,
-    max: 1e6,
-    placeholder: '25',
-    none: 'no board yet',
-    say: euro,
-  },
-  parts: {
-    title: 'Pieces to fit and to join',
-    field: 'Pieces, at most',
-    unit: '',
-    min: 1,
-    max: 10_000,
-    placeholder: '30',
-    none: 'no board yet',
-    say: (v) => String(v),
-  },
-}
+import { Trend } from './Trend'
 
 export const Budget = () => {
   const { analysis } = useStage()
@@ -123,6 +49,7 @@ export const Budget = () => {
         </Table>
       </div>
       {open && <GivingUpFor key={open} name={open} />}
+      <Trend />
     </section>
   )
 }

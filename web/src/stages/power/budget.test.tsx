@@ -2,8 +2,9 @@
 
 jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test/questions'))
 
-import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { demo, design, show, steps } from '../../../test/stage'
+import { useProject } from '../../store/project'
 import { Budget } from './Budget'
 
 const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
@@ -64,4 +65,31 @@ test('what could be given up is asked for, in the order of the harm, previewed a
   expect(within(part).getAllByRole('listitem').length).toBeGreaterThan(4)
   fireEvent.click(screen.getByLabelText('What to give up for: Pieces to fit and to join'))
   await waitFor(() => expect(screen.queryByText('It does without')).toBeNull())
+})
+
+test('through the last edits: what each has changed, the last one first, and what is beyond its limit', async () => {
+  const d = demo('signal-cabin')
+  show(<Budget />, d)
+  expect(screen.queryByText(/the last edit/)).toBeNull()
+  // A fourth sensor at the track.
+  const device = d.needs.devices.find((n) => n.name === 'Track')!
+  act(() => useProject.getState().edit({ kind: 'setLimit', limit: 'parts', value: 13 }))
+  act(() => useProject.getState().edit({ kind: 'setCount', id: device.id, count: device.count + 1 }))
+  fireEvent.click(screen.getByRole('button', { name: 'Through the last edits' }))
+  const table = await screen.findByRole('table', { name: 'The budget through the last edits' })
+  const [head, last, first, before] = within(table).getAllByRole('row').map(plain)
+  // On an adapter there is no runtime.
+  expect(head).toBe('AfterCurrentEnergy a dayHottestPricePieces')
+  expect(last).toMatch(new RegExp(`^${device.count + 1} × ${device.name}.*14\\+1$`))
+  expect(first).toMatch(/^Set the limit of parts.*13$/)
+  expect(before).toMatch(/^before.*13$/)
+  expect(table.querySelectorAll('.stops')).toHaveLength(1)
+  const drawn = screen.getByLabelText<HTMLSelectElement>('Drawn')
+  expect([...drawn.options].map((o) => o.textContent)).toEqual([
+    'Current from the source, everything at once',
+    'Energy a day',
+    'Junction of regulator or chip',
+    'Price of all parts',
+    'Pieces to fit and to join',
+  ])
 })
