@@ -69,7 +69,7 @@ const Edits = () => {
                   {at?.undecided && <span className="faint">, its legs not planned</span>}
                 </Cell>
                 {there.map((name) => (
-                  <Cell key={name} align="right" className="mono">
+                  <Cell key={name} align="right" className="mono" sx={{ whiteSpace: 'nowrap' }}>
                     <Then name={name} at={at} before={before} limit={design.needs.limits[name]} />
                   </Cell>
                 ))}

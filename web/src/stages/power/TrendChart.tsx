@@ -16,7 +16,8 @@ const TrendChart = ({ points, name, limit }: Props) => {
   const { say, title } = words[name]
   const all = [...points.flatMap((p) => p.value ?? []), ...(limit === undefined ? [] : [limit])]
   const [low, high] = [Math.min(...all), Math.max(...all)]
-  const room = (high - low || Math.abs(high) || 1) * 0.1
+  // Wide enough for its ticks to differ in the three digits that they are said with.
+  const room = Math.max((high - low) * 0.1, Math.abs(high) * 0.04, 1e-9)
   return (
     <Figure>
       <ResponsiveContainer width="100%" height={170}>

@@ -66,7 +66,7 @@ export const words: Record<BudgetName, Words> = {
     placeholder: '80 °C',
     none: 'no heat to speak of',
     say: celsiusWords,
-    change: (v) => celsiusWords(Number(v.toPrecision(2))),
+    change: (v) => celsiusWords(Number(v.toPrecision(3))),
   },
   price: {
     title: 'Price of all parts',
