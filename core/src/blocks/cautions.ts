@@ -30,7 +30,7 @@ export const cautionWords: Record<Caution, string> = {
     'Never short, puncture or overcharge a lithium cell; use one with its own protection and a charger made for it.',
   short:
     'This battery drives hundreds of amperes into a short: wires glow and metal melts. A fuse right at its plus, covered tools, no rings; charge it where there is air, away from flames.',
-  heat: 'This part gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
+  heat: 'A part here gets hot enough to burn fingers. Give it air, and touch it only when it has been off for minutes.',
   eyes: 'Wear eye protection when clipping leads: the ends fly.',
   light:
     'This light can harm eyes, also where it can’t be seen. Never look into it nor point it at anyone, and keep to its label and the local rules for it.',

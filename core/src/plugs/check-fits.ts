@@ -117,7 +117,7 @@ export const plugFits: Check = {
         'unguarded',
         'notes',
         'outside the sheet',
-        say`Another plug that fits the jack of ${part.name} may be the other way round: that puts −${volts} on ${namesInWords(hit)}, and nothing stops it. Mark the jack “${volts}, ${part.polarity}”, and measure before it is joined.`,
+        say`Another plug that fits the jack of ${part.name} may be the other way round: that puts −${volts} on ${namesInWords(hit)}, and nothing stops it. Mark the jack “${formatQuantity(fullRange(part.voltage).typ, 'V', 2)}, ${part.polarity}”, and measure before it is joined.`,
         [
           say`${part.name} is ${part.polarity}; others with the same plug are not`,
           of === 'source'

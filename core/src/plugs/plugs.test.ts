@@ -437,7 +437,7 @@ describe('plugs and jacks', () => {
       [
         'unguarded:source',
         'notes',
-        'Another plug that fits the jack of 5 V adapter, 2 A may be the other way round: that puts −5.2 V on TD8-28 DIP and Light, and nothing stops it. Mark the jack “5.2 V, centre positive”, and measure before it is joined.',
+        'Another plug that fits the jack of 5 V adapter, 2 A may be the other way round: that puts −5.2 V on TD8-28 DIP and Light, and nothing stops it. Mark the jack “5 V, centre positive”, and measure before it is joined.',
       ],
     ])
     expect(kinds(fedApart())).toEqual([['unguarded:feed', 'notes']])
