@@ -17,7 +17,7 @@ const shortened = (formula: string): string => {
   const terms = formula.split(' + ')
   const alike = new Set(terms.map((t) => t.replace(/[\d.]+/g, '#')))
   return terms.length > 2 && alike.size < terms.length - 1
-    ? `${[...new Set(terms.map((t) => t.replace(/([A-Za-zΔ_])\d+(,\d+)?/g, '$1n').replace(/^\d+ · €/, 'n · €')))].join(' + ')} + …`
+    ? `${[...new Set(terms.map((t) => t.replace(/([A-Za-zΔ_])\d+(,\d+)?/g, '$1n').replace(/^\d+ · (€|A_)/, 'n · $1')))].join(' + ')} + …`
     : formula
 }
 

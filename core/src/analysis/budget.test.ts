@@ -63,6 +63,30 @@ describe('what is used', () => {
     const out = look(applyEdits(a.design, [{ kind: 'leaveOut', support: 'led:d1.1.light', name: '' }]))
     expect(valueIn(out, 'parts')).toBe(placed.length - 1)
   })
+  test('a board: what parts cover by hand, twice to four times; a board that is bought as it is; what has no size is said', () => {
+    // DIP-8: 9.6 mm × 7.62 mm from row to row. Holder, capacitor and two standing resistors: 6 mm × 2.5 mm each. Header of
+    // two rows of three: 6 mm × 2.54 mm.
+    const parts = (9.6 * 7.62 + 4 * 6 * 2.5 + 6 * 2.54) / 100
+    const { area } = look(demo('window-lantern')).build
+    expect([area.value.min, area.value.typ, area.value.max].map((x) => x / parts)).toEqual(
+      [2, 3, 4].map((x) => expect.closeTo(x, 9) as number),
+    )
+    expect(area.note).not.toContain('Not counted')
+    // Trestle 32: 68 mm × 53 mm; beside it the second feed’s jack and three resistors.
+    const cabin = look(demo('signal-cabin')).build.area.value
+    expect(cabin.max).toBeCloseTo(6.8 * 5.3 + (4 * 4 * 6 * 2.5) / 100, 9)
+    expect(look(demo('darkroom-timer')).build.area.note).toMatch(/Not counted, .* no size: power lamp\.$/)
+    const told = (limit: number) =>
+      look(limited(demo('window-lantern'), 'area', limit)).findings.filter(
+        (f) => f.id === 'power.over-limit:area',
+      )
+    expect(told(area.value.max * 1.001)).toEqual([])
+    const [over] = told(area.value.max * 0.999)
+    expect([over!.severity, over!.text.replace(/\s/g, ' ')]).toEqual([
+      'risks',
+      'The board takes up to 5.9 cm² with room between its parts, and 5.93 cm² is the limit.',
+    ])
+  })
   test('what has no end, and what nothing is computed of, is no number', () => {
     const plugged = look(project({ chip: 'td8-28-dip', source: 'usb-port', devices: [] }))
     expect(lineOf(plugged, 'runtime').used).toBeUndefined()

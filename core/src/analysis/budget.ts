@@ -17,6 +17,7 @@ export const budgets = [
   'heat',
   'price',
   'parts',
+  'area',
 ] as const satisfies LimitName[]
 export type BudgetName = (typeof budgets)[number]
 
@@ -38,6 +39,7 @@ const usedOf: Record<BudgetName, (a: Used) => Worked | undefined> = {
   heat: hottestOf,
   price: ({ build }) => (build.parts.length > 0 ? build.price : undefined),
   parts: ({ build }) => (build.parts.length > 0 ? build.pieces : undefined),
+  area: ({ build }) => (build.parts.length > 0 ? build.area : undefined),
 }
 /** A runtime must be long, all else little. */
 const cornerOf = (name: BudgetName) => (name === 'runtime' ? 'min' : 'max')

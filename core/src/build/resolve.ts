@@ -12,6 +12,7 @@ import type { Library } from '../parts'
 import { isPlanned } from '../legs'
 import type { PinsResult } from '../pins'
 import type { PowerResult } from '../power'
+import { areaOf } from './area'
 import { type PartsRow, partsList, piecesOf, totalPrice, type WireRow, wiringTable } from './lists'
 import { placeParts } from './placed'
 import { buildSteps } from './steps'
@@ -25,6 +26,8 @@ export interface BuildResult {
   price: Worked
   /** Pieces to fit and to join. */
   pieces: Worked
+  /** cm². */
+  area: Worked
   wiring: WireRow[]
   steps: BuildStep[]
   /** What is still to be decided before there is a board. */
@@ -56,6 +59,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
       parts: [],
       price: totalPrice([]),
       pieces: piecesOf([]),
+      area: areaOf([]),
       wiring: [],
       steps: [],
       missing,
@@ -84,6 +88,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     parts,
     price: totalPrice(parts),
     pieces: piecesOf(placed),
+    area: areaOf(placed),
     wiring: wiringTable(nets, placed),
     steps: buildSteps(placed, circuit, needs, power, {
       latch: pins.chip.board ? undefined : planLatch(planned, pins),

@@ -103,6 +103,7 @@ const schema = object({
       energy: quantity('Wh').min(1e-6).max(1e5).optional(),
       heat: quantity('°C').min(-60).max(300).optional(),
       parts: number().strict(true).integer().min(1).max(10_000).optional(),
+      area: quantity('cm²').min(0.1).max(1e5).optional(),
       awake: number().strict(true).min(0).max(1).optional(),
     })
       .exact()

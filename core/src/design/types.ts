@@ -47,6 +47,8 @@ export interface Limits {
   heat?: number
   /** Pieces to fit and to join, the source and its lead not counted. */
   parts?: number
+  /** Board, cm². */
+  area?: number
   /** How much of the time the chip is awake, 0 to 1; absent: always. Where states are named, they say it. */
   awake?: number
 }

@@ -15,6 +15,7 @@ export type Unit =
   | '°C'
   | 'K/W'
   | 'm'
+  | 'cm²'
   | 'Ah'
   | 'Wh'
   | '%'
@@ -44,7 +45,7 @@ const printed = new Map([
   [9, 'G'],
 ])
 /** Written without prefixes, whatever their size. */
-const plainUnits = new Set<Unit>(['°C', 'K/W', '%', 'ppm', ''])
+const plainUnits = new Set<Unit>(['cm²', '°C', 'K/W', '%', 'ppm', ''])
 const spellings: Record<string, Unit> = {
   R: 'Ω',
   ohm: 'Ω',
@@ -55,6 +56,7 @@ const spellings: Record<string, Unit> = {
   C: '°C',
   '°C': '°C',
   hz: 'Hz',
+  cm2: 'cm²',
   v: 'V',
   a: 'A',
 }

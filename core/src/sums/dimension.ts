@@ -22,6 +22,7 @@ const dimensions: Record<Unit, Dimension> = {
   '°C': [0, 0, 0, 1, 0],
   'K/W': [-1, -1, 0, 1, 0],
   m: [0, 0, 0, 0, 1],
+  'cm²': [0, 0, 0, 0, 2],
   Ah: [0, 1, 1, 0, 0],
   Wh: [1, 1, 1, 0, 0],
   '%': plain,
@@ -29,9 +30,10 @@ const dimensions: Record<Unit, Dimension> = {
   '': plain,
 }
 
+const scales: Partial<Record<Unit, number>> = { Ah: 3600, Wh: 3600, 'cm²': 1e-4, '%': 0.01, ppm: 1e-6 }
+
 /** What one of the unit is in SI: an ampere-hour is 3600 coulombs. */
-export const scaleOf = (unit: Unit): number =>
-  unit === 'Ah' || unit === 'Wh' ? 3600 : unit === '%' ? 0.01 : unit === 'ppm' ? 1e-6 : 1
+export const scaleOf = (unit: Unit): number => scales[unit] ?? 1
 
 export const dimensionOf = (unit: Unit): Dimension => dimensions[unit]
 

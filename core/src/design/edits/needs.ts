@@ -56,6 +56,7 @@ const limitWords: Record<LimitName, string> = {
   energy: 'energy limit',
   heat: 'heat limit',
   parts: 'limit of parts',
+  area: 'limit of area',
   awake: 'time awake',
 }
 const feederWords: Record<FedBy, string> = { rail: 'rail', source: 'source', feed: 'second feed' }

@@ -1,5 +1,5 @@
 // The limits that a builder sets beside current and price: how long cells must last, what a day may take, how hot a part may get, how many
-// pieces there may be.
+// pieces there may be, how large the board.
 
 import type { LimitName } from '../../design'
 import { type Check, type Finding, type Said, say, type Stages, type Worked } from '../../findings'
@@ -19,7 +19,7 @@ const day = 86_400
 
 const overOf = (stages: Stages): Over[] => {
   const { design, power, build } = stages
-  const { runtime, energy, heat, parts } = design.needs.limits
+  const { runtime, energy, heat, parts, area } = design.needs.limits
   const over: Over[] = []
   const lasts = power.runtime
   if (runtime !== undefined && lasts && lasts.value.min < runtime) {
@@ -66,6 +66,17 @@ const overOf = (stages: Stages): Over[] => {
       raised: pieces,
       raise: `Raise the limit to ${pieces} pieces`,
     })
+  const { value } = build.area
+  if (area !== undefined && value.max > area) {
+    const raised = Math.ceil(value.max)
+    over.push({
+      limit: 'area',
+      says: say`The board takes up to ${formatQuantity(value.max, 'cm²', 2)} with room between its parts, and ${formatQuantity(area, 'cm²', 3)} is the limit.`,
+      worked: build.area,
+      raised,
+      raise: `Raise the limit to ${formatQuantity(raised, 'cm²')}`,
+    })
+  }
   return over
 }
 
@@ -73,7 +84,7 @@ export const overLimit: Check = {
   id: 'power.over-limit',
   stage: 'power',
   looksFor:
-    'cells that don’t last as long as is asked, a day that takes more, a part hotter, more pieces than the limit',
+    'cells that don’t last as long as is asked, a day that takes more, a part hotter, more pieces or board than the limit',
   rule: 'the limits in the budget on the Power page',
   run: (stages) =>
     overOf(stages).map(({ limit, says, worked, raised, raise }): Omit<Finding, 'check' | 'stage'> => ({

@@ -92,4 +92,16 @@ export const words: Record<BudgetName, Words> = {
     say: (v) => String(v),
     change: (v) => String(v),
   },
+  area: {
+    title: 'Board, with room between the parts',
+    short: 'Board',
+    field: 'Board, at most',
+    unit: 'cm²',
+    min: 0.1,
+    max: 1e5,
+    placeholder: '60 cm²',
+    none: 'no board yet',
+    say: (v) => formatQuantity(v, 'cm²', 2),
+    change: (v) => formatQuantity(v, 'cm²', 2),
+  },
 }

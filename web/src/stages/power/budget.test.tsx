@@ -21,6 +21,7 @@ test('each limit is its own edit, and what is left is said in the words of what 
   type('No hotter than', '80 °C')
   type('Energy a day, at most', '200 mWh')
   type('Pieces, at most', '20')
+  type('Board, at most', '50 cm²')
   type('Current, at most', '0.5')
   type('Price, at most, in €', '20')
   expect(steps()).toEqual([
@@ -28,6 +29,7 @@ test('each limit is its own edit, and what is left is said in the words of what 
     'Set the heat limit',
     'Set the energy limit',
     'Set the limit of parts',
+    'Set the limit of area',
     'Set the current budget',
     'Set the price limit',
   ])
@@ -39,6 +41,7 @@ test('each limit is its own edit, and what is left is said in the words of what 
     energy: 0.2,
     heat: 80,
     parts: 20,
+    area: 50,
   }
   expect(design().needs.limits).toEqual({ ...limits, ambient: design().needs.limits.ambient })
   // 26 days are there: 64 too few. The other numbers as they are told on the page.
@@ -79,10 +82,10 @@ test('through the last edits: what each has changed, the last one first, and wha
   const table = await screen.findByRole('table', { name: 'The budget through the last edits' })
   const [head, last, first, before] = within(table).getAllByRole('row').map(plain)
   // On an adapter there is no runtime.
-  expect(head).toBe('AfterCurrentEnergy a dayHottestPricePieces')
-  expect(last).toMatch(new RegExp(`^${device.count + 1} × ${device.name}.*14\\+1$`))
-  expect(first).toMatch(/^Set the limit of parts.*13$/)
-  expect(before).toMatch(/^before.*13$/)
+  expect(head).toBe('AfterCurrentEnergy a dayHottestPricePiecesBoard')
+  expect(last).toMatch(new RegExp(`^${device.count + 1} × ${device.name}.*14\\+138 cm²$`))
+  expect(first).toMatch(/^Set the limit of parts.*1338 cm²$/)
+  expect(before).toMatch(/^before.*1338 cm²$/)
   expect(table.querySelectorAll('.stops')).toHaveLength(1)
   const drawn = screen.getByLabelText<HTMLSelectElement>('Drawn')
   expect([...drawn.options].map((o) => o.textContent)).toEqual([
@@ -91,5 +94,6 @@ test('through the last edits: what each has changed, the last one first, and wha
     'Junction of regulator or chip',
     'Price of all parts',
     'Pieces to fit and to join',
+    'Board, with room between the parts',
   ])
 })
