@@ -299,6 +299,21 @@ describe('what is found', () => {
   })
 })
 
+test('a latch that is off: a programmer of 5.5 V less 0.3 V in its diode, into cells that never have less than 5.2 V', () => {
+  const latched = project({
+    chip: 'td8-08-dip',
+    source: 'cells-2-aa',
+    devices: [['latch-button', 'Power', 'hold']],
+  })
+  const stopped = (least: number) => {
+    const cells = structuredClone(library.parts['cells-2-aa']) as Source
+    cells.voltage = { ...cells.voltage, min: least, typ: 6, max: 6.4 }
+    return wayOf(latched, 'latch', { parts: { ...library.parts, 'cells-2-aa': cells } })!.stopped?.text
+  }
+  expect(stopped(5.19)).toBeUndefined()
+  expect(stopped(5.21)).toMatch(/^what the diodes leave is less than/)
+})
+
 describe('a programmer’s voltage on what hangs on the rail', () => {
   const at33 = (devices: string[], more: Partial<Parameters<typeof project>[0]> = {}) =>
     project({
@@ -332,6 +347,11 @@ describe('a programmer’s voltage on what hangs on the rail', () => {
     expect(found(one, withTop('distance-two-wire', 5.49))).toHaveLength(1)
     expect(found(one, withTop('distance-two-wire', 5.5))).toEqual([])
     expect(found({ ...one, build: { support: { 'programming-header': 'out' } } })).toEqual([])
+    // A rail that is just what it runs on at the most is no fault of the rail.
+    const top = look(one).power.rail!.value.max
+    const just = structuredClone(library.parts['distance-two-wire']) as Device
+    just.supply!.max = top
+    expect(found(one, { parts: { ...library.parts, [just.id]: just } })).toHaveLength(1)
     // On a rail of 5 V the rail itself is what is told of it.
     expect(found({ ...one, power: { ...one.power, regulator: 'bl5-low' } })).toEqual([])
     // A chip of 3.6 V is not programmed with more.
@@ -417,6 +437,11 @@ describe('plugs and jacks', () => {
     expect(kinds(own)).toEqual([])
     expect(kinds(own, plug(4.0, 1.65))).toEqual([['none:source', 'stops']])
     const without = look(own, plug(4.0, 1.65))
+    expect(
+      without.findings
+        .find((f) => f.id === 'power.plug-fits:none:source')!
+        .because.map((b) => [b.text, b.origin?.kind]),
+    ).toEqual([['9 V adapter label: 2.1 mm barrel plug', 'part']])
     expect(without.build.support.some((s) => s.key === 'entry')).toBe(false)
     expect(
       sourcesOf(without, plug(4.0, 1.65))
@@ -441,6 +466,14 @@ describe('plugs and jacks', () => {
       ],
     ])
     expect(kinds(fedApart())).toEqual([['unguarded:feed', 'notes']])
+    const why = (d: Design) =>
+      look(d)
+        .findings.find((f) => f.check === 'power.plug-fits')!
+        .because.at(-1)!.text
+    expect(why(straight)).toBe(
+      'A diode would take its voltage from the rail, and there is no regulator that makes up for it',
+    )
+    expect(why(fedApart())).toBe('No diode is planned there')
     const guarded = project({
       chip: 'td8-28-dip',
       source: 'adapter-9v',
