@@ -6,7 +6,7 @@ import type { Board, Chip, Part } from '../parts'
 import { exactly } from '../quantity'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
 
-const onBoard = (part: Part): Board | undefined => (part.kind === 'chip' ? (part).board : undefined)
+const onBoard = (part: Part): Board | undefined => (part.kind === 'chip' ? part.board : undefined)
 
 /** As far as body or legs reach, cm²; undefined where its file doesn’t say. */
 const covers = (part: Part): number | undefined => {
