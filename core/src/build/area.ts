@@ -2,7 +2,7 @@
 
 import type { BoardPart } from '../blocks'
 import { partOrigin, type Worked, type WorkedInput } from '../findings'
-import type { Board, Chip, Part } from '../parts'
+import type { Board, Part } from '../parts'
 import { exactly } from '../quantity'
 import { dimensionOf, number, sum, type Term, total } from '../sums'
 
