@@ -67,15 +67,19 @@ describe('what is used', () => {
     // DIP-8: 9.6 mm × 7.62 mm from row to row. Holder, capacitor and two standing resistors: 6 mm × 2.5 mm each. Header of
     // two rows of three: 6 mm × 2.54 mm.
     const parts = (9.6 * 7.62 + 4 * 6 * 2.5 + 6 * 2.54) / 100
-    const { area } = look(demo('window-lantern')).build
+    const { area, unsized } = look(demo('window-lantern')).build
     expect([area.value.min, area.value.typ, area.value.max].map((x) => x / parts)).toEqual(
       [2, 3, 4].map((x) => expect.closeTo(x, 9) as number),
     )
-    expect(area.note).not.toContain('Not counted')
+    expect(unsized).toEqual([])
     // Trestle 32: 68 mm × 53 mm; beside it the second feed’s jack and three resistors.
     const cabin = look(demo('signal-cabin')).build.area.value
     expect(cabin.max).toBeCloseTo(6.8 * 5.3 + (4 * 4 * 6 * 2.5) / 100, 9)
-    expect(look(demo('darkroom-timer')).build.area.note).toMatch(/Not counted, .* no size: power lamp\.$/)
+    const timer = look(limited(demo('darkroom-timer'), 'area', 10))
+    expect(lineOf(timer, 'area').missing).toEqual(['power lamp'])
+    expect(timer.findings.find((f) => f.id === 'power.over-limit:area')!.because.at(-1)!.text).toBe(
+      'Not counted, since their files give no size: power lamp',
+    )
     const told = (limit: number) =>
       look(limited(demo('window-lantern'), 'area', limit)).findings.filter(
         (f) => f.id === 'power.over-limit:area',

@@ -29,6 +29,8 @@ export interface BudgetLine {
   corner: 'min' | 'max'
   /** In the unit of the value. */
   limit?: number
+  /** What should be in it and is not, since nobody knows how much it is. */
+  missing: readonly string[]
 }
 
 type Used = Pick<Results, 'power' | 'build' | 'charging' | 'latch'>
@@ -50,6 +52,7 @@ export const budgetOf = (analysis: Used & { design: Pick<Design, 'needs'> }): Bu
     used: usedOf[name](analysis),
     corner: cornerOf(name),
     limit: analysis.design.needs.limits[name],
+    missing: name === 'area' ? analysis.build.unsized : [],
   }))
 
 /** How much it takes from what the project does: nothing; it does the same more slowly, dimmer or less often; it does less; it does without. */

@@ -41,8 +41,11 @@ interface Size {
   area: number
 }
 
-/** Devices hang on wires and are not on it. A development board is as large as it is. */
-export const areaOf = (placed: readonly BoardPart[]): Worked => {
+/**
+ * Devices hang on wires and are not on it. A development board is as large as it is. `unsized`: what is not counted, since its file
+ * gives no size.
+ */
+export const areaOf = (placed: readonly BoardPart[]): { area: Worked; unsized: string[] } => {
   const sizes = new Map<string, Size>()
   const unknown = new Set<string>()
   for (const { part, kind, bridged, name } of placed) {
@@ -67,9 +70,7 @@ export const areaOf = (placed: readonly BoardPart[]): Worked => {
       label: 'Covered by the parts',
       symbol: 'A_parts',
       unit: 'cm²',
-      note: `Of each as far as body or legs reach; devices hang on wires.${
-        unknown.size > 0 ? ` Not counted, since their files give no size: ${[...unknown].join(', ')}.` : ''
-      }`,
+      note: 'Of each as far as body or legs reach; devices hang on wires.',
     },
     Object.fromEntries(parts.map((size, k) => [symbols[k]!, input(size, symbols[k]!)])),
     (i: Record<string, Term>) =>
@@ -83,11 +84,13 @@ export const areaOf = (placed: readonly BoardPart[]): Worked => {
     symbol: 'A',
     unit: 'cm²' as const,
     counts: 'max' as const,
-    note: covered.note,
   }
-  return bought
-    ? sum(meta, { A_board: input(bought, 'A_board'), s: room, A_parts: covered }, (i) =>
-        i.A_board.plus(i.s.times(i.A_parts)),
-      )
-    : sum(meta, { s: room, A_parts: covered }, (i) => i.s.times(i.A_parts))
+  return {
+    area: bought
+      ? sum(meta, { A_board: input(bought, 'A_board'), s: room, A_parts: covered }, (i) =>
+          i.A_board.plus(i.s.times(i.A_parts)),
+        )
+      : sum(meta, { s: room, A_parts: covered }, (i) => i.s.times(i.A_parts)),
+    unsized: [...unknown],
+  }
 }

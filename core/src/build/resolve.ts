@@ -28,6 +28,8 @@ export interface BuildResult {
   pieces: Worked
   /** cm². */
   area: Worked
+  /** What is on it and not in its area: their files give no size. */
+  unsized: string[]
   wiring: WireRow[]
   steps: BuildStep[]
   /** What is still to be decided before there is a board. */
@@ -59,7 +61,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
       parts: [],
       price: totalPrice([]),
       pieces: piecesOf([]),
-      area: areaOf([]),
+      ...areaOf([]),
       wiring: [],
       steps: [],
       missing,
@@ -88,7 +90,7 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
     parts,
     price: totalPrice(parts),
     pieces: piecesOf(placed),
-    area: areaOf(placed),
+    ...areaOf(placed),
     wiring: wiringTable(nets, placed),
     steps: buildSteps(placed, circuit, needs, power, {
       latch: pins.chip.board ? undefined : planLatch(planned, pins),

@@ -13,13 +13,16 @@ export interface Stages extends Results, OnDemand, Given {
   proposing: boolean
 }
 
+/** What a check finds, before it is said of which check. */
+export type Found = Omit<Finding, 'check' | 'stage'>
+
 export interface Check {
   id: string
   stage: StageName
   looksFor: string
   /** Where the rule comes from. */
   rule: string
-  run: (stages: Stages) => Omit<Finding, 'check' | 'stage'>[]
+  run: (stages: Stages) => Found[]
 }
 
 export const runChecks = (checks: readonly Check[], stages: Stages): Finding[] =>

@@ -1,12 +1,10 @@
 // Whether each plug goes into its jack, the right way round, and what one of the other polarity would do.
 
-import { type Check, type Finding, type Fix, partOrigin, say, type Said } from '../findings'
+import { type Check, type Fix, partOrigin, say, type Said, type Found } from '../findings'
 import { otherSources } from '../power'
 import type { Source } from '../parts'
 import { capital, formatQuantity, fullRange, namesInWords } from '../quantity'
 import { jackFor, misfit, railFor, reversed } from '../supply'
-
-type Found = Omit<Finding, 'check' | 'stage'>
 
 export const plugFits: Check = {
   id: 'power.plug-fits',

@@ -1,11 +1,9 @@
 // A programmer that feeds the rail, and what hangs there and stands less.
 
-import { type Check, type Finding, partOrigin, say } from '../findings'
+import { type Check, partOrigin, say, type Found } from '../findings'
 import { programmerGives } from '../levels'
 import { formatQuantity, fullRange } from '../quantity'
 import { railFor } from '../supply'
-
-type Found = Omit<Finding, 'check' | 'stage'>
 
 export const programmerVoltage: Check = {
   id: 'power.programmer-voltage',

@@ -1,6 +1,6 @@
 // What does harm of all that can flow back.
 
-import { type Check, type Finding, type Fix, say, type Said, unsaid } from '../findings'
+import { type Check, type Fix, say, type Said, unsaid, type Found } from '../findings'
 import { partsOfKind } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { railFor, railOf } from '../supply'
@@ -8,7 +8,6 @@ import type { PlugsResult, Way } from './result'
 import { safeInDiode } from '../levels'
 import { safeResistor } from './ways'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.back-feed:${what}`
 
 /** “With USB port in, and programmer unplugged”. */

@@ -41,17 +41,18 @@ export const plugsOf = (
   const source = supplies.sources.find((s) => s.id === 'source')
   const feed = supplies.sources.find((s) => s.id === 'feed')
   return [
-    ...(source
-      ? [
-          {
-            id: 'source' as const,
-            name: source.part.name,
-            rail: source.to,
-            ...(source.part.sort === 'cells' && { cells: true as const }),
-          },
-        ]
-      : []),
-    ...(feed ? [{ id: 'feed' as const, name: feed.part.name, rail: feed.to }] : []),
+    ...[source, feed].flatMap((s): Plug[] =>
+      s
+        ? [
+            {
+              id: s === source ? 'source' : 'feed',
+              name: s.part.name,
+              rail: s.to,
+              ...(s.part.sort === 'cells' && { cells: true }),
+            },
+          ]
+        : [],
+    ),
     ...(charging?.from && source
       ? [{ id: 'charging' as const, name: `${charging.from.name} for charging`, rail: source.to }]
       : []),

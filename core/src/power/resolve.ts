@@ -72,7 +72,11 @@ export const stopAt = (
   }
   if (regulator && regulation)
     return sum(
-      { label: 'Cells below which the rail sags', symbol: 'V_stop', unit: 'V' },
+      {
+        label: `Cells below which the rail sags${cut ? ', or their protection opens' : ''}`,
+        symbol: 'V_stop',
+        unit: 'V',
+      },
       { V_least: regulation.least, V_lost, ...cut },
       ({ V_lost: lost, ...needed }: Record<string, Term>) =>
         greatest(...(Object.values(needed) as [Term])).plus(lost!),
@@ -80,7 +84,11 @@ export const stopAt = (
   return (
     chip &&
     sum(
-      { label: 'Cells below which the first thing on the rail stops', symbol: 'V_stop', unit: 'V' },
+      {
+        label: `Cells below which the first thing on the rail stops${cut ? ', or their protection opens' : ''}`,
+        symbol: 'V_stop',
+        unit: 'V',
+      },
       {
         V_least: fromRule(
           'V_least',

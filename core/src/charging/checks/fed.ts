@@ -1,12 +1,11 @@
 // Whether what the charger is fed with is enough for it and not too much, and whether it stands its own heat.
 
-import { type Check, type Finding, type Fix, partOrigin, say } from '../../findings'
+import { type Check, type Fix, partOrigin, say, type Found } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { resistorFor } from '../plan'
 import type { ChargingResult } from '../resolve'
 import { computed } from './safe'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.charging-fed:${what}`
 
 /** USB 2.0, section 7.2.1: a device that has not been enumerated draws one unit load at most, A. */
@@ -53,7 +52,7 @@ export const chargingFed: Check = {
           : say`Nobody has said what ${charger.name} is fed from: whether that is enough, and how hot it gets, can’t be told.`),
         because: [
           design.power.charging?.from
-            ? say`A part that was there when the project was planned is gone from the library`
+            ? say`No part of that name is in the library`
             : say`“Charged from” on the Power page is empty`,
         ],
         fixes: [],

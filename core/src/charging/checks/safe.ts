@@ -1,10 +1,9 @@
 // Whether the cell may be charged so at all: what a lithium cell is not made for ends in fire.
 
-import { type Check, type Finding, type Fix, partOrigin, say } from '../../findings'
+import { type Check, type Fix, partOrigin, say, type Found } from '../../findings'
 import { findPart, partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.charging-safe:${what}`
 
 export const noCharger: Fix = {

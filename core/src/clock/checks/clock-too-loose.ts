@@ -1,4 +1,4 @@
-import { type Check, type Finding, type Fix, type Said, say } from '../../findings'
+import { type Check, type Fix, type Said, say, type Found } from '../../findings'
 import type { Instance } from '../../needs'
 import { formatQuantity } from '../../quantity'
 import { type ClockOption, deviationOf, optionTooFast } from '../resolve'
@@ -65,63 +65,60 @@ export const clockTooLoose: Check = {
   run: ({ chip: { chip }, clock, needs, power }) => {
     const off = clock.deviation?.value.max
     if (!chip) return []
-    return timed(needs.instances).flatMap(
-      ({ id, bearing, bears, because }): Omit<Finding, 'check' | 'stage'>[] => {
-        if (off === undefined)
-          return [
-            {
-              id: `clock.too-loose:${id}:unknown`,
-              severity: 'notes' as const,
-              grade: 'typical' as const,
-              ...say`By how much the clock is off is not stated; ${bearing}.`,
-              because: [
-                {
-                  ...say`${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
-                  worked: clock.frequency,
-                },
-              ],
-              fixes: [],
-            },
-          ]
-        if (off <= bears) return []
-        const tight = (o: ClockOption) =>
-          (deviationOf(chip, o.source, o.part, undefined)?.value.max ?? Infinity) <= bears
-        const fixes: Fix[] = clock.choices
-          .filter((o) => tight(o) && !(power.rail && optionTooFast(chip, o, power.rail)))
-          .sort(
-            (a, b) =>
-              Math.abs(a.frequency - clock.nominal.value.typ) -
-                Math.abs(b.frequency - clock.nominal.value.typ) ||
-              (a.part?.price ?? 0) - (b.part?.price ?? 0),
-          )
-          .slice(0, 2)
-          .map((o) => ({
-            label: `Clock at ${formatQuantity(o.frequency, 'Hz')} from ${o.name}`,
-            edits: [
-              {
-                kind: 'chooseClock',
-                name: o.name,
-                clock: { source: o.source.id, frequency: o.frequency, part: o.part?.id },
-              },
-            ],
-          }))
+    return timed(needs.instances).flatMap(({ id, bearing, bears, because }): Found[] => {
+      if (off === undefined)
         return [
           {
-            id: `clock.too-loose:${id}`,
-            severity: 'risks' as const,
-            grade: 'outside the sheet' as const,
-            ...say`The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
+            id: `clock.too-loose:${id}:unknown`,
+            severity: 'notes' as const,
+            grade: 'typical' as const,
+            ...say`By how much the clock is off is not stated; ${bearing}.`,
             because: [
               {
-                ...say`The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
-                worked: clock.deviation,
+                ...say`${clock.source?.name ?? 'The clock'}: its sheet states no tolerance`,
+                worked: clock.frequency,
               },
-              because,
             ],
-            fixes,
+            fixes: [],
           },
         ]
-      },
-    )
+      if (off <= bears) return []
+      const tight = (o: ClockOption) =>
+        (deviationOf(chip, o.source, o.part, undefined)?.value.max ?? Infinity) <= bears
+      const fixes: Fix[] = clock.choices
+        .filter((o) => tight(o) && !(power.rail && optionTooFast(chip, o, power.rail)))
+        .sort(
+          (a, b) =>
+            Math.abs(a.frequency - clock.nominal.value.typ) -
+              Math.abs(b.frequency - clock.nominal.value.typ) || (a.part?.price ?? 0) - (b.part?.price ?? 0),
+        )
+        .slice(0, 2)
+        .map((o) => ({
+          label: `Clock at ${formatQuantity(o.frequency, 'Hz')} from ${o.name}`,
+          edits: [
+            {
+              kind: 'chooseClock',
+              name: o.name,
+              clock: { source: o.source.id, frequency: o.frequency, part: o.part?.id },
+            },
+          ],
+        }))
+      return [
+        {
+          id: `clock.too-loose:${id}`,
+          severity: 'risks' as const,
+          grade: 'outside the sheet' as const,
+          ...say`The clock may be off by ${formatQuantity(off / 1e4, '%', 3)}; ${bearing}.`,
+          because: [
+            {
+              ...say`The clock is off by up to ${formatQuantity(off / 1e4, '%', 3)}`,
+              worked: clock.deviation,
+            },
+            because,
+          ],
+          fixes,
+        },
+      ]
+    })
   },
 }

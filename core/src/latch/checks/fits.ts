@@ -1,14 +1,13 @@
 // Whether a latch can be there, and whether its transistors stand what is asked of them.
 
 import { stockOf } from '../../circuit'
-import { type Check, type Finding, partOrigin, say, type Worked } from '../../findings'
+import { type Check, partOrigin, say, type Worked, type Found } from '../../findings'
 import { findPart, type Library, siliconJunction } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { latchButtons } from '../../supply'
 import type { LatchResult } from '../resolve'
 import { otherPasses } from './others'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.latch-fits:${what}`
 
 const rated = (latch: LatchResult, most: Worked, library: Library): Found[] => {

@@ -1,10 +1,9 @@
 // Whether a latch stays off: against leakage, against its source being put in, against a finger, and against a programmer.
 
-import { type Check, type Finding, say } from '../../findings'
+import { type Check, say, type Found } from '../../findings'
 import { formatMarking, formatQuantity } from '../../quantity'
 import type { LatchResult } from '../resolve'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.latch-stays-off:${what}`
 
 /** A damp finger, Ω; a dry one has ten times as much. */

@@ -1,12 +1,11 @@
 // Whether a latch turns on, and stays so: its transistor fully on, the button read, the press no longer than anybody presses.
 
-import { type Check, type Fact, type Finding, partOrigin, say, type Worked } from '../../findings'
+import { type Check, type Fact, partOrigin, say, type Worked, type Found } from '../../findings'
 import type { Library } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import type { LatchResult } from '../resolve'
 import { otherDiodes, otherPasses } from './others'
 
-type Found = Omit<Finding, 'check' | 'stage'>
 const id = (what: string) => `power.latch-turns-on:${what}`
 
 /** Longer than this nobody expects to press, s. */

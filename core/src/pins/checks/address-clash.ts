@@ -1,4 +1,4 @@
-import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
+import { type Check, type Fix, type Stages, say, type Found } from '../../findings'
 import type { Instance } from '../../needs'
 import { listWords } from '../../quantity'
 
@@ -50,7 +50,7 @@ const otherBus = (stages: Stages, bus: number, { need }: Instance): Fix[] => {
       ]
 }
 
-const clashesOn = (stages: Stages, bus: number, onBus: Instance[]): Omit<Finding, 'check' | 'stage'>[] => {
+const clashesOn = (stages: Stages, bus: number, onBus: Instance[]): Found[] => {
   const { chip, pins } = stages
   const group = `i2c${bus > 1 ? bus : ''}`
   const unit = pins.plan?.wires.find((w) => w.signal.bus?.group === group)?.unit?.id

@@ -1,5 +1,5 @@
 import { type Edit, busSpeedOf, busSpeeds } from '../../design'
-import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
+import { type Check, type Fix, type Stages, say, type Found } from '../../findings'
 import type { Instance } from '../../needs'
 import { capital, formatQuantity } from '../../quantity'
 import { nextBus } from './address-clash'
@@ -31,7 +31,7 @@ export const commonSpeeds = (devices: Instance[]): number[] =>
     ),
   )
 
-const ofDevice = (stages: Stages, device: Instance, all: Instance[]): Omit<Finding, 'check' | 'stage'>[] => {
+const ofDevice = (stages: Stages, device: Instance, all: Instance[]): Found[] => {
   const { need, part, wiring } = device
   const bus = need.bus ?? 1
   const speed = busSpeedOf(stages.design, bus)

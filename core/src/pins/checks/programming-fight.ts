@@ -1,5 +1,5 @@
 import { type SupportPart, fittedFor } from '../../circuit'
-import { type Check, type Finding, type Fix, type Stages, say } from '../../findings'
+import { type Check, type Fix, type Stages, say, type Found } from '../../findings'
 import { isDrivenByDevice, legSaid, type Wire, attributeOf } from '../../legs'
 import { moveToBest } from './cannot-serve'
 
@@ -64,7 +64,7 @@ export const programmingFight: Check = {
   looksFor: 'a device that drives a line which is driven while a program is loaded',
   rule: 'two outputs on one line fight; which of them wins is not defined',
   run: (stages) =>
-    (stages.pins.plan?.wires ?? []).flatMap((wire): Omit<Finding, 'check' | 'stage'>[] => {
+    (stages.pins.plan?.wires ?? []).flatMap((wire): Found[] => {
       const driver = driverOf(wire)
       if (!driver || wire.impossible) return []
       const end = wire.signal.ends.find(

@@ -1,11 +1,9 @@
 // What guards a lithium cell that is charged again and again against being emptied too far, and whether that stays out of the way.
 
-import { type Check, type Finding, partOrigin, say } from '../../findings'
+import { type Check, partOrigin, say, type Found } from '../../findings'
 import { findPart, partsOfKind, type Source } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { unprotected } from '../../supply'
-
-type Found = Omit<Finding, 'check' | 'stage'>
 
 export const cellProtection: Check = {
   id: 'power.cell-protection',

@@ -1,7 +1,7 @@
 // What is wrong with a lead: too thin, a fuse that opens for nothing, one that guards nothing, or none.
 
 import { type Lead, leadNames, type LeadOwner } from '../../design'
-import { type Check, type Finding, type Fix, say, type Stages } from '../../findings'
+import { type Check, type Fix, say, type Stages, type Found } from '../../findings'
 import { capital } from '../../quantity'
 import { faultsInLeads, type LeadFaultKind, rankLeads } from '../leads'
 
@@ -49,7 +49,7 @@ const leadCheck = (
     faultsInLeads(stages.power.loads).flatMap(({ of, faults }) =>
       faults
         .filter((f) => kinds.includes(f.kind))
-        .map(({ kind, severity, grade, says, because }): Omit<Finding, 'check' | 'stage'> => ({
+        .map(({ kind, severity, grade, says, because }): Found => ({
           id: `${id}:${of}:${kind.replaceAll(' ', '-')}`,
           severity,
           grade,

@@ -1,10 +1,8 @@
 // What the project names, and what no sum knows: a part that is not in the library, a lead that is said by half.
 
 import { leadField, leadNames, leadOwners } from '../../design'
-import { type Check, type Finding, say } from '../../findings'
+import { type Check, say, type Found } from '../../findings'
 import { findPart, type PartKind } from '../../parts'
-
-type Found = Omit<Finding, 'check' | 'stage'>
 
 const unknown = (what: string, id: string): Found => ({
   id: `power.not-reckoned:${what.replaceAll(' ', '-')}`,

@@ -2,7 +2,7 @@
 // pieces there may be, how large the board.
 
 import type { LimitName } from '../../design'
-import { type Check, type Finding, type Said, say, type Stages, type Worked } from '../../findings'
+import { type Check, type Said, say, type Stages, type Worked, type Found } from '../../findings'
 import { hottestOf } from '../hottest'
 import { celsiusWords, durationWords, formatQuantity } from '../../quantity'
 
@@ -13,6 +13,8 @@ interface Over {
   /** What it would have to be. */
   raised: number
   raise: string
+  /** Not in it, since nobody knows. */
+  missing?: readonly string[]
 }
 
 const day = 86_400
@@ -75,6 +77,7 @@ const overOf = (stages: Stages): Over[] => {
       worked: build.area,
       raised,
       raise: `Raise the limit to ${formatQuantity(raised, 'cm²')}`,
+      missing: build.unsized,
     })
   }
   return over
@@ -87,11 +90,16 @@ export const overLimit: Check = {
     'cells that don’t last as long as is asked, a day that takes more, a part hotter, more pieces or board than the limit',
   rule: 'the limits in the budget on the Power page',
   run: (stages) =>
-    overOf(stages).map(({ limit, says, worked, raised, raise }): Omit<Finding, 'check' | 'stage'> => ({
+    overOf(stages).map(({ limit, says, worked, raised, raise, missing = [] }): Found => ({
       id: `power.over-limit:${limit}`,
       severity: 'risks',
       ...says,
-      because: [{ ...say`${worked.label}`, worked }],
+      because: [
+        { ...say`${worked.label}`, worked },
+        ...(missing.length > 0
+          ? [say`Not counted, since their files give no size: ${missing.join(', ')}`]
+          : []),
+      ],
       fixes: [{ label: raise, edits: [{ kind: 'setLimit', limit, value: raised }] }],
     })),
 }

@@ -1,4 +1,4 @@
-import { type Check, type Finding, type Fix, say, type Stages, unsaid } from '../../findings'
+import { type Check, type Fix, say, type Stages, unsaid, type Found } from '../../findings'
 import { timeWords } from '../../quantity'
 import { modeOf } from '../made'
 import { sleepOf, type Waking, wakingsOf } from '../waking'
@@ -19,7 +19,7 @@ const waitInstead = ({ chip: { chip } }: Stages, rest: string): Fix[] => {
     : []
 }
 
-const told = (w: Waking, stages: Stages): Omit<Finding, 'check' | 'stage'> | undefined => {
+const told = (w: Waking, stages: Stages): Found | undefined => {
   const { chip } = stages.chip
   const { state: rest, mode } = sleepOf(stages)!
   const id = `states.wake ${w.state.id}`

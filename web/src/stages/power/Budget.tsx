@@ -9,6 +9,7 @@ import {
   harms,
 } from '@root-board/core/analysis'
 import type { Design } from '@root-board/core/design'
+import { namesInWords } from '@root-board/core/quantity'
 import { Button, styled } from '@mui/material'
 import { useCallback, useState } from 'react'
 import { Num } from '../../kit/Num'
@@ -56,7 +57,7 @@ export const Budget = () => {
 
 const Limited = ({ line, open, toggle }: { line: BudgetLine; open: boolean; toggle: () => void }) => {
   const { edit } = useStage()
-  const { name, used, corner, limit } = line
+  const { name, used, corner, limit, missing } = line
   const { title, field, unit, min, max, placeholder, none, say } = words[name]
   const left =
     used && limit !== undefined
@@ -73,7 +74,10 @@ const Limited = ({ line, open, toggle }: { line: BudgetLine; open: boolean; togg
   const over = left !== undefined && left.value.min < 0
   return (
     <Row>
-      <Cell>{name === 'heat' ? (used?.label ?? title) : title}</Cell>
+      <Cell>
+        {name === 'heat' ? (used?.label ?? title) : title}
+        {missing.length > 0 && <span className="faint">, without {namesInWords(missing)}</span>}
+      </Cell>
       <Cell align="right">
         {used ? (
           <Num worked={used} show={corner}>
