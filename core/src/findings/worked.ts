@@ -109,7 +109,7 @@ export interface SheetPart {
 export const partOrigin = (
   part: SheetPart,
   field: string,
-  rated?: Pick<Rated, 'source' | 'kind'>,
+  rated?: Partial<Pick<Rated, 'source' | 'kind'>>,
 ): Origin => ({
   kind: 'part',
   part: part.id,

@@ -26,15 +26,11 @@ export const plugFits: Check = {
       because: Found['because'],
       fixes: Fix[] = [],
     ) => found.push({ id: `power.plug-fits:${what}:${of}`, severity, grade, ...said, because, fixes })
-    const sizes = (s: Source) => ({
-      ...say`${s.sheet}: ${s.plug}`,
-      ...(s.barrel && { origin: partOrigin(s, 'barrel') }),
-    })
+    const plugOf = (s: Source) => ({ ...say`${s.plug}, ${s.polarity}`, origin: partOrigin(s, 'plug') })
     const board = chip.chip?.board
     const source = supplies.sources.find((s) => s.id === 'source')?.part
     if (board && source?.sort === 'adapter') {
       const { jack } = board
-      const sheet = say`${board.sheet}${jack?.source ? `, ${jack.source}` : ''}`
       if (!jack)
         tell(
           'source',
@@ -42,9 +38,15 @@ export const plugFits: Check = {
           'notes',
           undefined,
           say`${capital(board.name)} has no jack for a hollow plug, as far as its file says: the plug of ${source.name} needs one in its lead, from where plus and minus go to the board’s input.`,
-          [say`${board.sheet} names none`, sizes(source)],
+          [say`${board.sheet} names none`, plugOf(source)],
         )
       else {
+        const size = (m: number) => formatQuantity(m, 'm', 2)
+        const theirs = {
+          ...say`the board’s jack takes ${size(jack.outer)}, on a pin of ${size(jack.pin)}, ${jack.polarity}`,
+          origin: partOrigin(board, 'jack', { source: jack.source }),
+        }
+        const gives = supplies.open[supplies.fed.source]
         const other = reversed(source, jack)
         if (other)
           tell(
@@ -53,7 +55,13 @@ export const plugFits: Check = {
             'stops',
             'outside the sheet',
             say`${source.name} feeds ${board.name} the wrong way round: ${other}. That puts −${formatQuantity(fullRange(source.voltage).max, 'V', 2)} on its input.`,
-            [sizes(source), sheet],
+            [
+              plugOf(source),
+              theirs,
+              ...(gives
+                ? [{ ...say`It gives up to ${formatQuantity(gives.value.max, 'V', 2)}`, worked: gives }]
+                : []),
+            ],
             otherSources(stages, 2),
           )
         const wrong = source.barrel && misfit(source.barrel, jack)
@@ -64,7 +72,7 @@ export const plugFits: Check = {
             wrong.how === 'shut' ? 'stops' : 'risks',
             wrong.how === 'shut' ? 'impossible' : 'typical',
             say`${source.name} and ${board.name}: ${wrong.says}.`,
-            [sizes(source), sheet],
+            [plugOf(source), theirs],
             otherSources(stages, 2),
           )
         if (!source.barrel)
@@ -74,7 +82,7 @@ export const plugFits: Check = {
             'notes',
             undefined,
             say`Whether the plug of ${source.name} goes into the jack of ${board.name} isn’t known: no sheet gives its diameters.`,
-            [sizes(source), sheet],
+            [plugOf(source), theirs],
           )
       }
     }
@@ -91,7 +99,7 @@ export const plugFits: Check = {
           'stops',
           'impossible',
           say`The library has no jack for the plug of ${part.name}: nothing brings it onto the board.`,
-          [sizes(part)],
+          [plugOf(part)],
           of === 'source' ? otherSources(stages, 2) : [],
         )
       // A diode that could be fitted, and was left out, is told of where it is left out.

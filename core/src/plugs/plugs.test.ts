@@ -391,6 +391,13 @@ describe('plugs and jacks', () => {
     ])
     const before = look(on('adapter-9v-stage'))
     const of = before.findings.find((f) => f.id === 'power.plug-fits:reversed:source')!
+    // Both plugs as their sheets have them, and what the adapter gives at the most.
+    expect(of.because.map((b) => b.text.replace(/\s/g, ' '))).toEqual([
+      '2.1 mm barrel plug, centre negative',
+      'the board’s jack takes 5.5 mm, on a pin of 2.1 mm, centre positive',
+      'It gives up to 9.4 V',
+    ])
+    expect(of.because[2]!.worked!.value.max).toBeCloseTo(9.4, 6)
     const { offers } = offersFor(before, library, of)
     expect(offers[0]!.fix.label).toMatch(/^Feed it from/)
     // None of the sources that are offered or ranked first is the wrong way round itself.
@@ -441,7 +448,7 @@ describe('plugs and jacks', () => {
       without.findings
         .find((f) => f.id === 'power.plug-fits:none:source')!
         .because.map((b) => [b.text, b.origin?.kind]),
-    ).toEqual([['9 V adapter label: 2.1 mm barrel plug', 'part']])
+    ).toEqual([['2.1 mm barrel plug, centre positive', 'part']])
     expect(without.build.support.some((s) => s.key === 'entry')).toBe(false)
     expect(
       sourcesOf(without, plug(4.0, 1.65))
