@@ -5,7 +5,8 @@ import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { analyse, gaugesOf, offersFor } from '../analysis'
 import { applyEdits, type Charging, type Design } from '../design'
-import type { Library } from '../parts'
+import { cautionWords } from '../blocks'
+import { type Library, partsOfKind } from '../parts'
 import { steps } from '../patience'
 
 const library = shippedLibrary()
@@ -105,6 +106,13 @@ describe('by hand', () => {
     ])
     expect(step.checks[2]!.expect.max).toBeCloseTo(0.417154, 6)
     expect(step.cautions).toEqual(expect.arrayContaining(['charging', 'lithium', 'meter']))
+    // What every lithium cell’s sheet allows: none of them is to be charged below 0 °C or above 45 °C.
+    const allowed = partsOfKind(library, 'source').flatMap((s) => s.charging?.temperature ?? [])
+    expect(allowed.length).toBeGreaterThan(2)
+    expect([Math.max(...allowed.map((t) => t.min!)), Math.min(...allowed.map((t) => t.max!))]).toEqual([
+      0, 45,
+    ])
+    expect(cautionWords.charging).toMatch(/only while somebody is there.* between 0 and 45\s°C/)
   })
   test('with a latch it charges the cell itself, in front of the transistor', () => {
     const { build: b } = look(applyEdits(charged({}, { devices: [['latch-button', 'Power', 'hold']] }), []))

@@ -183,6 +183,8 @@ describe('what is found', () => {
       '5k6',
       [true, false],
     ])
+    // A programmer’s 5.5 V, and not only the rail’s 5.1 V or the feed’s 5.2 V, less 0.3 V at a milliampere.
+    expect(fitted.worked.map((w) => Math.round(w.value.max))).toContain(5200)
     const left = after.plugs.ways.find((w) => w.kind === 'out')!.current!.value.max
     expect([left > 0.8e-3, left < 1e-3]).toEqual([true, true])
     expect(after.findings.map((f) => f.id)).not.toContain('pins.shift-too-slow:d1.1.PULSE')
