@@ -245,3 +245,64 @@ test('the coop door: a cell charged on the board, what a programmer does to it, 
   await page.getByRole('tab', { name: 'Steps and checks' }).click()
   await expect(page.getByText(/between CHARGE_SET and GND, unplugged/)).toBeVisible()
 })
+
+test('a servo at 5 V beside a chip at 3.3 V: a rail of its own, too hot behind one regulator and cool behind another', async ({
+  page,
+}) => {
+  await openDemo(page, 'power', (design) =>
+    Object.assign(design, {
+      needs: {
+        devices: [{ id: 'd1', part: 'servo-small', name: 'Flap', count: 1 }],
+        limits: { ambient: 30 },
+      },
+      chip: { part: 'qm32-32' },
+      pins: { locks: {}, excluded: [], kept: {} },
+      power: { source: 'adapter-12v', regulator: 'bl33-low' },
+    }),
+  )
+  const evidence = page.getByRole('complementary')
+  await evidence.getByText('Flap runs on 4.5 V to 6 V; its rail is 3.23 V to 3.37 V.').click()
+  // A linear one would turn 7.6 V · 650 mA to heat.
+  await evidence
+    .getByRole('button', {
+      name: /^Feed Flap from a rail of its own, behind BS5 drop-in 5 V, with a resistor in its line/,
+    })
+    .click()
+  await evidence.getByRole('button', { name: 'Do it' }).click()
+  const second = page.getByRole('region', { name: 'Second rail', exact: true })
+  await expect(second).toContainText(/650\smA of 1\sA, 350\smA left/)
+  await expect(second).toContainText(/4\.9 … 5\.1\sV/)
+  await expect(second.getByRole('list', { name: 'Loads of the second rail' })).toContainText(/^Flap650\smA$/)
+  // η at 650 mA, between 0.92 at 500 mA and 0.9 at 1 A: 0.914. 5.1 V · 650 mA · (1 / 0.914 − 1) = 312 mW, and 12.5 V · 3 mA = 38 mW:
+  // 30 °C + 349 mW · 55 K/W = 49.2 °C.
+  await expect(second).toContainText('49.2 °C')
+  const limits = page.getByRole('region', { name: 'Limits at the worst corner' })
+  await expect(limits.getByRole('row', { name: /^Second rail: regulator junction/ })).toContainText('49.2 °C')
+  await expect(evidence).not.toContainText('Flap runs on')
+
+  await second.getByLabel('Regulator').selectOption({ label: 'BL5 low drop 5 V' })
+  // 12.8 V less 0.34 V of the diode at 0.68 A: (12.46 V − 4.9 V) · 650 mA + 12.46 V · 10 mA = 5.04 W, times 92 K/W.
+  await expect(evidence).toContainText(
+    'BL5 low drop 5 V reaches far more than 300 °C inside; its limit is 125 °C',
+  )
+  await expect(second).toContainText(/5\sW of heat/)
+  const ranked = page.getByRole('region', { name: 'Regulators for this load' })
+  await ranked.getByLabel('Of').selectOption({ label: 'the second rail' })
+  const cool = ranked.getByRole('row', { name: /^BS5 drop-in 5 V/ })
+  await expect(cool).toContainText('yes')
+  await expect(cool).toContainText('49.2 °C')
+  await expect(ranked.getByRole('row', { name: /^BS33 strong 3\.3 V/ })).toBeHidden()
+  await ranked.getByRole('button', { name: /more that don’t do, and why$/ }).click()
+  await expect(ranked.getByRole('row', { name: /^BS33 strong 3\.3 V/ })).toContainText(
+    'no: its 3.3 V doesn’t suit Flap',
+  )
+  await cool.getByRole('button', { name: 'Choose BS5 drop-in 5 V' }).click()
+  await expect(evidence).not.toContainText('its limit is 125 °C')
+  await isAccessible(page, 'power with a further rail')
+  await saved(page)
+
+  await page.getByRole('link', { name: /^Build/ }).click()
+  await page.getByRole('tab', { name: 'Steps and checks' }).click()
+  await expect(page.getByRole('heading', { name: /The second rail$/ })).toBeVisible()
+  await expect(page.getByText('between VCC2 and GND, red lead on VCC2')).toBeVisible()
+})

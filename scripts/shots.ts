@@ -23,7 +23,7 @@ const demoOf = (name: string) =>
       limits: object
     }
     chip: { part: string; clock?: object }
-    power: { source: string; regulator: string; feed?: string }
+    power: { source: string; regulator: string; feed?: string; rails?: object[] }
   }
 
 interface Shot {
@@ -85,7 +85,16 @@ const shots: Shot[] = [
     spoil: (design) => (design.needs.devices.find((d) => d.id === 'd2')!.wiring = 'outer'),
   },
   { name: 'pins', path: 'pins?signal=d7.1.light&leg=PC5' },
-  { name: 'power', path: 'power' },
+  {
+    name: 'power',
+    path: 'power',
+    // Its buzzer on a rail of its own, so that it doesn’t hum in the readings.
+    spoil: (design) => {
+      design.name = 'Two rails'
+      design.power.rails = [{ id: 'rail2', regulator: 'bl5-low' }]
+      design.needs.devices.find((d) => d.part === 'buzzer-magnetic')!.fedBy = 'rail2'
+    },
+  },
   {
     name: 'season',
     path: 'power',

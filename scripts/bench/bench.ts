@@ -15,6 +15,7 @@ import {
   sourcesOf,
 } from '@root-board/core/analysis'
 import { carrierOf } from '@root-board/core/carrier'
+import { runStages } from '@root-board/core/findings'
 import { applyEdits, type Design, type Edit, emptyDesign, readDesign } from '@root-board/core/design'
 import { resolveNeeds } from '@root-board/core/needs'
 import { readExchange, readTable } from '@root-board/core/intake'
@@ -25,6 +26,7 @@ import { endless, type Patience, steps, usualPatience } from '@root-board/core/p
 import { makeLibrary } from '@root-board/core/parts'
 import { chargeOf, streamsOf } from '@root-board/core/power'
 import loadHighs from 'highs'
+import { stagesInTurn } from '../../core/src/analysis/stages'
 import type { LatchFacts } from '../../core/src/latch/run'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
 import { type PlanProblem, solvePlan } from '../../core/src/solve'
@@ -397,6 +399,25 @@ const supply = () => {
       const a = analyse(warmer(n), library, undefined, before)
       return [chargeOf(a.power), streamsOf(a)]
     }
+    // The Power stage anew, with all that it stands on made: timed within a run of all stages.
+    let inStage = 0
+    const stages = stagesInTurn.map((stage) =>
+      stage.name !== 'power'
+        ? stage
+        : {
+            ...stage,
+            run: (given: never) => {
+              const { result, ms: took } = timed(() => stage.run(given))
+              inStage = took
+              return result
+            },
+          },
+    )
+    const powerAlone = (n: number) => {
+      const given = { design: warmer(n), library, patience: usualPatience() }
+      const { results } = runStages(stages, given, [])
+      return inStage + timed(() => [chargeOf(results.power), streamsOf({ ...results, ...given })]).ms
+    }
     const ranked = () => [regulatorsOf(before, library), sourcesOf(before, library)]
     // What one would do without them: the whole project anew for each part, and the list sorted by what is found.
     const plainly = () =>
@@ -418,6 +439,8 @@ const supply = () => {
       for (let n = 0; n < 5; n++) work(n)
       return middle(Array.from({ length: times }, (_, n) => timed(() => work(n + 5)).ms))
     }
+    for (let n = 0; n < 5; n++) powerAlone(n)
+    const alone = middle(Array.from({ length: 21 }, (_, n) => powerAlone(n + 5)))
     const [anew, whole, list, plain] = [
       of(power),
       of((n) => analyse(warmer(n), library)),
@@ -449,7 +472,7 @@ const supply = () => {
       `${name}: all wires and fuses ranked ${ms(leads)}, ${(leads / eachLead).toFixed(2)} of choosing each; ${tried} things to give up of a day’s energy tried in ${ms(given)}, ${(given / (tried * whole)).toFixed(2)} of the whole project anew for each`,
     )
     console.log(
-      `${name}: power, charge and streams after an edit ${ms(anew)}, ${(anew / whole).toFixed(2)} of the whole project anew; all regulators and sources ranked ${ms(list)}, ${(list / plain).toFixed(2)} of choosing each`,
+      `${name}: power, charge and streams after an edit ${ms(anew)}, ${(anew / whole).toFixed(2)} of the whole project anew (Power stage, charge and streams alone ${ms(alone)}, ${(alone / whole).toFixed(2)}); all regulators and sources ranked ${ms(list)}, ${(list / plain).toFixed(2)} of choosing each`,
     )
   }
 }

@@ -177,11 +177,13 @@ export const secondOpinion = (
     const warmest = wire ? Math.max(air, span(wire.insulation).max) : air
     const j = joint ? span(joint.resistance) : nothing
     const f = fuse ? span(fuse.resistance) : nothing
+    const guard = part(lead?.protection)
+    const g = guard ? span(guard.resistance) : nothing
     const n = lead?.joints ?? 0
     return {
-      min: (wire ? copper(r.min, Math.min(20, air)) : 0) + n * j.min + f.min,
-      typ: (wire ? copper(r.typ, air) : 0) + n * j.typ + f.typ,
-      max: (wire ? copper(r.max, warmest) : 0) + n * j.max + f.max,
+      min: (wire ? copper(r.min, Math.min(20, air)) : 0) + n * j.min + f.min + g.min,
+      typ: (wire ? copper(r.typ, air) : 0) + n * j.typ + f.typ + g.typ,
+      max: (wire ? copper(r.max, warmest) : 0) + n * j.max + f.max + g.max,
     }
   }
   for (const of of ['source', 'feed'] as const) {

@@ -12,7 +12,7 @@ import {
   trendOf,
 } from '@root-board/core/analysis'
 import { stockOf } from '@root-board/core/circuit'
-import { type Design, libraryFor } from '@root-board/core/design'
+import { type Design, type FurtherId, libraryFor } from '@root-board/core/design'
 import { type LatchTry, runLatch } from '@root-board/core/latch'
 import { usualPatience } from '@root-board/core/patience'
 import { burstsOf, chargeOf, measuredOf, streamsOf } from '@root-board/core/power'
@@ -20,10 +20,10 @@ import { spelled } from '@root-board/core/sums'
 import { library } from './stage'
 
 export const questions = {
-  regulators: (design: Design) => {
+  regulators: (design: Design, rail?: FurtherId) => {
     const analysis = analyse(design, libraryFor(design, library))
     return Promise.resolve({
-      ranked: regulatorsOf(analysis, libraryFor(design, library)),
+      ranked: regulatorsOf(analysis, libraryFor(design, library), rail),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },

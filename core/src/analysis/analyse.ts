@@ -1,7 +1,7 @@
 // The one way through: design and library in, everything computed out.
 
 import { fittingCarrier } from '../chip'
-import { type Design, stageNames } from '../design'
+import { type Design, type FurtherId, stageNames } from '../design'
 import {
   type Finding,
   type Fix,
@@ -39,11 +39,12 @@ export interface Analysis extends Results {
 /** What is remembered of each analysis as long as somebody holds it. */
 const memory = new WeakMap<Analysis, Remembered>()
 
-/** Every regulator of the library at the project’s load and input. */
+/** Every regulator of the library at the load and input of the project’s rail, or of a further one. */
 export const regulatorsOf = (
   analysis: Pick<Analysis, 'design' | 'needs' | 'chip' | 'pins' | 'power' | 'clock'>,
   library: Library,
-): RankedRegulator[] => rankRegulators({ ...analysis, library })
+  rail?: FurtherId,
+): RankedRegulator[] => rankRegulators({ ...analysis, library }, rail)
 
 /** Every source of the library with the project’s regulator and load. */
 export const sourcesOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedSource[] =>
@@ -64,7 +65,7 @@ const onDemand = (
   proposing: boolean,
 ): OnDemand => ({
   // Other regulators and carriers are looked for only where fixes are asked for.
-  regulators: once(() => (proposing ? regulatorsOf(analysis, library) : [])),
+  regulators: onceFor((rail?: FurtherId) => (proposing ? regulatorsOf(analysis, library, rail) : [])),
   fitting: once(() =>
     proposing
       ? fittingCarrier(
@@ -79,6 +80,13 @@ const onDemand = (
       : undefined,
   ),
 })
+const onceFor = <K, T>(work: (of: K) => T): ((of: K) => T) => {
+  const known = new Map<K, T>()
+  return (of) => {
+    if (!known.has(of)) known.set(of, work(of))
+    return known.get(of)!
+  }
+}
 const once = <T>(work: () => T): (() => T) => {
   let known: { of: T } | undefined
   return () => (known ??= { of: work() }).of

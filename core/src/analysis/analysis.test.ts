@@ -218,19 +218,19 @@ const proposed: Record<string, string[]> = {
   'regulator too hot': [
     'Use BL5 cool 5 V',
     'Use BS5 drop-in 5 V',
-    'Feed it from USB port (5 V), without a regulator',
+    'Feed it from USB charger, 2 A (5 V), without a regulator',
     'Feed it from 7.5 V adapter (7.5 V)',
   ],
   'drop-out at the source’s lowest voltage': [
     'Use BL5 low drop 5 V',
     'Use BL5 cool 5 V',
-    'Feed it from USB port (5 V), without a regulator',
     'Feed it from 9 V adapter (9 V)',
+    'Feed it from USB charger, 2 A (5 V), without a regulator',
   ],
   'source too weak': [
+    'Feed it from USB charger, 2 A (5 V), without a regulator',
     'Feed it from 5 V adapter, 2 A (5 V), without a regulator',
     'Feed it from 5 V adapter, small plug (5 V), without a regulator',
-    'Feed it from 5 V adapter, 4 A (5 V), without a regulator',
     'Do without Servo',
   ],
   'clock too fast for the supply': [
@@ -247,7 +247,7 @@ const proposed: Record<string, string[]> = {
   'regulator input above its absolute maximum': [
     'Use BL5 cool 5 V',
     'Use BS5 drop-in 5 V',
-    'Feed it from USB port (5 V)',
+    'Feed it from USB charger, 2 A (5 V)',
     'Feed it from 5 V adapter, 2 A (5 V)',
   ],
   'more current than the regulator gives': ['Use BL5 cool 5 V', 'Use BS5 drop-in 5 V', 'Use BS5 strong 5 V'],
@@ -255,6 +255,7 @@ const proposed: Record<string, string[]> = {
   'device on the wrong rail': [
     'Use BL5 cool 5 V',
     'Use BS5 drop-in 5 V',
+    'Feed Display from a rail of its own, behind BR5 plain 5 V',
     'Feed Display from a second feed, USB port',
   ],
   'over the current budget': ['Leave out the power lamp', 'Raise the budget to 230 mA'],
@@ -367,6 +368,9 @@ test('every check has been seen firing here', () => {
     'power.over-limit',
     // in traps.test.ts again
     'power.board-input',
+    // in power/rails.test.ts
+    'power.unfed',
+    'power.untapped',
     'power.feed-too-weak',
     // in power/leads.test.ts
     'power.wire-too-thin',

@@ -1,6 +1,6 @@
 // The budget: what is used of each limit, and what could be given up to get back inside, each tried on the whole project.
 
-import { applyEdits, type Design, type Edit, libraryFor, type LimitName } from '../design'
+import { applyEdits, type Design, type Edit, feederName, libraryFor, type LimitName } from '../design'
 import type { Finding, Fix, Results, Worked } from '../findings'
 import type { Library } from '../parts'
 import type { Patience } from '../patience'
@@ -103,12 +103,22 @@ const ofSupply = (analysis: Analysis, library: Library): Candidate[] => [
       harm: 'none' as const,
       about: 'regulator',
     })),
+  ...(analysis.design.power.rails ?? []).flatMap(({ id: rail }) =>
+    regulatorsOf(analysis, library, rail)
+      .filter((r) => !r.chosen && r.no.length === 0)
+      .map(({ regulator: { id, name } }) => ({
+        label: `Regulate the ${feederName(rail)} with ${name}`,
+        edits: [{ kind: 'changeRail', id: rail, change: { regulator: id }, what: name } satisfies Edit],
+        harm: 'none' as const,
+        about: rail,
+      })),
+  ),
   ...sourcesOf(analysis, library)
     // A plug in the place of cells would make another thing of it.
     .filter((s) => !s.chosen && s.no.length === 0 && s.source.sort === analysis.power.source?.sort)
-    .map(({ source: { id, name } }) => ({
+    .map(({ source: { name }, edits }) => ({
       label: `Feed it from ${name}`,
-      edits: [{ kind: 'chooseSource', part: id, name } satisfies Edit],
+      edits,
       harm: 'none' as const,
       about: 'source',
     })),
@@ -310,7 +320,8 @@ export const giveUps = (
       brings,
     })
   }
-  const rank = ({ harm, brings }: GiveUp) => 2 * harms.indexOf(harm) + Math.min(2, brings.length)
+  // The least harm first; among the same harm those that bring nothing, then those that bring one thing.
+  const rank = ({ harm, brings }: GiveUp) => 3 * harms.indexOf(harm) + Math.min(2, brings.length)
   ways.sort((a, b) => rank(a) - rank(b) || Number(b.enough) - Number(a.enough) || b.gain - a.gain)
   const alone = isInside(now) || limit === undefined || ways.some((w) => w.enough)
   // With the least harm; where that would be too many things, with those that bring the most.

@@ -7,6 +7,7 @@ import { shippedLibrary } from '../../test/files'
 import { ohmsOf } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
+import { withBipolars, withRails } from '../../test/rails'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { inWords } from '../findings'
@@ -14,6 +15,7 @@ import { findPart, type Library, partsOfKind, type Regulator, type Source } from
 import { fullRange } from '../quantity'
 import { steps } from '../patience'
 import { regulate } from '../power'
+import { type Converter, wayTo } from '../supply'
 import { type Analysis, analyse } from '.'
 
 const library = shippedLibrary()
@@ -45,7 +47,7 @@ const shareAt = ({ efficiency }: Regulator, I: number) => {
  */
 const switchedCharge = (
   power: Analysis['power'],
-  part: Regulator,
+  converter: Converter,
   on: Analysis['power']['consumers'],
   rail: { rail: { name: string }; average: { value: { typ: number } } },
   lasts: readonly number[],
@@ -53,7 +55,7 @@ const switchedCharge = (
   ohms: number,
 ): string | undefined => {
   const { supplies, loads, consumers, states, source } = power
-  const converter = supplies.converters[0]!
+  const { part } = converter
   if (loads.collapsing.length > 0 || !power.input || !source) return undefined
   const at = (of: typeof on, state: string) => of.reduce((sum, c) => sum + c.cycle[state]!.value.typ, 0)
   const q = fullRange(part.quiescent).typ
@@ -81,6 +83,21 @@ const switchedCharge = (
   return got <= most * (1 + 1e-6) && got >= least * (1 - 1e-6)
     ? undefined
     : `${rail.rail.name}: ${got} As a day, not between ${least} and ${most}`
+}
+
+/** All converters behind a rail, through others too. */
+const behindIt = ({ supplies }: Analysis['power'], rail: string): Converter[] =>
+  supplies.converters
+    .filter((c) => c.from === rail)
+    .flatMap((c) => [c, ...behindIt({ supplies } as Analysis['power'], c.to)])
+
+/** A at full work, by hand: a linear one what flows out and its own, a switching one the power that it gives over its efficiency, and its own. */
+const takenBy = ({ loads }: Analysis['power'], { part, from, to }: Converter): number => {
+  const I = loads.rails[to]!.work.value.typ
+  const q = fullRange(part.quiescent).typ
+  return part.topology === 'linear'
+    ? I + q
+    : (fullRange(part.output).typ * I) / (shareAt(part, I) * loads.rails[from]!.voltage!.value.typ) + q
 }
 
 const fitted = (a: Analysis) =>
@@ -180,6 +197,8 @@ const laws: Law[] = [
   {
     name: 'the rail’s current is its consumers’, at every corner',
     of: ({ power }) => {
+      // With what other regulators take of it: below.
+      if (power.supplies.converters.some((c) => c.from === 'rail')) return 'not here'
       const on = power.consumers.filter((c) => c.from === 'rail')
       for (const which of ['rest', 'work', 'average'] as const)
         for (const corner of ['min', 'typ', 'max'] as const) {
@@ -226,16 +245,18 @@ const laws: Law[] = [
       for (const rail of Object.values(power.loads.rails)) {
         const on = power.consumers.filter((c) => c.from === rail.rail.id)
         // A linear regulator passes on what flows out of it, and takes its own.
-        const beyond = power.loads.rails[power.supplies.converters[0]?.to ?? '']
-        const own =
-          power.supplies.converters[0]?.from === rail.rail.id && beyond ? power.regulator : undefined
+        const behind = behindIt(power, rail.rail.id)
+        const [own] = behind
         if (power.supplies.guards.some((g) => g.from === rail.rail.id)) continue
         const charge = (of: (typeof power)['consumers']) =>
           of.reduce(
             (sum, c) => sum + power.states.reduce((q, s, n) => q + c.cycle[s.id]!.value.typ * lasts[n]!, 0),
             0,
           )
-        if (own?.topology === 'switching') {
+        if (behind.some((c) => c.part.topology === 'switching')) {
+          // One by itself on the way from the source: of several each changes what the others get.
+          const alone = own && behind.length === 1 && own.id === 'regulator'
+          if (!alone) continue
           const ohms =
             ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient) +
             (latch.latch?.channel?.value.typ ?? 0)
@@ -243,12 +264,13 @@ const laws: Law[] = [
           if (told) return told
           continue
         }
-        const all =
-          charge(on) +
-          (own
-            ? charge(power.consumers.filter((c) => c.from === beyond!.rail.id)) +
-              fullRange(own.quiescent).typ * day
-            : 0)
+        const all = behind.reduce(
+          (sum, c) =>
+            sum +
+            charge(power.consumers.filter((x) => x.from === c.to)) +
+            fullRange(c.part.quiescent).typ * day,
+          charge(on),
+        )
         if (!near(rail.average.value.typ * day, all))
           return `${rail.rail.name}: ${rail.average.value.typ * day} As a day and ${all}`
       }
@@ -256,51 +278,54 @@ const laws: Law[] = [
     },
   },
   {
-    name: 'what flows into the regulator is what flows out, its own and what hangs beside it',
+    name: 'what a rail gives is what hangs on it, and what each converter on it takes',
     of: ({ power }) => {
-      if (!power.regulator) return 'not here'
-      const own = fullRange(power.regulator.quiescent)
-      const beside = power.consumers
-        .filter((c) => c.from === 'source')
-        .reduce((sum, c) => sum + c.work.value.typ, 0)
-      const { regulator, input, work } = power
-      if (regulator.topology === 'linear') {
-        const out = work.value.typ + own.typ + beside
-        return near(power.fromSource.value.typ, out) ? undefined : `${power.fromSource.value.typ} and ${out}`
+      const { supplies, loads, consumers } = power
+      if (supplies.converters.length === 0 || loads.collapsing.length > 0) return 'not here'
+      for (const { rail, work } of Object.values(loads.rails)) {
+        if (supplies.guards.some((g) => g.from === rail.id)) continue
+        const on = supplies.converters.filter((c) => c.from === rail.id)
+        if (on.some((c) => c.part.topology === 'switching' && !supplies.open[rail.id])) continue
+        const all = on.reduce(
+          (sum, c) => sum + takenBy(power, c),
+          consumers.filter((c) => c.from === rail.id).reduce((sum, c) => sum + c.work.value.typ, 0),
+        )
+        // The input of a switching one is gone round to 0.1 mV.
+        const scale = on.some((c) => c.part.topology === 'switching') ? 1e5 * all : undefined
+        if (!near(work.value.typ, all, scale)) return `${rail.name}: ${work.value.typ} A and ${all} A`
       }
-      if (!input || power.loads.collapsing.length > 0) return 'not here'
-      // A switching one takes the power that it gives over its efficiency: between two points of its sheet a straight line.
-      const I = work.value.typ
-      const η = shareAt(regulator, I)
-      const taken = power.fromSource.value.typ - own.typ - beside
-      // Its input is gone round to 0.1 mV.
-      return near(taken * input.value.typ * η, fullRange(regulator.output).typ * I, input.value.typ * I * 1e3)
-        ? undefined
-        : `${taken * input.value.typ * η} W and ${fullRange(regulator.output).typ * I} W`
+      const { head } = wayTo(supplies, supplies.own)
+      return power.source && !near(power.fromSource.value.typ, loads.rails[head]!.work.value.typ)
+        ? 'the source gives something else'
+        : undefined
     },
   },
   {
     name: 'power in = power delivered + heat, as usual',
     of: ({ power }) => {
-      const { regulation, input, loaded, railLoaded: rail, regulator } = power
-      if (!regulation || !input || !rail) return 'not here'
-      const isSwitching = regulator!.topology === 'switching'
-      // One that can't hold its output is told; what flows is taken as if it did.
-      if (isSwitching && (regulation.margin.value.typ < 0 || power.loads.collapsing.length > 0))
+      const switching = power.regulations.filter((r) => r.converter.part.topology === 'switching')
+      // What flows into one that can't hold its output is taken as if it did, through what is in front of it too.
+      if (power.regulations.length === 0 || switching.some((r) => r.regulation.margin.value.typ < 0))
         return 'not here'
-      const [V, U, I, q] = [
-        input.value.typ,
-        isSwitching ? fullRange(regulator!.output).typ : rail.value.typ,
-        loaded.value.typ,
-        fullRange(regulator!.quiescent).typ,
-      ]
-      const beside = power.consumers
-        .filter((c) => c.from === 'source')
-        .reduce((sum, c) => sum + c.work.value.typ, 0)
-      const heat = V * (isSwitching ? power.fromSource.value.typ - beside : I + q) - U * I
-      return near(regulation.dissipation.value.typ, heat, V * I * (isSwitching ? 1e3 : 1))
-        ? undefined
-        : `${regulation.dissipation.value.typ} and ${heat}`
+      for (const { converter, regulation } of power.regulations) {
+        const { part, to } = converter
+        const { voltage: rail, loaded } = power.loads.rails[to]!
+        const isSwitching = part.topology === 'switching'
+        if (!rail || power.loads.collapsing.length > 0) continue
+        const [V, U, I] = [
+          regulation.input.value.typ,
+          isSwitching ? fullRange(part.output).typ : rail.value.typ,
+          loaded.value.typ,
+        ]
+        const heat = V * takenBy(power, converter) - U * I
+        // What the input of one is, and what flows then, is gone round until it changes by 0.1 mV no more.
+        const roundabout =
+          power.supplies.converters.length > 1 &&
+          power.supplies.converters.some((c) => c.part.topology === 'switching')
+        if (!near(regulation.dissipation.value.typ, heat, V * I * (roundabout ? 5e5 : isSwitching ? 1e3 : 1)))
+          return `${part.name}: ${regulation.dissipation.value.typ} and ${heat}`
+      }
+      return undefined
     },
   },
   {
@@ -376,6 +401,8 @@ const laws: Law[] = [
     of: (a, d) => {
       const { source, regulation } = a.power
       if (!source || regulation?.regulator.topology !== 'linear') return 'not here'
+      // A switching one behind it takes the less the more it gets.
+      if (behindIt(a.power, 'source').some((c) => c.part.topology === 'switching')) return 'not here'
       const raise = (v: number | undefined) => (v === undefined ? undefined : v + 1)
       const { voltage } = source
       const higher = {
@@ -536,7 +563,7 @@ const laws: Law[] = [
     name: 'every part in the path is within its rating, or it is told',
     of: ({ power, findings }, d) => {
       if (!power.source) return 'not here'
-      const checks = new Set(findings.map((f) => f.check))
+      const checks = new Set(findings.flatMap((f) => [f.check, f.id]))
       const { polarity, regulator, regulation, through, work, input } = power
       const over: [boolean, string][] = [
         [power.fromSource.value.max > fullRange(power.source.current).max, 'power.source-too-weak'],
@@ -554,12 +581,28 @@ const laws: Law[] = [
           'power.regulator-too-hot',
         ],
         [!!regulation && regulation.margin.value.min < 0, 'power.dropout'],
+        ...power.regulations.flatMap(
+          ({ converter: { id, part, to }, regulation: of }): [boolean, string][] => {
+            if (to === power.supplies.own) return []
+            const tail = `:${id.replace(' ', '-')}`
+            return [
+              [
+                power.loads.rails[to]!.work.value.max > fullRange(part.current).max,
+                `power.regulator-overloaded${tail}`,
+              ],
+              [of.input.value.max > fullRange(part.inputRecommended).max, `power.regulator-input${tail}`],
+              [of.junction.value.max > fullRange(part.junctionMax).max, `power.regulator-too-hot${tail}`],
+              [of.margin.value.min < 0, `power.dropout${tail}`],
+            ]
+          },
+        ),
         ...overInLead(d, d.power.lead, power.source, power.fromSource.value.max),
         ...overInLead(d, d.power.feedLead, power.feed?.source, power.feed?.current.value.max ?? 0),
       ]
       // A board’s own regulator is judged by its board’s input.
       const board = checks.has('power.board-input')
-      for (const [is, check] of over) if (is && !checks.has(check) && !board) return `${check} is not told`
+      for (const [is, check] of over)
+        if (is && !checks.has(check) && (!board || check.includes(':'))) return `${check} is not told`
       return undefined
     },
   },
@@ -574,7 +617,7 @@ const smallest = (d: Design, broken: (d: Design) => boolean): Design => {
   return d
 }
 const words = (d: Design) =>
-  `${d.chip.part} on ${d.power.source} ${JSON.stringify(d.power.lead ?? {})}, ${d.power.regulator}: ${d.needs.devices.map((x) => `${x.count} ${x.part} ${x.wiring ?? ''} ${x.fedBy ?? ''} ${JSON.stringify(x.settings ?? {})}`).join('; ')}`
+  `${d.chip.part} on ${d.power.source} ${JSON.stringify(d.power.lead ?? {})}, ${d.power.regulator} ${JSON.stringify(d.power.rails ?? [])}: ${d.needs.devices.map((x) => `${x.count} ${x.part} ${x.wiring ?? ''} ${x.fedBy ?? ''} ${JSON.stringify(x.settings ?? {})}`).join('; ')}`
 
 test('laws hold over random designs', () => {
   const files = shelf(join(__dirname, '..', '..', '..'))
@@ -589,7 +632,9 @@ test('laws hold over random designs', () => {
       source: sources[n % sources.length],
       regulator: regulators[(n * 7 + 3) % regulators.length],
     }
-    const design = readDesign({ ...project, power: { ...project.power, ...power } }, 'random')
+    const read = readDesign({ ...project, power: { ...project.power, ...power } }, 'random')
+    const plain = n % 3 === 0 ? withBipolars(read, seed + n, library) : read
+    const design = n % 2 === 0 ? plain : withRails(plain, seed + n, library)
     const analysis = look(design)
     for (const law of laws) {
       // Those that compute another analysis are asked in turn.

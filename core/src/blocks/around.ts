@@ -4,6 +4,7 @@ import type { SupportPart } from '../circuit'
 import type { BlockContext, LoadedContext, StepContext, SupportBlock } from './block'
 import { charger } from './charger'
 import { clock } from './clock'
+import { furtherRails } from './further-rails'
 import { lamp } from './lamp'
 import { latch } from './latch'
 import { place } from './place'
@@ -16,6 +17,7 @@ import { supply } from './supply'
 const blocks: readonly SupportBlock[] = [
   supply,
   secondFeed,
+  furtherRails,
   charger,
   place,
   lamp,

@@ -8,7 +8,7 @@ import type { ChargingPlan } from '../charging'
 import type { LatchPlan } from '../latch'
 import type { Chip, Library, Regulator, Source } from '../parts'
 import type { PinsResult } from '../pins'
-import { type OpenSupply, type PolarityDiode, railOf } from '../supply'
+import { type Converter, type OpenSupply, type PolarityDiode, railOf } from '../supply'
 import type { BoardPart, BuildStep } from './step'
 
 /** What is known before it is known what is drawn. */
@@ -30,6 +30,12 @@ export const sourceNet = (supplies: OpenSupply): string => {
   return railOf(supplies, plugged?.to ?? supplies.own).net
 }
 
+interface Regulated {
+  dissipation: Worked
+  junction: Worked
+  margin: Worked
+}
+
 /** What the loads make of the way to the rail. */
 export interface Loaded {
   source?: Source
@@ -39,7 +45,8 @@ export interface Loaded {
   supplies: OpenSupply
   /** At the regulator’s input. */
   input?: Worked
-  regulation?: { dissipation: Worked; junction: Worked; margin: Worked }
+  regulation?: Regulated
+  regulations: readonly { converter: Converter; regulation: Regulated }[]
   rest: Worked
   work: Worked
 }

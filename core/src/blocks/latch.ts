@@ -1,6 +1,6 @@
 import { type Leg, netOf, type SupportPart, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
-import { type Said, say } from '../findings'
+import { fromPart, type Said, say } from '../findings'
 import { latchStandby, latchHolding, planLatch, type LatchPlan } from '../latch'
 import type { Transistor } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
@@ -125,12 +125,19 @@ const parts = (context: BlockContext): SupportPart[] => {
 }
 
 /** It is fitted when all the rest works: until then a wire is in its place. */
-const step = (own: BoardPart[], { power, rail, latch }: StepContext) => {
+const step = (own: BoardPart[], { power, rail, latch, charging }: StepContext) => {
   const transistor = own.find((p) => p.support?.role === 'latch transistor')
   const net = (role: string) => transistor?.legs.find((l) => l.name.endsWith(role))?.net
   const [from, to] = [net('source') ?? latchNet, net('drain') ?? 'VCC']
   const source = power.source?.name ?? 'the source'
-  const standby = latch && latchStandby(latch)
+  // What guards the cell draws in front of the meter, and isn’t seen by it.
+  const charger = charging?.charger
+  const standby =
+    latch &&
+    latchStandby(
+      latch,
+      charger && { I_back: fromPart('I_back', charger.name, charger, 'back', charger.back, 'A') },
+    )
   return {
     title: 'Latch',
     then: [

@@ -8,7 +8,7 @@ import { regulator } from './regulator'
 import { notShorted, volts } from './step'
 
 /** A junction above this burns fingers at its case, °C. */
-const burns = 60
+export const burns = 60
 
 /** How the supply comes in: its jack, the diode that guards it, the regulator with its capacitors. */
 export const supply: SupportBlock = {

@@ -58,8 +58,9 @@ export const partsList = (
   }
   for (const source of sources) if (source) add(source.id, source, '', '')
   for (const { parts } of leads) {
-    const { wire, joint, fuse } = parts
+    const { wire, joint, fuse, protection } = parts
     if (fuse) add(`${fuse.id} `, fuse, '', '')
+    if (protection) add(`${protection.id} `, protection, '', '')
     if (joint) add(`${joint.part.id} `, joint.part, '', '', Math.ceil(joint.count / joint.part.contacts))
     if (wire) add(`${wire.part.id} `, wire.part, 'metres', '', Math.ceil(2 * wire.length))
   }

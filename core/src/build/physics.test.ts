@@ -6,6 +6,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { prove } from '../../test/physics/prove'
 import type { Placed } from '../../test/physics/board'
 import { project } from '../../test/project'
+import { withBipolars, withRails } from '../../test/rails'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
@@ -37,7 +38,9 @@ test(`${count} random projects: as foretold too`, () => {
     const source = sources[(seed - first) % sources.length]
     const regulator = regulators[((seed - first) * 7 + 3) % regulators.length]
     const power = { ...drawn.power, source, regulator }
-    const a = analyse(readDesign({ ...drawn, power }, `project ${seed}`), library, steps(3000))
+    const read = readDesign({ ...drawn, power }, `project ${seed}`)
+    const design = (seed % 3 === 0 ? withRails : withBipolars)(read, seed, library)
+    const a = analyse(design, library, steps(3000))
     const wrong = prove(a, part, undefined, held)
     if (wrong.length) bad.push(`${seed} ${a.chip.chip?.id} ${source} ${regulator}: ${wrong.join(' | ')}`)
   }

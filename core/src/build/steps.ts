@@ -22,7 +22,7 @@ import type { PowerResult } from '../power'
 import { leadNames } from '../design'
 import { capital, exactly, formatQuantity } from '../quantity'
 import { asVariable, sum } from '../sums'
-import { leadResistance, ledOnly } from '../supply'
+import { leadResistance, ledOnly, metalOnly, type OpenSupply, railFor } from '../supply'
 
 /** Undefined where nothing draws anything: then there is nothing to expect. */
 const least = (rail: Worked, current: Worked): Worked | undefined =>
@@ -83,11 +83,12 @@ const owner = (needs: NeedsResult, signal: string | undefined) =>
   needs.signals.find((s) => s.id === signal)?.ends[0]?.instance.id
 
 /** A device is wired terminal by terminal; an expansion board is set, plugged on, and fed where its supply is not the header’s. */
-const joinWords = (device: BoardPart): string[] => {
+const joinWords = (device: BoardPart, supplies: OpenSupply): string[] => {
   const { part, wiring } = device.instance!
   const wires = (legs: BoardPart['legs']) => legs.map((l) => `${l.name} to ${l.net}`).join(', ')
   if (!part.expansion) return [`${device.ref}, ${device.name}: ${wires(device.legs)}`]
-  const apart = device.legs.filter((l) => l.net === 'VFEED' || l.net === 'VIN')
+  const from = railFor(supplies, device.instance!.need)
+  const apart = device.legs.filter((l) => from.id !== supplies.own && l.net === from.net)
   return [
     ...linksToSet(part, wiring).map((l) => `Set ${l.link} of ${device.name}: ${l.to}.`),
     `${device.ref}, ${device.name}, goes onto the ${part.expansion.fits} header: each of its pins in the position of the same place, none beside.`,
@@ -95,7 +96,7 @@ const joinWords = (device: BoardPart): string[] => {
   ]
 }
 
-const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
+const deviceSteps = (placed: BoardPart[], needs: NeedsResult, supplies: OpenSupply): BuildStep[] => {
   const apart = boardOf(placed) ? 'board not joined' : 'chip out'
   return placed
     .filter((p) => p.kind === 'device')
@@ -112,7 +113,7 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult): BuildStep[] => {
       return {
         title: device.name,
         refs: [...refsOf(own), device.ref],
-        does: [...solderWords(own), ...joinWords(device)],
+        does: [...solderWords(own), ...joinWords(device, supplies)],
         checks,
         cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
       }
@@ -149,6 +150,18 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
             ]
           : []),
         volts('between VCC and GND, plugged in', rail, 'it sags: unplug at once and feel which part is warm'),
+        ...power.supplies.converters.flatMap(({ to }) => {
+          const { rail: further, voltage } = power.loads.rails[to]!
+          return to === power.supplies.own || !voltage
+            ? []
+            : [
+                volts(
+                  `between ${further.net} and GND, plugged in`,
+                  voltage,
+                  'it sags, or is not there: unplug at once and feel which part is warm',
+                ),
+              ]
+        }),
         {
           where: `in the supply lead${devices ? ', no program yet' : ''}`,
           powered: true,
@@ -170,8 +183,10 @@ const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
   leads.flatMap(({ of, source, parts }) => {
     const led = ledOnly(parts)
     if (!led) return []
-    const { wire, joint, fuse } = led
-    const resistance = leadResistance(led)
+    const { wire, joint, fuse, protection } = led
+    // What guards a cell lets nothing through while no cell is at it.
+    const metal = metalOnly(led)
+    const resistance = metal && leadResistance(metal)
     const end = supplies.sources.find((s) => s.id === of)?.to
     const voltage = end === undefined ? undefined : supplies.open[end]
     return {
@@ -187,34 +202,50 @@ const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
         ...(joint
           ? [`${joint.part.name}, ${joint.count} contacts in all: pull at each wire, none may slip.`]
           : []),
+        ...(protection
+          ? [
+              `${protection.name} between ${source.name} and all else: its cell side to the cell, the other side to the lead, minus before plus. Solder to tabs or leads, never to the cell itself.`,
+            ]
+          : []),
       ],
       checks: [
-        {
-          where: 'plus from end to end, and minus from end to end, source unplugged',
-          powered: false,
-          expect: { max: meterLeads + resistance.value.max, unit: 'Ω' as const },
-          worked: sum(
-            { label: 'A lead from end to end, at most', symbol: 'R', unit: 'Ω' },
-            {
-              R_lead: asVariable(resistance),
-              R_meter: fromRule('R_meter', 'leads and joints of the meter', meterLeads, 'Ω', 'rule of thumb'),
-            },
-            (i) => i.R_lead.plus(i.R_meter),
-          ),
-          otherwise: 'a joint that doesn’t hold, or a fuse that is open: do not go on before each is found',
-        },
-        {
-          where: 'between plus and minus, nothing joined',
-          powered: false,
-          ...apart,
-          otherwise: 'a short in the lead: a strand that reaches over',
-        },
+        ...(resistance
+          ? [
+              {
+                where: `plus from end to end, and minus from end to end, source unplugged${protection ? ` and ${protection.name} not yet in` : ''}`,
+                powered: false,
+                expect: { max: meterLeads + resistance.value.max, unit: 'Ω' as const },
+                worked: sum(
+                  { label: 'A lead from end to end, at most', symbol: 'R', unit: 'Ω' },
+                  {
+                    R_lead: asVariable(resistance),
+                    R_meter: fromRule(
+                      'R_meter',
+                      'leads and joints of the meter',
+                      meterLeads,
+                      'Ω',
+                      'rule of thumb',
+                    ),
+                  },
+                  (i) => i.R_lead.plus(i.R_meter),
+                ),
+                otherwise:
+                  'a joint that doesn’t hold, or a fuse that is open: do not go on before each is found',
+              },
+              {
+                where: 'between plus and minus, nothing joined',
+                powered: false,
+                ...apart,
+                otherwise: 'a short in the lead: a strand that reaches over',
+              },
+            ]
+          : []),
         ...(voltage
           ? [
               volts(
                 'at the end of the lead, red on plus, source plugged in',
                 voltage,
-                'negative: plus and minus are exchanged, or the plug has the other polarity; nothing may be joined to it so',
+                `negative: plus and minus are exchanged, or the plug has the other polarity; nothing may be joined to it so${protection ? `. Nothing: ${protection.name} may need a moment at a charger before it first lets anything out` : ''}`,
               ),
             ]
           : []),
@@ -238,7 +269,7 @@ export const buildSteps = (
     ...(rail ? leadSteps(power) : []),
     ...(boardOf(placed) ? aloneSteps(placed, power) : []),
     ...blocks(false),
-    ...deviceSteps(placed, needs),
+    ...deviceSteps(placed, needs, power.supplies),
     ...lastSteps(placed, power),
     ...blocks(true),
   ]

@@ -193,6 +193,40 @@ describe('what is found', () => {
     ['a board', charged({}, { chip: 'stick-td8' }), 'safe:nothing', 'stops', 'impossible'],
   ])('%s', (_, design, ...found) => {
     expect(told(design)).toContainEqual(found)
+    for (const f of look(design).findings.filter((x) => x.check.startsWith('power.charging')))
+      expect([f.id, f.because.length > 0, f.because.every((b) => b.text.length > 10)]).toEqual([
+        f.id,
+        true,
+        true,
+      ])
+  })
+  const withPort = (more: object): Library => ({
+    parts: { ...library.parts, 'usb-port': { ...library.parts['usb-port'], ...more } as never },
+  })
+  const volts = (min: number) => withPort({ voltage: { min, typ: 5, max: 5.25, kind: 'guaranteed' } })
+  // Made for 4.4 V and more, but a full cell of 4.242 V and 0.25 V on top are 4.492 V.
+  test.each([
+    [4.45, [['fed:too-little', 'risks', 'outside the sheet'], usual]],
+    [4.5, [usual]],
+  ])('a port of %d V at the least', (min, found) => {
+    expect(told(charged(), volts(min))).toEqual(found)
+  })
+  // 1.07 kV / (2.7 kΩ · 0.95) = 417.2 mA, and 0.5 mA of its own: a port of 417.5 mA is short of that, one of 417.7 mA is not.
+  test.each([
+    [0.4175, '3k3'],
+    [0.4177, '2k7'],
+  ])('a port of %d A: %s', (max, marking) => {
+    expect(
+      look(charged(), withPort({ current: { max, kind: 'recommended' } })).charging.charging!.set.marking,
+    ).toBe(marking)
+  })
+  test('of chargers that fit no more than three are offered', () => {
+    const iron = library.parts['bc36-iron']!
+    const more = Object.fromEntries([1, 2, 3].map((n) => [`iron-${n}`, { ...iron, id: `iron-${n}` }]))
+    const [found] = look(charged({}, { source: 'cell-iron' }), {
+      parts: { ...library.parts, ...more },
+    }).findings.filter((f) => f.id === 'power.charging-safe:voltage')
+    expect(found!.fixes.filter((f) => f.label.startsWith('Charge it with'))).toHaveLength(3)
   })
   test('each limit from both sides', () => {
     const not = (id: string, d: Design) => expect(told(d).map(([found]) => found)).not.toContain(id)

@@ -26,6 +26,7 @@ export interface SupportRoles {
   'select pull-up': true
   transistor: true
   'gate resistor': true
+  'base resistor': true
   'gate pull-down': true
   'flyback diode': true
   'lamp resistor': true

@@ -18,6 +18,7 @@ const ids = fc.constantFrom(...timer.needs.devices.map((d) => d.id), 'd99')
 const pins = fc.constantFrom('PA0', 'PA4', 'PC0', 'PC5')
 const signals = fc.constantFrom('d3.1.contact', 'i2c.SDA', 'd8.1.level')
 const kept = fc.constant({ 'i2c.SDA': 'PA4', 'd3.1.contact': 'PA1' })
+const rails = ['rail2', 'rail3', 'rail4'] as const
 const edit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ kind: fc.constant('setCount' as const), id: ids, count: fc.integer({ min: 1, max: 9 }) }),
   fc.record({ kind: fc.constant('removeDevice' as const), id: ids }),
@@ -67,7 +68,22 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
     name: fc.constant('x'),
     shift: fc.constantFrom(null, ...shiftKinds),
   }),
-  fc.record({ kind: fc.constant('setFedBy' as const), id: ids, by: fc.constantFrom(...feeders) }),
+  fc.record({ kind: fc.constant('setFedBy' as const), id: ids, by: fc.constantFrom(...feeders, ...rails) }),
+  fc.record({
+    kind: fc.constant('addRail' as const),
+    rail: fc.record({ id: fc.constantFrom(...rails), regulator: fc.constant('bl33-low') }),
+    name: fc.constant('r'),
+  }),
+  fc.record({
+    kind: fc.constant('changeRail' as const),
+    id: fc.constantFrom(...rails),
+    change: fc.oneof(
+      fc.record({ from: fc.constantFrom(...feeders, ...rails) }),
+      fc.record({ regulator: fc.constant('bu5-step') }),
+    ),
+    what: fc.constant('x'),
+  }),
+  fc.record({ kind: fc.constant('removeRail' as const), id: fc.constantFrom(...rails) }),
   fc.record({
     kind: fc.constant('chooseFeed' as const),
     part: fc.constantFrom(null, 'adapter-5v'),

@@ -7,8 +7,19 @@ const frozen = <T>(of: T): T => {
   return of
 }
 const lamp = { id: 'd1', part: 'lamp-red', name: 'Lamp', count: 3, settings: { 'light.current': 0.004 } }
-const face = { id: 'd2', part: 'glow-display', name: 'Face', count: 1, wiring: 'i2c', address: 0x3c, bus: 2 }
+const face = {
+  id: 'd2',
+  part: 'glow-display',
+  name: 'Face',
+  count: 1,
+  wiring: 'i2c',
+  address: 0x3c,
+  bus: 2,
+  fedBy: 'rail3' as const,
+}
 const pump = { id: 'd7', part: 'relay-module', name: 'Pump', count: 1, fedBy: 'feed' as const }
+const second = { id: 'rail2' as const, regulator: 'bl33-low', from: 'feed' as const }
+const third = { id: 'rail3' as const, regulator: 'bu5-step', from: 'rail2' as const }
 const meter = { id: 'm1', state: 'asleep', at: 'source' as const, reading: 2e-3 }
 const plan = { 'd1.1.light': 'PA1', 'd1.2.light': 'PA2', 'd7.1.IN': 'PB1' }
 const base: Design = frozen({
@@ -29,6 +40,7 @@ const base: Design = frozen({
     source: 'adapter-9v',
     regulator: 'bl5-low',
     feed: 'adapter-5v',
+    rails: [second, third],
     measured: [meter],
     lead: { wire: 'wire-24', length: 2 },
     latch: { pass: 'pfet-low' },
@@ -386,8 +398,47 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     [
       { part: null, name: '' },
       'Do without the second feed',
-      { ...power({ feed: undefined }), ...devices(lamp, face, { ...pump, fedBy: undefined }) },
+      {
+        ...power({ feed: undefined, rails: [{ ...second, from: undefined }, third] }),
+        ...devices(lamp, face, { ...pump, fedBy: undefined }),
+      },
     ],
+  ],
+  addRail: [
+    [
+      { rail: { id: 'rail4', regulator: 'bl5-low' }, name: 'BL5' },
+      'Add a fourth rail behind BL5',
+      power({ rails: [second, third, { id: 'rail4', regulator: 'bl5-low' }] }),
+    ],
+    // There is one of that name.
+    [{ rail: { id: 'rail3', regulator: 'bl5-low' }, name: 'BL5' }, 'Add a third rail behind BL5', {}],
+  ],
+  changeRail: [
+    [
+      { id: 'rail2', change: { regulator: 'bl5-low' }, what: 'BL5' },
+      'Second rail: BL5',
+      power({ rails: [{ ...second, regulator: 'bl5-low' }, third] }),
+    ],
+    [
+      { id: 'rail3', change: { from: 'source' }, what: 'from the source' },
+      'Third rail: from the source',
+      power({ rails: [second, { ...third, from: undefined }] }),
+    ],
+    // The third hangs on the second.
+    [
+      { id: 'rail2', change: { from: 'rail3' }, what: 'from the third rail' },
+      'Second rail: from the third rail',
+      {},
+    ],
+  ],
+  removeRail: [
+    [
+      { id: 'rail3' },
+      'Do without the third rail',
+      { ...power({ rails: [second] }), ...devices(lamp, { ...face, fedBy: undefined }, pump) },
+    ],
+    // What hung on the second hangs on what that hung on.
+    [{ id: 'rail2' }, 'Do without the second rail', power({ rails: [{ ...third, from: 'feed' }] })],
   ],
   chooseRegulator: [
     [{ part: 'br5-plain', name: 'BR5' }, 'Regulate with BR5', power({ regulator: 'br5-plain' })],

@@ -15,11 +15,12 @@ export const partsNamed = (design: Design): string[] => {
     power.source,
     power.regulator,
     power.feed,
+    ...(power.rails ?? []).map((r) => r.regulator),
     power.latch?.pass,
     power.latch?.diode,
     power.charging?.charger,
     power.charging?.from,
-    ...[power.lead, power.feedLead].flatMap((l) => [l?.wire, l?.joint, l?.fuse]),
+    ...[power.lead, power.feedLead].flatMap((l) => [l?.wire, l?.joint, l?.fuse, l?.protection]),
   ]
   return [...new Set(ids.filter((id) => id !== undefined))]
 }

@@ -13,7 +13,17 @@ import {
   recordOf,
   text,
 } from '../parts'
-import { busSpeeds, type Design, measuredAt, radioAnswers, shiftKinds, stances } from './types'
+import {
+  busSpeeds,
+  type Design,
+  feedersOf,
+  measuredAt,
+  mostRails,
+  radioAnswers,
+  shiftKinds,
+  stances,
+} from './types'
+import { loopIn } from './rails'
 
 const names = lazy((value: unknown) => recordOf(value, identifier).required())
 const oneOf = (allowed: readonly string[]) => () => string().strict(true).oneOf(allowed).required()
@@ -37,10 +47,7 @@ const device = object({
   variant: identifier().optional(),
   address: number().strict(true).integer().min(0).max(127).optional(),
   bus: number().strict(true).integer().min(2).max(4).optional(),
-  fedBy: string()
-    .strict(true)
-    .oneOf(['source', 'feed'] as const)
-    .optional(),
+  fedBy: identifier().optional(),
   settings: settings as never,
   transistors: lazy((value: unknown) =>
     value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
@@ -73,6 +80,15 @@ const measurement = object({
   found: optionalText(),
 }).exact()
 
+const rail = object({
+  id: string()
+    .strict(true)
+    .matches(/^rail[2-9]$/, '${path} must be rail2 to rail9')
+    .required(),
+  regulator: identifier(),
+  from: identifier().optional(),
+}).exact()
+
 const lead = () =>
   object({
     wire: identifier().optional(),
@@ -80,6 +96,7 @@ const lead = () =>
     joint: identifier().optional(),
     joints: number().strict(true).integer().min(1).max(100).optional(),
     fuse: identifier().optional(),
+    protection: identifier().optional(),
   })
     .exact()
     .optional()
@@ -153,6 +170,7 @@ const schema = object({
     source: identifier().optional(),
     regulator: identifier().optional(),
     feed: identifier().optional(),
+    rails: array().of(rail).min(1).max(mostRails).optional(),
     lead: lead(),
     feedLead: lead(),
     latch: object({
@@ -232,6 +250,29 @@ const stateFaults = ({ devices, limits, states }: Design['needs']): Fault[] => {
   return faults
 }
 
+/** Rails that are there twice or feed one another, and what is fed by one that isn’t there. */
+const railFaults = ({ needs, power }: Design): Fault[] => {
+  const rails = power.rails ?? []
+  const there = feedersOf({ power })
+  const fed = (by: string | undefined, elsewhere: string): string | undefined =>
+    by === undefined || (there.some((f) => f === by) && by !== elsewhere)
+      ? undefined
+      : `must be one of ${there.filter((f) => f !== elsewhere).join(', ')}, or left out: ${elsewhere}`
+  const faults = [
+    ...needs.devices.map((d, i) => ({ path: `needs.devices[${i}].fedBy`, message: fed(d.fedBy, 'rail') })),
+    ...rails.map((r, i) => ({ path: `power.rails[${i}].from`, message: fed(r.from, 'source') })),
+    ...rails.map(({ id }, i) => ({
+      path: `power.rails[${i}].id`,
+      message: rails.findIndex((r) => r.id === id) < i ? `${id} is there twice` : undefined,
+    })),
+  ]
+  const round = loopIn(rails)
+  return [
+    ...faults.flatMap(({ path, message }) => (message === undefined ? [] : [{ path, message }])),
+    ...(round ? [{ path: 'power.rails', message: `${round.join(', ')} feed one another` }] : []),
+  ]
+}
+
 /** Reads a design. Throws FaultyFile with every fault and its path. */
 export const readDesign = (data: unknown, file: string): Design => {
   const design = readWith<unknown>(schema, data, file) as Design
@@ -241,7 +282,7 @@ export const readDesign = (data: unknown, file: string): Design => {
     if (seen.has(d.id)) faults.push({ path: `needs.devices[${i}].id`, message: `${d.id} is there twice` })
     seen.add(d.id)
   })
-  faults.push(...stateFaults(design.needs))
+  faults.push(...stateFaults(design.needs), ...railFaults(design))
   const measured = design.power.measured ?? []
   measured.forEach(({ id }, i) => {
     if (measured.findIndex((m) => m.id === id) < i)

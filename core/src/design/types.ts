@@ -10,8 +10,38 @@ export const stances = ['by-the-book', 'lean', 'bare-bones'] as const
 export type Stance = (typeof stances)[number]
 
 export const feeders = ['rail', 'source', 'feed'] as const
-/** What feeds a device: the chip’s rail, the source in front of the regulator, or the second feed. */
-export type FedBy = (typeof feeders)[number]
+/** Of a rail beside the chip’s own: `rail2`. */
+export type FurtherId = `rail${number}`
+/** What feeds a device: the chip’s rail, the source in front of the regulator, the second feed, or a further rail. */
+export type FedBy = (typeof feeders)[number] | FurtherId
+
+/** A rail beside the chip’s own, with a regulator of its own. */
+export interface FurtherRail {
+  id: FurtherId
+  regulator: string
+  /** What its regulator hangs on; absent: the source. */
+  from?: Exclude<FedBy, 'source'>
+}
+
+/** As many as one can have. */
+export const mostRails = 6
+
+/** 2 for `rail2`. */
+export const furtherNumber = (id: FurtherId): number => Number(id.slice('rail'.length))
+
+const ordinals = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth']
+
+export const isFurther = (by: FedBy): by is FurtherId => !(feeders as readonly string[]).includes(by)
+
+/** With an article before it: “rail”, “source”, “second feed”, “second rail”. */
+export const feederName = (by: FedBy): string =>
+  isFurther(by) ? `${ordinals[furtherNumber(by) - 2]} rail` : by === 'feed' ? 'second feed' : by
+
+/** All that a device of this design can be fed by. */
+export const feedersOf = ({ power }: { power: Pick<Design['power'], 'rails'> }): FedBy[] => [
+  ...feeders,
+  ...(power.rails ?? []).map((r) => r.id),
+]
 
 export interface NeedDevice {
   id: string
@@ -118,7 +148,7 @@ export const leadNames: Record<LeadOwner, string> = {
 /** Where the design keeps it. */
 export const leadField = { source: 'lead', feed: 'feedLead' } as const satisfies Record<LeadOwner, string>
 
-/** Between a source and what it feeds: a wire there and one back, joints in them, a fuse in the plus. */
+/** Between a source and what it feeds: a wire there and one back, joints in them, a fuse in the plus, what guards a cell in the minus. */
 export interface Lead {
   wire?: string
   /** Metres, one way. */
@@ -127,6 +157,7 @@ export interface Lead {
   /** In plus and minus together. */
   joints?: number
   fuse?: string
+  protection?: string
 }
 
 /** What a latch is made of, where that isn’t what its button’s file proposes. */
@@ -206,6 +237,8 @@ export interface Design {
     regulator?: string
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string
+    /** Rails beside the chip’s own. */
+    rails?: FurtherRail[]
     /** What leads from the source to the board, and from the second feed to its loads. */
     lead?: Lead
     feedLead?: Lead

@@ -66,6 +66,26 @@ describe('sums, by hand', () => {
     expect(latch.blink.value.max).toBeCloseTo(71.4e3 * 912e-12 * Math.log((3.2 * 112) / 712 / 0.4), 9)
     expect(latch.blink.value.min).toBe(0)
   })
+  // In front of the latch nothing is ever off: 0.1 µA back into the charger, 6 µA into what guards the cell. The meter in the plus
+  // lies between guard and latch, and sees the charger alone.
+  test('what draws in front of it is in what flows while all is off, and in what lies empty first', () => {
+    const bare = lantern({}, { source: 'cell-pouch-bare', regulator: 'bl33-sparing' })
+    const kept = applyEdits(bare, [
+      { kind: 'changeLead', of: 'source', change: { protection: 'cg42-single' }, what: '' },
+      { kind: 'changeCharging', change: { charger: 'bc42-sparing', from: 'usb-port' }, what: '' },
+    ])
+    const [without, all] = [look(bare), look(kept)]
+    const off = (a: typeof all) => a.latch.latch!.standby.value.max
+    expect(off(all) - off(without)).toBeCloseTo(6.1e-6, 12)
+    // 1 / t = I / Q + s, of 1.9 Ah at the least.
+    const share = (a: typeof all) => 1 / a.latch.latch!.shelf!.value.min
+    expect((share(all) - share(without)) * 1.9 * 3600).toBeCloseTo(6.1e-6, 12)
+    const metered = (a: typeof all) =>
+      a.build.steps
+        .find((s) => s.title === 'Latch')!
+        .checks.find((c) => c.where.startsWith('in the plus of'))!.expect.max!
+    expect(metered(all) - metered(without)).toBeCloseTo(0.1e-6, 12)
+  })
   test('a finger: 71.4 kΩ · 2.8 V / 0.4 V; off 1 µA + 2.7 µA, and 5 % of 1.8 Ah go by themselves in a year', () => {
     expect(latch.touch.value.max).toBeCloseTo(499_800, 0)
     expect(latch.standby.value.max).toBeCloseTo(3.7e-6, 12)

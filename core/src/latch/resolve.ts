@@ -143,12 +143,15 @@ export const latchHolding = (plan: Pick<LatchPlan, 'resistors' | 'pullUp' | 'sou
   )
 }
 
-/** Out of the source while all is off, A. */
-export const latchStandby = ({ pass, leak }: Pick<LatchPlan, 'pass' | 'leak'>): Worked =>
+/** Out of the source while all is off, A; `inFront`: what draws from it in front of the latch, by its symbol. */
+export const latchStandby = (
+  { pass, leak }: Pick<LatchPlan, 'pass' | 'leak'>,
+  inFront: Readonly<Record<string, SumInput>> = {},
+): Worked =>
   sum(
     { label: 'From the source while all is off', symbol: 'I_off', unit: 'A', counts: 'max' },
-    { I_pass: offCurrent('I_pass', pass), I_leak: leak },
-    (i) => i.I_pass.plus(i.I_leak),
+    { I_pass: offCurrent('I_pass', pass), I_leak: leak, ...inFront },
+    (i: Record<string, Term>) => total(Object.values(i), dimensionOf('A')),
   )
 
 /** Between gate and source in each of its three states. */
@@ -266,7 +269,13 @@ export const resolveLatch = (
     { V_source, ...C },
     (i: Record<string, Term>) => i.V_source!.times(toGround(i)).over(all(i)),
   )
-  const standby = latchStandby(plan)
+  // A charger’s output and what guards the cell are in front of it, and never off.
+  const inFront = Object.fromEntries(
+    power.consumers.flatMap(({ id, support, rest }) =>
+      support === 'charger' ? [['I_back', rest]] : id === 'protection.source' ? [['I_guard', rest]] : [],
+    ),
+  )
+  const standby = latchStandby(plan, inFront)
   const found = {
     ...plan,
     ...gate,

@@ -1,7 +1,7 @@
 import { fittedFor, stockOf } from '../circuit'
 import { defineStage } from '../findings'
 import { fullRange } from '../quantity'
-import { latchParts, ledOnly, leadResistance } from '../supply'
+import { latchParts, ledOnly, leadResistance, railOf } from '../supply'
 import { latchChecks } from './checks'
 import { planLatch } from './plan'
 import { capacitorsOn, type LatchResult, resolveLatch, usualStray } from './resolve'
@@ -12,6 +12,8 @@ export interface Latched {
   latch?: LatchResult
   /** For its simulation. */
   facts?: LatchFacts
+  /** What hangs on the source in front of the chip’s regulator: it is not in the simulation. */
+  leftOut?: string[]
 }
 
 declare module '../findings/results' {
@@ -41,8 +43,21 @@ export const latchStage = defineStage({
     const resistance =
       (latch.source.resistance ? fullRange(latch.source.resistance).typ : 0) +
       (led ? leadResistance(led).value.typ : 0)
+    const { supplies } = power
+    const at = supplies.fed.source
     return {
       latch,
+      leftOut:
+        at === supplies.own
+          ? []
+          : [
+              ...power.consumers
+                .filter((c) => c.from === at && design.needs.devices.some((d) => d.id === c.id.split('.')[0]))
+                .map((c) => c.name),
+              ...supplies.converters
+                .filter((c) => c.from === at && c.to !== supplies.own)
+                .map((c) => `the ${railOf(supplies, c.to).name}`),
+            ],
       facts: {
         source: { voltage: fullRange(latch.source.voltage).typ, resistance: Math.max(resistance, 1e-3) },
         pass: passFacts(latch.pass),

@@ -15,7 +15,7 @@ import type {
   Switch,
   Transistor,
 } from './kinds/discrete'
-import type { Charger } from './kinds/charging'
+import type { Charger, Protection } from './kinds/charging'
 import type { Fuse, Wire } from './kinds/lead'
 import type { Regulator, Source } from './kinds/supply'
 
@@ -38,6 +38,7 @@ export type Part =
   | Wire
   | Fuse
   | Charger
+  | Protection
 export type PartKind = Part['kind']
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>
 

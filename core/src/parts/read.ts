@@ -9,7 +9,7 @@ import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
 import { type Device, deviceSchema } from './kinds/device'
 import * as discrete from './kinds/discrete'
-import { chargerSchema } from './kinds/charging'
+import { chargerSchema, protectionSchema } from './kinds/charging'
 import { type Fuse, fuseSchema, type Wire, wireSchema } from './kinds/lead'
 import { regulatorSchema, type Source, sourceSchema } from './kinds/supply'
 import type { Part } from './library'
@@ -34,6 +34,7 @@ export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   wire: wireSchema,
   fuse: fuseSchema,
   charger: chargerSchema,
+  protection: protectionSchema,
 }
 
 /** A curve of cells goes from full to empty, and its voltage with it. */

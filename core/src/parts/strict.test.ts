@@ -55,7 +55,7 @@ const isQuantity = (v: unknown) =>
 
 test('the library has enough to try', () => {
   expect(all.length).toBeGreaterThan(400)
-  expect(new Set(all.map((p) => p.kind)).size).toBe(18)
+  expect(new Set(all.map((p) => p.kind)).size).toBe(19)
 })
 
 test('a word where a number, yes or no, or a record belongs is refused in its place', () => {
@@ -117,6 +117,7 @@ test.each<[string, string]>([
     'charger',
     'inputRecommended inputAbsolute voltage current setting ends headroom quiescent back junctionMax inputCapacitor outputCapacitor package legs',
   ],
+  ['protection', 'voltage full current resistance quiescent'],
   ['source', 'sort voltage current plug polarity'],
   [
     'regulator',

@@ -1,4 +1,4 @@
-// What the legs carry: each LED with and without its resistor, and the sums per group of legs and per chip.
+// What the legs carry: each LED and each base with and without its resistor, and the sums per group of legs and per chip.
 
 import { fittedFor } from '../circuit'
 import { fromPart, type Grade, type Worked } from '../findings'
@@ -12,7 +12,7 @@ export interface LegLoad {
   wire: Wire
   /** As it is fitted. */
   current: Worked
-  /** Of the carrier’s own, and not an LED of the project: “a lamp through 1 kΩ”. */
+  /** Of the carrier’s own, and not of the project: “a lamp through 1 kΩ”. */
   onBoard?: string
 }
 
@@ -66,15 +66,21 @@ export const boardLoads = (chip: Chip, wire: Wire): LegLoad[] =>
 
 export const legLoads = (
   chip: Chip,
-  { plan, leds, support }: Pick<PinsResult, 'plan' | 'leds' | 'support'>,
+  { plan, leds, bases, support }: Pick<PinsResult, 'plan' | 'leds' | 'bases' | 'support'>,
 ): LegLoad[] =>
   (plan?.wires ?? []).flatMap((wire) => {
     const on = leds[wire.signal.id]
     const fitted = fittedFor(support, 'lamp resistor', wire.signal.id)
-    return [...(on ? [{ wire, current: fitted ? on.current : on.bare }] : []), ...boardLoads(chip, wire)]
+    const base = bases[wire.signal.id]
+    const limited = fittedFor(support, 'base resistor', wire.signal.id)
+    return [
+      ...(on ? [{ wire, current: fitted ? on.current : on.bare }] : []),
+      ...(base ? [{ wire, current: limited ? base.current : base.bare }] : []),
+      ...boardLoads(chip, wire),
+    ]
   })
 
-/** How sure it is that a leg stands all that it carries: an LED of ours and what the carrier has there together. */
+/** How sure it is that a leg stands all that it carries: an LED or a base of ours and what the carrier has there together. */
 export const legGrade = (chip: Chip, loads: LegLoad[], pin: string): Grade =>
   driveGrade(
     { value: add(...loads.filter((l) => l.wire.pin.id === pin).map((l) => l.current.value)) },

@@ -5,15 +5,15 @@ import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import type { Chip, Library } from '../parts'
+import { type Chip, findPart, type Library } from '../parts'
 import type { Carrier } from '../carrier'
 import { type OpenSupply, ownVoltage } from '../supply'
 import { fittedShift, levelsOf, type LineLevel, referenceOf } from '../levels'
-import { type BytePlan, bytePlans, type Plan } from '../legs'
+import { type BytePlan, bytePlans, endsOf, type Plan } from '../legs'
 import { legsLeft, type Planned } from '../planner'
 import { type ConverterSum, converterSum, type PwmSum, pwmSum } from './sums'
 import { type PullWindow, pullWindows } from './windows'
-import { ledOnLeg, type LedOnLeg, supportOf } from '../support'
+import { type BaseOnLeg, baseOnLeg, ledOnLeg, type LedOnLeg, supportOf } from '../support'
 
 export interface PinsResult {
   chip?: Chip
@@ -31,6 +31,8 @@ export interface PinsResult {
   bytes: BytePlan[]
   /** By signal id. */
   leds: Record<string, LedOnLeg>
+  /** By signal id: of a load that a bipolar transistor switches. */
+  bases: Record<string, BaseOnLeg>
   /** signal → pin, of the plan. */
   assignment: Record<string, string>
   /** Absent while there is no plan. */
@@ -57,6 +59,7 @@ const unplanned: PinsResult = {
   windows: [],
   bytes: [],
   leds: {},
+  bases: {},
   assignment: {},
 }
 
@@ -109,6 +112,16 @@ export const resolvePins = ({
       ? Object.fromEntries(
           plan.wires.flatMap((w) => {
             const on = ledOnLeg(w, context)
+            return on ? [[w.signal.id, on] as const] : []
+          }),
+        )
+      : {},
+    bases: context
+      ? Object.fromEntries(
+          plan.wires.flatMap((w) => {
+            const [switched] = endsOf(w, 'switched')
+            const part = findPart(library, 'transistor', switched?.electrical.transistor)
+            const on = part?.sort === 'npn' ? baseOnLeg(w, part, context) : undefined
             return on ? [[w.signal.id, on] as const] : []
           }),
         )

@@ -1,6 +1,7 @@
 // Transistors that switch a load: whether each is turned on by the leg and stands the load, and which others of the library would.
 
-import { type Finding, fromPart, fromRule, partOrigin, say, type Stages, type Worked } from '../findings'
+import { type Stock, stockOf } from '../circuit'
+import { type Finding, fromPart, partOrigin, say, type Stages, unsaid, type Worked } from '../findings'
 import { endsOf, type Wire } from '../legs'
 import {
   type Chip,
@@ -12,15 +13,27 @@ import {
   type Transistor,
 } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
-import { sum } from '../sums'
+import { asVariable, junctionOf, sum } from '../sums'
 import { voltageFor } from '../supply'
-import { switchOnLeg } from '../support'
+import { baseEmitterOf, type BaseOnLeg, baseOnLeg, forced, switchOnLeg } from '../support'
+import { boardLoads } from './drive'
 
 /** What is wrong with a switched load, before it is said of which. */
 export interface SwitchFault extends Pick<Finding, 'severity' | 'text' | 'says' | 'because'> {
-  what: 'off' | 'unknown' | 'weak' | 'current' | 'heat' | 'drain' | 'diode' | 'reverse'
+  what: 'off' | 'unknown' | 'weak' | 'base' | 'current' | 'heat' | 'drain' | 'diode' | 'reverse'
 }
 type Switch = ReturnType<typeof switchOnLeg>
+
+/** What a transistor works in. */
+export interface Surroundings {
+  chip: Chip
+  rail: Worked
+  /** °C */
+  ambient: number
+  stock: Stock
+  /** The base resistor is left out. */
+  bare?: boolean
+}
 
 /** Whether the leg turns the transistor on. */
 const gateFault = (name: string, transistor: Transistor, { drive }: Switch): SwitchFault[] => {
@@ -68,7 +81,7 @@ const loadFaults = (
   device: string,
   most: number,
   transistor: Transistor,
-  { junction, heat }: Switch,
+  { junction, heat }: Pick<Switch, 'junction' | 'heat'>,
 ): SwitchFault[] => {
   const rated = fullRange(transistor.current).max
   const hottest = junction?.value.max ?? -Infinity
@@ -221,30 +234,188 @@ export const switchedLoads = ({ library, pins, power: { supplies } }: Ready): Sw
     ]
   })
 
-const onLeg = (of: SwitchedLoad, transistor: Transistor, chip: Chip, rail: Worked, ambient: number) => {
-  const [switched] = endsOf(of.wire, 'switched')
-  return switchOnLeg(of.wire, transistor, switched!.electrical.current, { chip, rail, ambient })
+/** A transistor at a load: what it gets, how warm that makes it, and all that is wrong with it. */
+interface Judged {
+  /** Between gate and source, V; or into the base, A. */
+  drive: Worked
+  heat?: Worked
+  junction?: Worked
+  /** Of what stays the same whichever it is, nothing. */
+  faults: SwitchFault[]
 }
 
-/** All that is wrong with this transistor at this load; of what stays the same whichever it is, nothing. */
-const transistorFaults = (of: SwitchedLoad, transistor: Transistor, on: Switch): SwitchFault[] => {
-  const { name } = of.wire.signal
+/** Whether the base gets what saturates it, and the leg stands that. */
+const baseFaults = (
+  name: string,
+  transistor: Transistor,
+  wire: Wire,
+  { current, ratio, asked, bare }: BaseOnLeg,
+  { chip, bare: without }: Surroundings,
+): SwitchFault[] => {
+  const { pinRecommended, pinAbsolute } = chip.limits
+  const [good, breaks] = [fullRange(pinRecommended).max, fullRange(pinAbsolute).max]
+  const beside = boardLoads(chip, wire)
+  const flows = without ? bare : current
+  const most = flows.value.max + beside.reduce((sum, l) => sum + l.current.value.max, 0)
+  const gain = transistor.gain && fullRange(transistor.gain).min
+  const gets = {
+    ...say`The base gets ${formatQuantity(current.value.min, 'A', 3)} at the least`,
+    worked: current,
+  }
+  const asks = {
+    ...say`Saturated it asks for ${formatQuantity(asked.value.max, 'A', 2)}, a tenth of the load’s current`,
+    worked: asked,
+  }
   return [
-    ...gateFault(name, transistor, on),
-    ...loadFaults(name, of.device, of.most, transistor, on),
-    ...drainFault(of.device, transistor, of.diode, of.supply),
+    ...(gain !== undefined && ratio.value.max > gain
+      ? [
+          {
+            what: 'off' as const,
+            severity: 'stops' as const,
+            ...say`The base of ${transistor.name} gets as little as ${formatQuantity(current.value.min, 'A', 3)} for ${name}, ${formatQuantity(ratio.value.max, '', 2)} times less than its load draws; its gain may be only ${formatQuantity(gain, '')}: it is not switched on, and takes what is left of the supply as heat.`,
+            because: [
+              gets,
+              { ...say`${transistor.sheet}: gain`, origin: partOrigin(transistor, 'gain', transistor.gain) },
+            ],
+          },
+        ]
+      : ratio.value.max > forced * (1 + 1e-9)
+        ? [
+            {
+              what: 'weak' as const,
+              severity: 'risks' as const,
+              ...say`The base of ${transistor.name} gets as little as ${formatQuantity(current.value.min, 'A', 3)} for ${name}, and asks for up to ${formatQuantity(asked.value.max, 'A', 2)}, which the leg can’t give: more falls in it than its sheet says, and it gets hotter.`,
+              because: [gets, asks],
+            },
+          ]
+        : []),
+    ...(most > good
+      ? [
+          {
+            what: 'base' as const,
+            severity: most > breaks ? ('stops' as const) : ('risks' as const),
+            ...say`The base of ${transistor.name} takes up to ${formatQuantity(most, 'A', 3)} from the leg of ${name} all the while it is on; a leg is good for ${formatQuantity(good, 'A')}${most > breaks ? say` and breaks above ${formatQuantity(breaks, 'A')}` : unsaid}.`,
+            because: [
+              without
+                ? {
+                    ...say`Without its resistor up to ${formatQuantity(flows.value.max, 'A', 3)} flow`,
+                    worked: flows,
+                  }
+                : {
+                    ...say`With its resistor up to ${formatQuantity(flows.value.max, 'A', 3)} flow`,
+                    worked: flows,
+                  },
+              ...beside.map((l) => ({
+                ...say`On the same leg ${chip.board!.name} has ${l.onBoard!}: ${formatQuantity(l.current.value.max, 'A')} more`,
+                worked: l.current,
+              })),
+              {
+                ...say`${chip.sheet}: ${formatQuantity(good, 'A')} recommended`,
+                origin: partOrigin(chip, 'limits.pinRecommended', pinRecommended),
+              },
+            ],
+          },
+        ]
+      : []),
   ]
 }
 
+/** What the sheet of a bipolar one leaves open, and what that makes unsure. */
+const unstated = (name: string, transistor: Transistor): SwitchFault[] => {
+  const open = [
+    ...(transistor.gain ? [] : ['no gain: whether it is switched on at all is not known']),
+    ...(transistor.saturation ? [] : ['not what falls in it: how hot it gets is not known']),
+    ...(transistor.baseEmitter ? [] : ['not what lies between base and emitter: 0.6 V to 1.2 V are assumed']),
+  ]
+  return open.length === 0
+    ? []
+    : [
+        {
+          what: 'unknown',
+          severity: 'notes',
+          ...say`The sheet of ${transistor.name}, which switches ${name}, states ${open.join('; ')}.`,
+          because: [say`${transistor.sheet} says nothing of it`],
+        },
+      ]
+}
+
+/** Undefined where nothing can be said: an NPN transistor without a resistor in the drawer. */
+const judge = (of: SwitchedLoad, transistor: Transistor, at: Surroundings): Judged | undefined => {
+  const { ambient } = at
+  const { name } = of.wire.signal
+  const [switched] = endsOf(of.wire, 'switched')
+  const { end, electrical } = switched!
+  const drain = drainFault(of.device, transistor, of.diode, of.supply)
+  if (transistor.sort !== 'npn') {
+    const on = switchOnLeg(of.wire, transistor, electrical.current, at)
+    return {
+      ...on,
+      faults: [
+        ...gateFault(name, transistor, on),
+        ...loadFaults(name, of.device, of.most, transistor, on),
+        ...drain,
+      ],
+    }
+  }
+  const on = baseOnLeg(of.wire, transistor, at)
+  if (!on) return undefined
+  const I_load = fromPart(
+    'I_load',
+    `what ${of.device} draws`,
+    end.instance.part,
+    `${end.signal.id}.current`,
+    electrical.current,
+    'A',
+  )
+  const heat =
+    transistor.saturation &&
+    sum(
+      {
+        label: `Heat in ${transistor.name}`,
+        symbol: 'P',
+        unit: 'W',
+        note: 'Switched on all the time, saturated: in the collector, and in the base.',
+      },
+      {
+        I_load,
+        V_CE: fromPart(
+          'V_CE',
+          'falls in it, saturated',
+          transistor,
+          'saturation',
+          transistor.saturation,
+          'V',
+        ),
+        I_B: asVariable(on.current),
+        V_BE: baseEmitterOf(transistor),
+      },
+      (i) => i.I_load.times(i.V_CE).plus(i.I_B.times(i.V_BE)),
+    )
+  const junction =
+    heat && junctionOf(`Junction of the transistor of ${name}`, transistor, ambient, asVariable(heat))
+  const warm = { ...(heat && { heat }), ...(junction && { junction }) }
+  return {
+    drive: on.current,
+    ...warm,
+    faults: [
+      ...baseFaults(name, transistor, of.wire, on, at),
+      ...unstated(name, transistor),
+      ...loadFaults(name, of.device, of.most, transistor, warm),
+      ...drain,
+    ],
+  }
+}
+
+const noResistors = (name: string): SwitchFault => ({
+  what: 'unknown',
+  severity: 'stops',
+  ...say`There are no resistors in the library: the base of the transistor of ${name} can’t be driven.`,
+  because: [say`A base is a diode to ground, and needs one in its line`],
+})
+
 /** With the faults of its diode. */
-export const switchFaults = (
-  of: SwitchedLoad,
-  transistor: Transistor,
-  chip: Chip,
-  rail: Worked,
-  ambient: number,
-) => [
-  ...transistorFaults(of, transistor, onLeg(of, transistor, chip, rail, ambient)),
+export const switchFaults = (of: SwitchedLoad, transistor: Transistor, at: Surroundings) => [
+  ...(judge(of, transistor, at)?.faults ?? [noResistors(of.wire.signal.name)]),
   ...(of.diode ? diodeFaults(of.device, of.most, of.diode, of.supply) : []),
 ]
 
@@ -266,61 +437,6 @@ export interface RankedLoad {
   ranked: RankedSwitch[]
 }
 
-/** A bipolar one is saturated with a tenth of its load’s current in its base: its sheet says what falls in it then. */
-const forced = 10
-
-const bipolar = (of: SwitchedLoad, part: Transistor, chip: Chip): Omit<RankedSwitch, 'part' | 'chosen'> => {
-  const [{ end, electrical }] = endsOf(of.wire, 'switched') as [ReturnType<typeof endsOf<'switched'>>[number]]
-  const I_load = fromPart(
-    'I_load',
-    `what ${of.device} draws`,
-    end.instance.part,
-    `${end.signal.id}.current`,
-    electrical.current,
-    'A',
-  )
-  const drive = sum(
-    { label: `Into the base of ${part.name}`, symbol: 'I_B', unit: 'A', counts: 'max' },
-    {
-      I_load,
-      β: fromRule(
-        'β',
-        'collector over base, saturated',
-        forced,
-        '',
-        'usual: its sheet states what falls in it at this',
-      ),
-    },
-    (i) => i.I_load.over(i.β),
-  )
-  const heat =
-    part.saturation &&
-    sum(
-      { label: `Heat in ${part.name}`, symbol: 'P', unit: 'W', note: 'Switched on all the time.' },
-      { I_load, V_CE: fromPart('V_CE', 'falls in it, saturated', part, 'saturation', part.saturation, 'V') },
-      (i) => i.I_load.times(i.V_CE),
-    )
-  const gives = fullRange(chip.limits.pinRecommended).max
-  return {
-    drive,
-    ...(heat && { heat }),
-    no: [
-      ...(drive.value.max > gives
-        ? [
-            say`its base takes up to ${formatQuantity(drive.value.max, 'A', 2)} all the while, and a leg is good for ${formatQuantity(gives, 'A')}`,
-          ]
-        : []),
-      ...(of.most > fullRange(part.current).max
-        ? [
-            say`${of.device} draws up to ${formatQuantity(of.most, 'A', 3)}, and it is made for ${formatQuantity(fullRange(part.current).max, 'A')}`,
-          ]
-        : []),
-      say`what is fitted here drives a gate, not a base`,
-    ],
-    unsure: [],
-  }
-}
-
 /** Every transistor of the library that could lie below each load; those that do first, the cheapest first among them. */
 export const rankSwitches = (stages: Ready): RankedLoad[] => {
   const {
@@ -332,28 +448,33 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
   if (!chip || !rail) return []
   return switchedLoads(stages).map((of) => {
     const { wire, ...load } = of
+    const latched = wire.signal.ends.some((e) => e.instance.part.latch)
+    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library) }
     const ranked = partsOfKind(library, 'transistor')
       .filter((t) => t.sort === 'n-mosfet' || t.sort === 'npn')
-      .map((part): RankedSwitch => {
-        const chosen = part.id === of.transistor
-        if (part.sort === 'npn') return { part, chosen, ...bipolar(of, part, chip) }
-        const on = onLeg(of, part, chip, rail, design.needs.limits.ambient)
-        const faults = transistorFaults(of, part, on)
+      .flatMap((part): RankedSwitch[] => {
+        const on = judge(of, part, at)
+        if (!on) return []
         const said = (...severities: string[]) =>
-          faults
+          on.faults
             .filter((f) => severities.includes(f.severity))
             .map(({ text }) => ({ text: text.replace(/\.$/, '') }))
-        // Below what its sheet knows, nobody knows what its channel is.
-        const known = !faults.some((f) => f.what === 'off' || f.what === 'weak')
-        return {
-          part,
-          chosen,
-          no: said('stops', 'risks'),
-          unsure: said('notes'),
-          drive: on.drive,
-          ...(known && on.heat && { heat: on.heat }),
-          ...(known && on.junction && { junction: on.junction }),
-        }
+        // Below what its sheet knows, nobody knows what its channel is, or what falls in it.
+        const known = !on.faults.some((f) => f.what === 'off' || f.what === 'weak')
+        return [
+          {
+            part,
+            chosen: part.id === of.transistor,
+            no: [
+              ...said('stops', 'risks'),
+              ...(latched && part.sort === 'npn' ? [say`a latch is held by a MOSFET here`] : []),
+            ],
+            unsure: said('notes'),
+            drive: on.drive,
+            ...(known && on.heat && { heat: on.heat }),
+            ...(known && on.junction && { junction: on.junction }),
+          },
+        ]
       })
       .sort((a, b) => a.no.length - b.no.length || a.part.price - b.part.price)
     return { load: { ...load, name: wire.signal.name }, ranked }
@@ -361,18 +482,7 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
 }
 
 /** Those that would do in the place of the chosen one, the cheapest first. */
-export const otherSwitches = (
-  of: SwitchedLoad,
-  library: Library,
-  chip: Chip,
-  rail: Worked,
-  ambient: number,
-): Transistor[] =>
+export const otherSwitches = (of: SwitchedLoad, library: Library, at: Surroundings): Transistor[] =>
   partsOfKind(library, 'transistor')
-    .filter(
-      (t) =>
-        t.sort === 'n-mosfet' &&
-        t.id !== of.transistor &&
-        transistorFaults(of, t, onLeg(of, t, chip, rail, ambient)).length === 0,
-    )
+    .filter((t) => t.sort === 'n-mosfet' && t.id !== of.transistor && judge(of, t, at)?.faults.length === 0)
     .sort((a, b) => a.price - b.price)

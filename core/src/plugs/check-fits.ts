@@ -115,6 +115,7 @@ export const plugFits: Check = {
                   i.part.supply && railFor(supplies, i.need).id === to ? [i.need.name] : [],
                 ),
               ),
+              ...supplies.converters.flatMap((c) => (c.from === to ? [c.part.name] : [])),
             ]
       if (hit.length === 0) continue
       const volts = formatQuantity(fullRange(part.voltage).max, 'V', 2)

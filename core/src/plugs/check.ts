@@ -3,7 +3,7 @@
 import { type Check, type Fix, say, type Said, unsaid, type Found } from '../findings'
 import { partsOfKind } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
-import { railFor, railOf } from '../supply'
+import { railFor, type RailId, railOf } from '../supply'
 import type { PlugsResult, Way } from './result'
 import { safeInDiode } from '../levels'
 import { safeResistor } from './ways'
@@ -142,8 +142,16 @@ export const backFeed: Check = {
       })
     for (const way of live.filter((w) => w.kind === 'converter')) {
       const converter = power.supplies.converters.find((c) => way.id === `converter:${c.id}`)!
+      // What else hangs on its input, be it behind another regulator.
+      const reached = (rail: RailId): RailId[] => [
+        rail,
+        ...power.supplies.converters.flatMap((c) =>
+          c !== converter && c.from === rail ? reached(c.to) : [],
+        ),
+      ]
+      const there = reached(converter.from)
       const fed = power.consumers.filter(
-        (c) => c.from === converter.from && design.needs.devices.some((d) => d.id === c.id),
+        (c) => there.includes(c.from) && design.needs.devices.some((d) => d.id === c.id),
       )
       if (fed.length === 0) continue
       const V = way.voltage!
@@ -151,7 +159,7 @@ export const backFeed: Check = {
         id: id(way.id),
         severity: 'notes',
         grade: 'typical',
-        ...say`${standingWords(result, way)}, ${fed.map((c) => c.name).join(', ')} get up to ${formatQuantity(V.value.max, 'V', 2)} backwards through ${converter.part.name}: half fed, and out of what feeds the rail then.`,
+        ...say`${standingWords(result, way)}, ${fed.map((c) => c.name).join(', ')} ${fed.length === 1 && fed[0]!.count === 1 ? 'gets' : 'get'} up to ${formatQuantity(V.value.max, 'V', 2)} backwards through ${converter.part.name}: half fed, and out of what feeds the rail then.`,
         because: [
           say`${converter.part.sheet} doesn’t say that it blocks: its transistor has a diode from output to input`,
           { ...say`That leaves ${formatQuantity(V.value.max, 'V', 2)}`, worked: V },

@@ -7,7 +7,7 @@ import { project } from '../../test/project'
 import { deep, firstSeed } from '../../test/share'
 import { analyse, offersFor, sourcesOf } from '../analysis'
 import { applyEdits, type Design } from '../design'
-import type { Chip, Device, Library, Source } from '../parts'
+import { type Chip, type Device, type Library, makeLibrary, type Source } from '../parts'
 import { steps } from '../patience'
 
 const library = shippedLibrary()
@@ -299,6 +299,73 @@ describe('what is found', () => {
     expect(told(port)).toEqual([['joined', 'notes', 'typical']])
     expect(told({ ...port, build: { support: { 'programming-header': 'out' } } })).toEqual([])
   })
+})
+
+describe('a programmer’s 5.5 V, at a chip on 3.3 V that may be fed as much', () => {
+  /** Ids after the check’s own, with other limits in the part files. */
+  const told = (regulator: string, device: string, more: Record<string, object> = {}) => {
+    const parts = Object.values(library.parts).map((p) => ({ ...p, ...more[p.id] }))
+    const { findings } = analyse(
+      project({
+        chip: 'td8-28-dip',
+        source: 'adapter-9v',
+        regulator: 'bl33-low',
+        rails: [{ id: 'rail2', regulator, from: 'rail' }],
+        devices: [[device, 'Thing', undefined, { fedBy: 'rail2' }]],
+      }),
+      makeLibrary(parts),
+    )
+    return findings.flatMap((f) =>
+      f.check === 'power.programmer-voltage' ? [[f.id.split(':')[1], f.severity]] : [],
+    )
+  }
+  test('behind a linear regulator nobody sees it, be he made for 3.6 V', () => {
+    expect(told('bl33-tiny', 'pressure-two-wire')).toEqual([])
+  })
+  test('the regulator on the rail stands 6 V; one that stood 5 V would break', () => {
+    const absolute = { max: 5, kind: 'absolute' }
+    expect(told('bu5-step', 'relay-module')).toEqual([])
+    expect(told('bu5-step', 'relay-module', { 'bu5-step': { inputAbsolute: absolute } })).toEqual([
+      ['rail2', 'risks'],
+    ])
+  })
+  test('one that steps up lets it through: what hangs behind it gets more than its 5.1 V', () => {
+    const stands = { 'relay-module': { supplyAbsolute: { max: 5.3, kind: 'absolute' } } }
+    expect(told('bu5-step', 'relay-module', stands)).toEqual([['d1', 'risks']])
+    // Behind its own of 5 V at the most 5.1 V, which it stands.
+    expect(told('bl5-low', 'relay-module', stands)).toEqual([])
+  })
+})
+
+test('a plug of the other polarity hits what hangs on the second feed, a regulator too', () => {
+  const told = analyse(
+    project({
+      chip: 'qm32-32',
+      source: 'adapter-9v',
+      regulator: 'bl33-low',
+      feed: 'adapter-12v',
+      rails: [{ id: 'rail2', regulator: 'bs5-drop', from: 'feed' }],
+      devices: [['servo-small', 'Flap', undefined, { fedBy: 'rail2' }]],
+    }),
+    library,
+  ).findings.find((f) => f.id === 'power.plug-fits:unguarded:feed')!
+  expect(told.text).toMatch(/^Another plug .* that puts −13 V on BS5 drop-in 5 V, and nothing stops it\./)
+})
+
+test('two adapters of a kind are told apart', () => {
+  const { plugs } = analyse(
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-5v',
+      feed: 'adapter-5v',
+      devices: [['servo-small', 'Flap', undefined, { fedBy: 'feed' }]],
+    }),
+    library,
+  )
+  expect(plugs.plugs.map((p) => p.name).slice(0, 2)).toEqual([
+    '5 V adapter, 2 A',
+    '5 V adapter, 2 A of the second feed',
+  ])
 })
 
 test('a latch that is off: a programmer of 5.5 V less 0.3 V in its diode, into cells that never have less than 5.2 V', () => {

@@ -46,7 +46,11 @@ export const plugsOf = (
         ? [
             {
               id: s === source ? 'source' : 'feed',
-              name: s.part.name,
+              // Two of a kind are told apart.
+              name:
+                s === feed && s.part.name === source?.part.name
+                  ? `${s.part.name} of the second feed`
+                  : s.part.name,
               rail: s.to,
               ...(s.part.sort === 'cells' && { cells: true }),
             },

@@ -4,7 +4,7 @@ import { fromPart, type Worked } from '../findings'
 import { exactly } from '../quantity'
 import type { State } from '../states'
 import { asVariable, sum } from '../sums'
-import { type Converter, wayTo } from '../supply'
+import { type Converter, onTheSource, wayTo } from '../supply'
 import { aDay, type PowerResult } from './resolve'
 
 /** Of a state or a part. */
@@ -99,10 +99,9 @@ export const chargeOf = (power: PowerResult): Charge | undefined => {
     if (last) return [last, ...onTheWay(last.from)]
     return guard ? onTheWay(guard.from) : []
   }
-  const headOf = (rail: string) => wayTo(supplies, rail).head
   const parts = [
     ...consumers
-      .filter((c) => headOf(c.from) === way.head)
+      .filter((c) => onTheSource(supplies, c.from))
       .map((c) =>
         spent(
           c.id,
@@ -111,7 +110,7 @@ export const chargeOf = (power: PowerResult): Charge | undefined => {
         ),
       ),
     ...supplies.converters
-      .filter((c) => headOf(c.to) === way.head)
+      .filter((c) => onTheSource(supplies, c.to))
       .map((c) => spent(`converter ${c.id}`, `${c.part.name} itself`, ofItsOwn(c))),
   ]
   return {

@@ -8,6 +8,6 @@ export { objections, regulate, type Objection, type Regulation } from './regulat
 export { type Compared, measuredOf, type Suspect } from './measured'
 export { rankedLeads, rankRegulators, type RankedRegulator, type RankedSource, rankSources } from './rank'
 export type { LoadedLead, RankedFuse, RankedLead, RankedWire } from './leads'
-export { type Station, type Streams, streamsOf } from './streams'
+export { furtherOf, type FurtherStream, type Station, type Streams, streamsOf } from './streams'
 export * from './resolve'
 export { powerStage } from './stage'

@@ -7,6 +7,7 @@ import { type Fuse, type Library, partsOfKind, type Source, type Wire } from '..
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated, asVariable, sum } from '../sums'
 import {
+  cellGuards,
   fuseHolds,
   fuseOpens,
   leadOf,
@@ -238,10 +239,14 @@ const unfused = (source: Source, parts: LeadParts | undefined): LeadFault[] => {
   const { part } = parts.wire
   const carries = wireCarries(parts.wire, parts.ambient)
   if (gives <= carries.value.max) return []
+  const [guard] = cellGuards(source, parts)
+  const stops = guard
+    ? say`${guard.name} is made to guard the cell, and no fuse guards the wire`
+    : say`without a fuse nothing stops it`
   return fault(
     short
-      ? say`a short at the end of the lead draws up to ${amps(gives)} from ${source.name}; ${part.name} may carry ${amps(carries.value.max)}, and without a fuse nothing stops it: it burns`
-      : say`${source.name} gives ${amps(gives)} or more into a short; ${part.name} may carry ${amps(carries.value.max)}, and without a fuse nothing stops it: it gets hotter than its insulation stands`,
+      ? say`a short at the end of the lead draws up to ${amps(gives)} from ${source.name}; ${part.name} may carry ${amps(carries.value.max)}, and ${stops}: it ${guard ? 'may burn' : 'burns'}`
+      : say`${source.name} gives ${amps(gives)} or more into a short; ${part.name} may carry ${amps(carries.value.max)}, and ${stops}: it gets hotter than its insulation stands`,
     { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
   )
 }

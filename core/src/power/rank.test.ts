@@ -5,6 +5,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
+import { withRails } from '../../test/rails'
 import { deep, firstSeed } from '../../test/share'
 import { analyse, regulatorsOf, sourcesOf } from '../analysis'
 import { applyEdits, type Design, type Edit, readDesign } from '../design'
@@ -32,6 +33,7 @@ const ofTheSupply = [
   'power.fuse-guards',
   'power.no-fuse',
   'power.lost-on-the-way',
+  'power.plug-fits',
   'chip.supply-out-of-range',
 ]
 
@@ -54,13 +56,22 @@ test('a yes brings no finding of the supply when it is taken, a no brings one', 
     const { power } = design
     const chosen = findPart(library, 'regulator', power.regulator)
     const before = look(design)
-    const check = (what: string, no: readonly { text: string }[], edit: Edit) => {
-      const after = look(applyEdits(design, [edit]))
+    const check = (what: string, no: readonly { text: string }[], edits: readonly Edit[]) => {
+      const after = look(applyEdits(design, edits))
       const found = after.findings.filter(
         (f) =>
           ofTheSupply.includes(f.check) &&
+          // Of the source alone, whichever regulator stands behind it.
+          !(
+            edits[0]!.kind === 'chooseRegulator' &&
+            /^power\.(plug-fits|cell-protection:(none|no-cell|ends|lets))/.test(f.id)
+          ) &&
+          // What is left in a cell when its board opens is lost, and nothing else; a charger that never sees it full still fills it.
+          !/cell-protection:(opens-early|cuts-off-charger)/.test(f.id) &&
           // What no sheet tells of a fuse speaks neither for nor against it.
           !f.id.endsWith(':fuse-stays') &&
+          // A board without a jack takes any plug, with a jack in its lead.
+          !(f.check === 'power.plug-fits' && f.severity === 'notes') &&
           !f.id.includes(':feed') &&
           // Of the second feed, which has nothing to do with it.
           !design.needs.devices.some((d) => d.fedBy === 'feed' && f.about?.device === d.id),
@@ -73,13 +84,64 @@ test('a yes brings no finding of the supply when it is taken, a no brings one', 
         no.length > 0 ? expect.arrayContaining([expect.any(String)]) : [],
       ])
     }
-    for (const s of sourcesOf(before, library))
-      check(s.source.id, s.no, { kind: 'chooseSource', part: s.source.id, name: '' })
+    for (const s of sourcesOf(before, library)) check(s.source.id, s.no, s.edits)
     // Of one for another voltage what hangs on the rail would draw otherwise.
     const same = (r: Regulator) => JSON.stringify(r.output) === JSON.stringify(chosen?.output)
     if (chosen)
       for (const r of regulatorsOf(before, library).filter((x) => same(x.regulator)))
-        check(r.regulator.id, r.no, { kind: 'chooseRegulator', part: r.regulator.id, name: '' })
+        check(r.regulator.id, r.no, [{ kind: 'chooseRegulator', part: r.regulator.id, name: '' }])
+  }
+  expect(Math.min(counts.yes, counts.no)).toBeGreaterThan(0)
+}, 600_000)
+
+/** By hand: how findings call what a further rail hangs on, up to its source. */
+const inFront = ({ power }: Design, id: string): string[] => {
+  const from = power.rails?.find((r) => r.id === id)?.from ?? 'source'
+  if (from === 'source') return ['power.source-too-weak']
+  if (from === 'feed') return ['power.feed-too-weak']
+  if (from === 'rail')
+    return ['power.regulator-too-hot', 'power.regulator-overloaded', ...inFront({ power } as Design, '')]
+  return [`regulator-${from}`, ...inFront({ power } as Design, from)]
+}
+
+test('of a further rail too: a yes brings nothing against its regulator or what hangs on it, a no brings something', () => {
+  const files = shelf(join(__dirname, '..', '..', '..'))
+  const seed = firstSeed('ranked further')
+  const counts = { yes: 0, no: 0 }
+  const fed = { source: 'adapter-12v', regulator: 'bs33-strong' }
+  const random = Array.from({ length: deep ? 60 : 6 }, (_, n) => {
+    const drawn = readDesign(randomProject(files, seed + n, { signals: [2, 12] }), 'random')
+    return withRails({ ...drawn, power: { ...drawn.power, ...fed } }, seed + n, library)
+  })
+  // Of a few random ones all regulators may do, or none: of this one some.
+  const servo = project({
+    chip: 'td8-28-dip',
+    ...fed,
+    rails: [{ id: 'rail2', regulator: 'bs5-strong' }],
+    devices: [['servo-small', 'Flap', undefined, { fedBy: 'rail2' }]],
+  })
+  for (const [n, design] of [...random, servo].entries()) {
+    const before = look(design)
+    for (const { id, regulator } of design.power.rails ?? []) {
+      const output = JSON.stringify(findPart(library, 'regulator', regulator)!.output)
+      for (const r of regulatorsOf(before, library, id)) {
+        if (JSON.stringify(r.regulator.output) !== output) continue
+        const change = { regulator: r.regulator.id }
+        const after = look(applyEdits(design, [{ kind: 'changeRail', id, change, what: '' }]))
+        const of = after.findings.filter((f) => [...ofTheSupply, 'power.feed-too-weak'].includes(f.check))
+        const own = of.filter(
+          (f) =>
+            f.id.endsWith(`:regulator-${id}`) ||
+            // What it takes from what is in front of it.
+            inFront(design, id).some((b) => f.id === b || f.id.endsWith(`:${b}`)) ||
+            design.needs.devices.some((d) => d.fedBy === id && f.about?.device === d.id),
+        )
+        const no = r.no.length > 0
+        counts[no ? 'no' : 'yes']++
+        const where = `seed ${seed + n}, ${id} behind ${r.regulator.id}`
+        expect([where, no, no ? of.length > 0 : own.map((f) => f.text)]).toEqual([where, no, no ? true : []])
+      }
+    }
   }
   expect(Math.min(counts.yes, counts.no)).toBeGreaterThan(0)
 }, 600_000)
@@ -139,6 +201,23 @@ test('a source is asked for the most, not for what is usual', () => {
       .no.map((n) => n.text)
   }
   expect([of(0.2), of(0.23)]).toEqual([['it gives 200 mA, and 221 mA is asked'], []])
+})
+
+// A servo of 650 mA at the most: a port of USB 3 gives 0.9 A, but 150 mA until it is asked; a charger gives 2 A at once.
+test('a port that must be asked for it is told so, and a charger is not; nor before a board, which asks', () => {
+  const unsure = (chip: string) => {
+    const a = analyse(project({ chip, devices: [['servo-small', 'Flap']] }), library)
+    const of = (id: string) => sourcesOf(a, library).find((r) => r.source.id === id)!
+    return ['usb-port', 'usb3-port', 'usb-charger'].map((id) =>
+      of(id).unsure.map((u) => u.text.replace(/\s/g, ' ')),
+    )
+  }
+  expect(unsure('td8-28-dip')).toEqual([
+    ['100 mA until it is asked for more, and nothing here asks'],
+    ['150 mA until it is asked for more, and nothing here asks'],
+    [],
+  ])
+  expect(unsure('stick-td8')).toEqual([[], [], []])
 })
 
 describe('one that steps up', () => {

@@ -1,16 +1,31 @@
 // Every regulator and every source of the library in the place of the present one, with what speaks against each. Worked out
 // when somebody asks. The loads are taken as they are: of a rail at another voltage some of them would draw otherwise.
 
-import { type Design, leadField, leadOwners } from '../design'
-import { say, type Stages, type Worked } from '../findings'
-import { partsOfKind, type Source } from '../parts'
+import { type Design, type Edit, type FurtherId, leadField, leadOwners } from '../design'
+import { type Said, say, type Stages, type Worked } from '../findings'
+import { givenUnasked, partsOfKind, type Protection, type Source } from '../parts'
 import { formatQuantity, fullRange, type Range } from '../quantity'
-import { againstPlug, ownVoltage, railFor, supplyOf, unprotected } from '../supply'
+import {
+  againstPlug,
+  type CellGuard,
+  cellGuards,
+  choosing,
+  type Converter,
+  headOf,
+  misfits,
+  needless,
+  onTheSource,
+  ownVoltage,
+  railFor,
+  type RailId,
+  supplyOf,
+  unprotected,
+} from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
 import { faultsInLeads, type RankedLead, rankLeads } from './leads'
 import { eatenBy, type Objection, objections, type Regulation } from './regulate'
-import { alwaysAtWork, neediest, stopAt } from './resolve'
+import { alwaysAtWork, stopAt } from './resolve'
 import { starved } from './starved'
 
 type Asked = Pick<Stages, 'design' | 'library' | 'needs' | 'chip' | 'power' | 'clock'>
@@ -22,7 +37,11 @@ export interface RankedRegulator extends Regulation {
 
 export interface RankedSource {
   source: Source
+  /** What choosing it does: what guards the present cell goes with that. */
+  edits: Edit[]
   no: Objection[]
+  /** What speaks neither for nor against it, since it hangs on what else is at the plug. */
+  unsure: Said[]
   chosen: boolean
   /** At the regulator’s input with all that can flow; of the rail where there is none. */
   input?: Worked
@@ -51,10 +70,16 @@ const unhappyWith = (
   { supplies, regulator }: Fed,
   /** Of whose rail it is said. */
   of: 'regulator' | 'source',
+  /** Of the regulator of a further rail, that one alone; of the chip’s, none of them. */
+  rail?: RailId,
 ): Objection[] => {
+  const looked = (id: RailId) =>
+    (rail !== undefined || onTheSource(supplies, id)) &&
+    (of === 'source' ||
+      (rail ? id === rail : !supplies.converters.some((c) => c.to === id && id !== supplies.own)))
   const rails = supplies.rails.flatMap(({ id }) => {
     const voltage = supplies.open[id]
-    return voltage && id !== supplies.fed.feed ? [{ id, voltage }] : []
+    return voltage && looked(id) ? [{ id, voltage }] : []
   })
   return rails.flatMap(({ id, voltage }): Objection[] => {
     const on = [
@@ -67,7 +92,8 @@ const unhappyWith = (
           : [],
       ),
     ]
-    const through = regulator && id === supplies.own ? regulator : undefined
+    const converter = supplies.converters.find((c) => c.to === id)
+    const through = id === supplies.own ? regulator : converter?.part
     // That it lacks room is told of the regulator: here, whether what it is made for suits.
     const { min, max } =
       through && voltage.value.max <= fullRange(through.output).max
@@ -83,57 +109,99 @@ const unhappyWith = (
   })
 }
 
-/** Those that nothing speaks against first, the cheapest first among them. None on a board: its own is soldered on. */
-export const rankRegulators = (asked: Asked): RankedRegulator[] => {
-  const { library, chip, power } = asked
-  if (!power.input || chip.chip?.board) return []
+/**
+ * Those that nothing speaks against first, the cheapest first among them: of the chip’s rail, or of a further one. None for the
+ * rail of a board: its own is soldered on.
+ */
+export const rankRegulators = (asked: Asked, rail?: FurtherId): RankedRegulator[] => {
+  const { design, library, chip, power } = asked
+  const rails = design.power.rails ?? []
+  const present = rail ? rails.find((r) => r.id === rail)?.regulator : power.regulator?.id
+  if (!rail && (!power.input || chip.chip?.board)) return []
   return partsOfKind(library, 'regulator')
     .flatMap((regulator): RankedRegulator[] => {
-      const fed = fedAs(asked, { regulator: regulator.id })
-      const { regulation } = fed
-      if (!regulation) return []
+      const fed = fedAs(
+        asked,
+        rail
+          ? { rails: rails.map((r) => (r.id === rail ? { ...r, regulator: regulator.id } : r)) }
+          : { regulator: regulator.id },
+      )
+      const at = rail ?? fed.supplies.own
+      const found = fed.regulations.find((r) => r.converter.to === at)
+      if (!found) return []
+      const { regulation } = found
       const no = [
-        ...unhappyWith(asked, fed, 'regulator'),
-        ...objections(regulation, fed.own.loaded),
-        ...collapse(fed),
-        ...eaten(fed),
-        ...inTheLead(fed),
-        ...onTheWay(asked, fed),
+        ...unhappyWith(asked, fed, 'regulator', rail),
+        ...objections(regulation, fed.loads.rails[at]!.loaded),
+        ...collapse(fed, at),
+        ...eaten(fed, found.converter),
+        ...(rail ? inFront(fed, found.converter) : []),
+        ...furtherRails(
+          fed,
+          fed.supplies.converters.filter((c) => c.from === at),
+        ),
+        ...inTheLead(fed, at),
+        ...onTheWay(asked, fed, at),
       ]
-      return [{ ...regulation, no, chosen: regulator.id === power.regulator?.id }]
+      return [{ ...regulation, no, chosen: regulator.id === present }]
     })
     .sort((a, b) => a.no.length - b.no.length || a.regulator.price - b.regulator.price)
 }
 
-const collapse = ({ loads }: Fed): Objection[] =>
-  loads.collapsing.length > 0
+const collapse = ({ supplies, loads }: Fed, rail?: RailId): Objection[] =>
+  loads.collapsing.some((c) => rail === undefined || headOf(supplies, c.to) === headOf(supplies, rail))
     ? [say`it takes more the lower its input gets, until the source can’t give it: all collapses`]
     : []
 
+/** What speaks against the converters that a further one hangs on, and against their source, once it is there. */
+const inFront = (fed: Fed, { from }: Converter): Objection[] => {
+  const { supplies, loads, regulations } = fed
+  const before = regulations.find((r) => r.converter.to === from)
+  if (before) {
+    const { converter, regulation } = before
+    return [
+      ...objections(regulation, loads.rails[from]!.loaded).map((o, n) =>
+        n > 0 ? o : { ...say`${converter.part.name} in front of it: ${o}`, worked: o.worked },
+      ),
+      ...inFront(fed, converter),
+    ]
+  }
+  const source = loads.sources.find((s) => s.source.to === headOf(supplies, from))
+  const gives = source && fullRange(source.source.part.current).max
+  return source && source.work.value.max > gives!
+    ? [
+        {
+          ...say`${source.source.part.name} gives ${formatQuantity(gives!, 'A')}, and ${formatQuantity(source.work.value.max, 'A', 3)} is asked`,
+          worked: source.work,
+        },
+      ]
+    : []
+}
+
 /** Its own current against cells. */
-const eaten = (fed: Fed): Objection[] => {
-  const part = eatenBy(fed)
+const eaten = (fed: Fed, converter: Converter): Objection[] => {
+  const part = eatenBy(fed, converter)
   return part
     ? [
         {
-          ...say`it takes ${formatQuantity(fullRange(fed.regulator!.quiescent).typ, 'A', 2)} for itself, ${Math.round(part.value.typ * 100)} % of all that the cells give`,
+          ...say`it takes ${formatQuantity(fullRange(converter.part.quiescent).typ, 'A', 2)} for itself, ${Math.round(part.value.typ * 100)} % of all that the cells give`,
           worked: part,
         },
       ]
     : []
 }
 
-/** What its lead is not made for. */
-const inTheLead = ({ loads }: Fed): Objection[] =>
+/** What its lead is not made for: of what feeds this rail. */
+const inTheLead = ({ supplies, loads }: Fed, rail: RailId): Objection[] =>
   faultsInLeads(loads)
-    .flatMap(({ of, faults }) => (of === 'source' ? faults : []))
+    .flatMap(({ of, faults }) => ((of === 'source') === onTheSource(supplies, rail) ? faults : []))
     .filter((f) => f.severity !== 'notes')
     .map((f) => ({ ...f.says, worked: f.because.find((b) => b.worked)?.worked }))
 
-/** What hangs straight on the source and gets too little then. */
-const onTheWay = ({ needs }: Asked, { supplies, loads }: Fed): Objection[] =>
+/** What hangs beside the chip’s rail, on what feeds this one, and gets too little then. */
+const onTheWay = ({ needs }: Asked, { supplies, loads }: Fed, rail: RailId): Objection[] =>
   starved(needs, supplies, loads)
-    .filter((s) => s.rail !== supplies.fed.feed)
+    .filter((s) => headOf(supplies, s.rail) === headOf(supplies, rail))
     .map((s) => ({
       ...say`${s.name} gets down to ${formatQuantity(s.gets.value.min, 'V', 3)}, and needs ${formatQuantity(s.least, 'V', 3)}`,
       worked: s.gets,
@@ -147,8 +215,15 @@ export const rankSources = (asked: Asked): RankedSource[] => {
   const board = chip.chip?.board && fullRange(chip.chip.board.input)
   return partsOfKind(library, 'source')
     .map((source): RankedSource => {
-      const fed = fedAs(asked, { source: source.id })
+      // What guards a cell is of no use to what is none, and goes with it.
+      const goes = needless('source', source, design, library)
+      const fed = fedAs(asked, {
+        source: source.id,
+        ...(goes && { lead: { ...design.power.lead, protection: undefined } }),
+      })
       const { head, own, regulation, regulator, input, supplies } = fed
+      const converter = supplies.converters.find((c) => c.to === supplies.own)
+      const lead = supplies.sources.find((s) => s.id === 'source')?.lead
       const gives = fullRange(source.current).max
       const most = head.work
       const no: Objection[] = [
@@ -168,8 +243,9 @@ export const rankSources = (asked: Asked): RankedSource[] => {
               },
             ]
           : []),
-        ...(unprotected(source) ? [say`nothing on it keeps it from being emptied too far`] : []),
-        ...opened(source, most),
+        ...(unprotected(source, lead) ? [say`nothing on it keeps it from being emptied too far`] : []),
+        ...cellGuards(source, lead).flatMap((g) => opened(g, most)),
+        ...(lead?.protection ? unsuited(source, lead.protection) : []),
         ...againstPlug(source, chip.chip?.board, library),
         ...unhappyWith(asked, fed, 'source'),
         ...(regulation && regulator
@@ -177,20 +253,32 @@ export const rankSources = (asked: Asked): RankedSource[] => {
               n > 0 ? o : { ...say`${regulator.name}: ${o}`, worked: o.worked },
             )
           : sagging(asked, fed)),
-        ...collapse(fed),
-        ...(regulation ? eaten(fed) : []),
-        ...inTheLead(fed),
-        ...onTheWay(asked, fed),
+        ...collapse(fed, supplies.own),
+        ...(converter ? eaten(fed, converter) : []),
+        ...furtherRails(
+          fed,
+          supplies.converters.filter((c) => onTheSource(supplies, c.to)),
+        ),
+        ...inTheLead(fed, supplies.own),
+        ...onTheWay(asked, fed, supplies.own),
       ]
       const cells = cellsUse(
         source,
         head.average,
-        stopAt(fed, chip.chip, clock.lowestSupply, neediest(needs, supplies)),
-        alwaysAtWork(power.consumers, design, chip.chip, supplies.fed.feed),
+        stopAt(fed, chip.chip, clock.lowestSupply, needs),
+        alwaysAtWork(power.consumers, design, chip.chip, supplies),
       )
       return {
         source,
         no,
+        edits: choosing('source', source, design, library),
+        unsure: [
+          ...(chip.chip?.board ? [] : toAsk(source, most)),
+          ...(goes ? [say`${goes.name} goes, there is no cell to guard`] : []),
+          ...(lead?.protection && misfits(source, lead.protection).includes('opens early')
+            ? [say`${lead.protection.name} may open while it still has charge`]
+            : []),
+        ],
         chosen: source.id === power.source?.id,
         ...(input && { input }),
         fromSource: most,
@@ -206,16 +294,40 @@ export const rankSources = (asked: Asked): RankedSource[] => {
     )
 }
 
-/** Its protection takes what is asked for a short. */
-const opened = ({ protection }: Source, most: Worked): Objection[] => {
-  const opens = protection && fullRange(protection.current).min
-  return opens !== undefined && most.value.max > opens
+/** What speaks against what feeds them for these regulators of further rails. */
+const furtherRails = ({ regulations, supplies, loads }: Fed, of: readonly Converter[]): Objection[] =>
+  regulations.flatMap(({ converter, regulation }) =>
+    !of.includes(converter) || converter.to === supplies.own
+      ? []
+      : objections(regulation, loads.rails[converter.to]!.loaded).map((o, n) =>
+          n > 0 ? o : { ...say`${converter.part.name}: ${o}`, worked: o.worked },
+        ),
+  )
+
+/** What guards the cell takes what is asked for a short. */
+const opened = ({ part, opens: at }: CellGuard, most: Worked): Objection[] => {
+  const opens = at.value.min
+  return most.value.max > opens
     ? [
         {
-          ...say`its protection may open at ${formatQuantity(opens, 'A')}, and ${formatQuantity(most.value.max, 'A', 3)} is asked`,
+          ...say`${part.kind === 'source' ? 'its protection' : part.name} may open at ${formatQuantity(opens, 'A')}, and ${formatQuantity(most.value.max, 'A', 3)} is asked`,
           worked: most,
         },
       ]
+    : []
+}
+
+/** What guards the present cell would not do for this source. */
+const unsuited = (source: Source, protection: Protection): Objection[] =>
+  misfits(source, protection).some((why) => why !== 'opens early')
+    ? [say`${protection.name} is made for another cell`]
+    : []
+
+/** USB that gives so much only when it is asked for more. */
+const toAsk = (source: Source, most: Worked): Said[] => {
+  const given = givenUnasked(source)
+  return given && most.value.max > given.amperes
+    ? [say`${formatQuantity(given.amperes, 'A')} until it is asked for more, and nothing here asks`]
     : []
 }
 

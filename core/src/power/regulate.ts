@@ -174,16 +174,11 @@ export interface Objection {
 const much = 0.25
 
 /** The share of what the cells give that the regulator takes for itself, where it is much of it; a source that doesn’t run down has enough. */
-export const eatenBy = ({
-  source,
-  regulator,
-  head,
-}: {
-  source?: Source
-  regulator?: Regulator
-  head: { average: Worked }
-}): Worked | undefined => {
-  if (!source?.capacity || !regulator) return undefined
+export const eatenBy = (
+  { source, head }: { source?: Source; head: { average: Worked } },
+  { part: regulator }: { part: Regulator },
+): Worked | undefined => {
+  if (!source?.capacity) return undefined
   const { average } = head
   if (fullRange(regulator.quiescent).typ < much * average.value.typ) return undefined
   return sum(

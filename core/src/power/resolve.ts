@@ -7,7 +7,7 @@ import type { Chip, Source } from '../parts'
 import { fullRange } from '../quantity'
 import { asVariable, dimensionOf, greatest, number, sum, type SumInput, type Term, total } from '../sums'
 import type { State } from '../states'
-import { onOwnRail, type OpenSupply, ownVoltage, type RailId } from '../supply'
+import { cellGuards, onTheSource, type OpenSupply, ownVoltage, railFor, type RailId, wayTo } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing } from './consumers'
 import { type Fed, feedingOf, type Path } from './feeding'
@@ -47,12 +47,15 @@ export interface PowerResult extends Path {
   hottest?: Worked
 }
 
-/** At what voltage of the cells the project stops: where the regulator runs out of room, or the chip does. */
+/**
+ * At what voltage of the cells the first thing stops: where a regulator that hangs on them runs out of room, or what they feed
+ * straight: a device, the chip where it has no regulator.
+ */
 export const stopAt = (
-  { source, regulator, regulation, input }: Pick<Fed, 'source' | 'regulator' | 'regulation' | 'input'>,
+  { source, regulator, regulation, regulations, input, supplies }: Fed,
   chip: Chip | undefined,
   V_clock: Worked | undefined,
-  V_device: WorkedInput | undefined,
+  needs: NeedsResult,
 ): Worked | undefined => {
   if (!source || !input || source.voltage.max === undefined) return undefined
   const V_lost = sum(
@@ -60,24 +63,24 @@ export const stopAt = (
     { V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'), V_in: input },
     (i) => i.V_source.minus(i.V_in),
   )
-  const cut = source.protection && {
-    V_cut: fromPart(
-      'V_cut',
-      'below which its protection lets nothing out',
-      source,
-      'protection.voltage',
-      source.protection.voltage,
-      'V',
+  const guards = cellGuards(source, wayTo(supplies, supplies.own).source?.lead).map(({ cut }) => cut)
+  const cut = guards.length > 0 && Object.fromEntries(guards.map((V) => [V.symbol, V]))
+  // In front of what regulates the chip’s rail: all else that hangs there.
+  const at = wayTo(supplies, supplies.own).converter?.from ?? supplies.own
+  const beside = Object.fromEntries(
+    regulations.flatMap(({ converter, regulation: { least } }): [string, SumInput][] =>
+      converter.from === at && converter.to !== supplies.own ? [[`V_${converter.to}`, least]] : [],
     ),
-  }
+  )
+  const V_device = neediest(needs, supplies, at)
   if (regulator && regulation)
     return sum(
       {
-        label: `Cells below which the rail sags${cut ? ', or their protection opens' : ''}`,
+        label: `Cells below which ${V_device || Object.keys(beside).length > 0 ? 'the first rail or part stops' : 'the rail sags'}${cut ? ', or their protection opens' : ''}`,
         symbol: 'V_stop',
         unit: 'V',
       },
-      { V_least: regulation.least, V_lost, ...cut },
+      { V_least: regulation.least, V_lost, ...beside, ...(V_device && { V_device }), ...cut },
       ({ V_lost: lost, ...needed }: Record<string, Term>) =>
         greatest(...(Object.values(needed) as [Term])).plus(lost!),
     )
@@ -100,6 +103,7 @@ export const stopAt = (
         V_lost,
         ...(V_clock && { V_clock }),
         ...(V_device && { V_device }),
+        ...beside,
         ...cut,
       },
       ({ V_lost: lost, ...needed }: Record<string, Term>) =>
@@ -108,11 +112,11 @@ export const stopAt = (
   )
 }
 
-/** The lowest supply of the device on the chip’s rail that stops first as the rail falls. */
-export const neediest = (needs: NeedsResult, supplies: OpenSupply): WorkedInput | undefined => {
+/** The lowest supply of the device on a rail that stops first as the rail falls. */
+const neediest = (needs: NeedsResult, supplies: OpenSupply, rail: RailId): WorkedInput | undefined => {
   const [first] = needs.instances
     .flatMap(({ part, name, need }) =>
-      part.supply && onOwnRail(supplies, need)
+      part.supply && railFor(supplies, need).id === rail
         ? [{ part, name, supply: part.supply, least: fullRange(part.supply).min }]
         : [],
     )
@@ -139,8 +143,8 @@ export const resolvePower = (of: Drawing): PowerResult => {
   const cells = cellsUse(
     source,
     head.average,
-    stopAt(fed, chip, clock.lowestSupply, neediest(of.needs, supplies)),
-    alwaysAtWork(consumers, design, chip, supplies.fed.feed),
+    stopAt(fed, chip, clock.lowestSupply, of.needs),
+    alwaysAtWork(consumers, design, chip, supplies),
   )
   const feed = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
@@ -167,7 +171,7 @@ export const resolvePower = (of: Drawing): PowerResult => {
     energy: energyOf(loads),
     cells,
     runtime: cells?.runtime,
-    hottest: regulation?.junction ?? hottestWithout(chip, consumers, rail, ambient),
+    hottest: hottestRegulator(regulations) ?? hottestWithout(chip, consumers, rail, ambient),
   }
 }
 
@@ -198,7 +202,7 @@ export const alwaysAtWork = (
   consumers: Consumer[],
   design: Design,
   chip: Chip | undefined,
-  elsewhere: RailId,
+  supplies: OpenSupply,
 ): string[] => {
   const sleeps = chip?.modes.some((m) => m.kind === 'sleep')
   return consumers.flatMap((c) => {
@@ -208,9 +212,12 @@ export const alwaysAtWork = (
         : []
     const constant = c.average.value.typ >= c.work.value.typ && c.rest.value.typ < c.work.value.typ
     const said = design.needs.states?.every((s) => s.modes?.[c.id.split('.')[0]!] !== undefined) ?? false
-    return constant && !said && c.id !== 'board' && c.from !== elsewhere ? [c.name] : []
+    return constant && !said && c.id !== 'board' && onTheSource(supplies, c.from) ? [c.name] : []
   })
 }
+
+const hottestRegulator = (regulations: Fed['regulations']): Worked | undefined =>
+  regulations.map((r) => r.regulation.junction).sort((a, b) => b.value.max - a.value.max)[0]
 
 /** Without a regulator the chip itself is the warmest part that can be computed. */
 const hottestWithout = (

@@ -3,7 +3,7 @@
 import { demo, shippedLibrary } from '../../test/files'
 import { analyse, proposalsFor, regulatorsOf, offersFor } from '../analysis'
 import { project, type Project } from '../../test/project'
-import { applyEdits, type Edit, emptyDesign } from '../design'
+import { applyEdits, type Design, type Edit, emptyDesign } from '../design'
 import { type Chip, type Device, findPart, type Library, makeLibrary } from '../parts'
 
 // Cells fall evenly here and lose nothing by themselves, so that a hand can follow; with their curves: cells.test.ts.
@@ -783,23 +783,53 @@ describe('the polarity diode', () => {
 })
 
 describe('what the source and the capacitor are asked', () => {
-  test.each([
-    // adjusted by the budget of a sheet: 0.1 A and a hair more through the plug
-    [0.0999, false],
-    [0.1001, true],
-  ])('%d A from a USB port that nobody asks: %s', (amperes, told) => {
-    const part = structuredClone(library.parts['relay-module']!) as Device
-    const own = {
-      ...part,
+  /** Nothing but a device that takes so much from a source, A. */
+  const taking = (amperes: number, source: string) => {
+    const eater = {
+      ...library.parts['relay-module']!,
       id: 'eater',
       modes: [{ id: 'on', name: 'on', current: { typ: amperes, kind: 'guaranteed' } }],
-    }
-    const bare = { ...own, wirings: [{ id: 'none', name: 'none', signals: [] }] } as never as Device
-    const shelf: Library = { parts: { ...library.parts, eater: bare } }
-    const open = { ...project({ chip: '', source: 'usb-port', devices: [['eater', 'Eater']] }), chip: {} }
+      wirings: [{ id: 'none', name: 'none', signals: [] }],
+    } as never as Device
+    const open = { ...project({ chip: '', source, devices: [['eater', 'Eater']] }), chip: {} }
     const design = applyEdits(open, [{ kind: 'leaveOut', support: 'power-lamp', name: 'lamp' }])
-    const found = analyse(design, shelf).findings.find((f) => f.check === 'power.usb-unasked')
-    expect([found !== undefined, found?.severity]).toEqual([told, told ? 'notes' : undefined])
+    const unasked = (of: Design, more: Library['parts'] = {}) =>
+      analyse(of, { parts: { ...library.parts, eater, ...more } }).findings.find(
+        (f) => f.check === 'power.usb-unasked',
+      )
+    return { design, unasked }
+  }
+  // 100 mA of a port (USB 2.0, 7.2.1), 150 mA of a newer one (USB 3.2, 11.4.1), all of its 2 A of a charger.
+  test.each<[number, string, boolean]>([
+    [0.0999, 'usb-port', false],
+    [0.1001, 'usb-port', true],
+    [0.1499, 'usb3-port', false],
+    [0.1501, 'usb3-port', true],
+    [1.9, 'usb-charger', false],
+  ])('%d A that nobody asks for, from %s: %s', (amperes, source, told) => {
+    const { design, unasked } = taking(amperes, source)
+    const found = unasked(design)
+    expect([found?.id, found?.severity]).toEqual(
+      told ? ['power.usb-unasked', 'notes'] : [undefined, undefined],
+    )
+    if (!found) return
+    expect(found.text).toMatch(source === 'usb-port' ? /USB port gives 100\smA/ : /USB 3 port gives 150\smA/)
+    expect(found.fixes.at(-1)!.label).toBe('Feed it from USB charger, 2 A')
+    expect(unasked(applyEdits(design, found.fixes.at(-1)!.edits))).toBeUndefined()
+    // As the second feed too.
+    const devices = design.needs.devices.map((d) => ({ ...d, fedBy: 'feed' as const }))
+    const apart = { ...design, needs: { ...design.needs, devices } }
+    const feed = unasked({ ...apart, power: { source: 'adapter-5v', feed: source } })!
+    expect([feed.id, feed.fixes.at(-1)!.edits[0]!.kind]).toEqual(['power.usb-unasked:feed', 'chooseFeed'])
+  })
+  test.each([
+    [0.0999, undefined],
+    [0.1001, /; a computer’s USB port gives 100\smA until/],
+  ])('%d A from a port whose file says nothing of it: what any port gives', (amperes, words) => {
+    const { design, unasked } = taking(amperes, 'usb-port')
+    const silent = { ...library.parts['usb-port'], unasked: undefined } as never
+    const text = unasked(design, { 'usb-port': silent })?.text
+    expect(text).toEqual(words && expect.stringMatching(words))
   })
   test.each([
     // the regulator’s sheet asks for 50 mΩ to 5 Ω
@@ -1070,7 +1100,8 @@ describe('ways out, by hand', () => {
         ['digit-display-4', 'Face'],
       ],
     }
-    const label = 'Feed it from USB port (5 V), without a regulator'
+    // A port is no way out of what takes 200 mA and more: it gives 100 mA, one of USB 3 150, until it is asked.
+    const label = 'Feed it from USB charger, 2 A (5 V), without a regulator'
     expect(offers(hot, 'power.regulator-too-hot', upFrom(4.75))).toContain(label)
     expect(offers(hot, 'power.regulator-too-hot', upFrom(4.76))).not.toContain(label)
     const on = upFrom(4.75)
@@ -1078,7 +1109,7 @@ describe('ways out, by hand', () => {
     const found = analysis.findings.find((f) => f.check === 'power.regulator-too-hot')!
     const { edits } = proposalsFor(analysis, on, found).find((f) => f.label === label)!
     const { power: fed } = applyEdits(project({ chip: chip.id, devices: [], ...hot }), edits)
-    expect([fed.source, fed.regulator]).toEqual(['usb-port', undefined])
+    expect([fed.source, fed.regulator]).toEqual(['usb-charger', undefined])
   })
   test('three cells, 2.7 to 4.8 V: too little for a regulator of 5 V, and nothing that the chip could not live on as they are', () => {
     const cells: Partial<Project> = {
@@ -1153,7 +1184,7 @@ describe('ways out, by hand', () => {
       feed: 'usb-port',
       devices: [['pixel-strip-8', 'Strip', undefined, { count: 4, fedBy: 'feed' }]],
     }
-    expect(offers(p, 'power.feed-too-weak')).toEqual(['Second feed from 5 V adapter, 2 A'])
+    expect(offers(p, 'power.feed-too-weak')).toEqual(['Second feed from USB charger, 2 A'])
     expect(
       offers(p, 'power.feed-too-weak', { parts: { ...library.parts, [heavy.id]: { ...heavy, price: 1 } } }),
     ).toEqual(['Second feed from 5 V adapter, 4 A'])

@@ -1,3 +1,4 @@
+import type { FurtherId } from '../design'
 import { defineStage } from '../findings'
 import { powerChecks } from './checks'
 import type { RankedRegulator } from './rank'
@@ -8,8 +9,8 @@ declare module '../findings/results' {
     power: PowerResult
   }
   interface OnDemand {
-    /** Every regulator at this load and input, ranked. */
-    regulators: () => RankedRegulator[]
+    /** Every regulator at this load and input, ranked: of the chip’s rail, or of a further one. */
+    regulators: (rail?: FurtherId) => RankedRegulator[]
   }
 }
 

@@ -1,4 +1,4 @@
-// What hangs on a rail that is fed straight by its source, and gets too little because of what is lost on the way.
+// What hangs beside the chip’s rail, and gets too little because of what is lost on the way.
 
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'

@@ -2,13 +2,13 @@
 // where it arises, and what each part could carry.
 
 import { fromPart, fromWorked, type Stages, type Worked } from '../findings'
-import type { Rated } from '../parts'
+import type { Rated, Regulator } from '../parts'
 import { exactly, fullRange } from '../quantity'
 import type { State } from '../states'
 import { asVariable, sum, total, dimensionOf } from '../sums'
 import { forwardOf, leadWords, wayTo } from '../supply'
 import type { Consumer } from './consumers'
-import { feedingOf } from './feeding'
+import { type Fed, feedingOf } from './feeding'
 import { loadedLead } from './leads'
 
 /** A part of the way. */
@@ -25,6 +25,17 @@ export interface Station {
   left?: Worked
 }
 
+export interface FurtherStream extends Station {
+  id: string
+  /** In a sentence. */
+  rail: string
+  /** The rail that it hangs on. */
+  from: string
+  /** Out of that for what it gives, A; its own current comes to it. */
+  taken: Worked
+  junction: Worked
+}
+
 export interface Streams {
   /** Absent: everything at rest to everything working at once. */
   state?: string
@@ -34,6 +45,8 @@ export interface Streams {
   guard?: Station
   regulator?: Station & { junction?: Worked }
   rail: Station
+  /** Rails beside the chip’s own, each behind its regulator. */
+  further: readonly FurtherStream[]
   loads: readonly { id: string; name: string; count: number; from: string; current: Worked }[]
   /** All heat on the way, W. */
   lost?: Worked
@@ -69,6 +82,32 @@ const leftOf = (
     ),
   }
 }
+
+/** Of the rails beside the chip’s own, with everything at work; how much is left of what each could give is another sum. */
+export const furtherOf = ({
+  regulations,
+  loads,
+  supplies,
+}: Pick<Fed, 'regulations' | 'loads' | 'supplies'>): (FurtherStream & { part: Regulator })[] =>
+  regulations.flatMap(({ converter: { part, from, to }, regulation }) => {
+    const { rail, work, voltage } = loads.rails[to]!
+    return to === supplies.own
+      ? []
+      : [
+          {
+            id: to,
+            rail: rail.name,
+            from,
+            part,
+            name: part.name,
+            current: work,
+            taken: regulation.taken ?? work,
+            heat: regulation.dissipation,
+            junction: regulation.junction,
+            ...(voltage && { voltage }),
+          },
+        ]
+  })
 
 /** `state`: its id; absent, or none of the project: the worst. */
 export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, state?: string): Streams => {
@@ -112,11 +151,11 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
     polarity?.present && behind
       ? {
           name: polarity.diode.name,
-          current: through,
-          ...leftOf(polarity.diode, 'current', polarity.diode.current, through),
+          current: behind.work,
+          ...leftOf(polarity.diode, 'current', polarity.diode.current, behind.work),
           heat: sum(
             { label: `Heat in ${polarity.diode.name}`, symbol: 'P', unit: 'W' },
-            { I: asVariable(through), V_F: forwardOf(polarity.diode, asVariable(through)) },
+            { I: asVariable(behind.work), V_F: forwardOf(polarity.diode, asVariable(behind.work)) },
             (i) => i.I.times(i.V_F),
           ),
           ...(behind.voltage && { voltage: behind.voltage }),
@@ -129,7 +168,17 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
     ...(regulation && { heat: regulation.dissipation, junction: regulation.junction }),
     ...(own.voltage && { voltage: own.voltage }),
   }
-  const heats = [atSource?.heat, onLead?.heat, guard?.heat, onWay?.heat].filter((h) => h !== undefined)
+  const further = furtherOf(fed).map(({ part, ...stream }) => ({
+    ...stream,
+    ...leftOf(part, 'current', part.current, stream.current),
+  }))
+  const heats = [
+    atSource?.heat,
+    onLead?.heat,
+    guard?.heat,
+    onWay?.heat,
+    ...further.map((f) => f.heat),
+  ].filter((h) => h !== undefined)
   const feedRail = loads.rails[supplies.fed.feed]
   const second = loads.sources.find((s) => s.source.to === supplies.fed.feed)
   return {
@@ -139,6 +188,7 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
     ...(guard && { guard }),
     ...(onWay && { regulator: onWay }),
     rail: { name: own.rail.name, current: own.work, ...(own.voltage && { voltage: own.voltage }) },
+    further,
     loads: consumers
       .map(({ id, name, count, from, work }) => ({ id, name, count, from, current: work }))
       .sort((a, b) => b.current.value.max - a.current.value.max),

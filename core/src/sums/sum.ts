@@ -4,8 +4,19 @@
 import { type Corner, fromWorked, type Worked, type WorkedInput } from '../findings'
 import type { Range, Unit } from '../quantity'
 import { dimensionOf, dimensionText, sameDimension, scaleOf } from './dimension'
-import { type Interval, plus, times } from './interval'
-import { formulaOf, input, lineOf, noSlope, ownSlope, spreadOf, type Term, UnitError, valueOf } from './term'
+import { type Interval, plus, point, times } from './interval'
+import {
+  curvesOver,
+  formulaOf,
+  input,
+  lineOf,
+  noSlope,
+  ownSlope,
+  spreadOf,
+  type Term,
+  UnitError,
+  valueOf,
+} from './term'
 
 /** What a sum is made of: stated quantities, and other sums. */
 export type SumInput = Worked | WorkedInput
@@ -39,6 +50,8 @@ interface Made {
   ends: Ends
   /** Its inputs in SI, for each of the three values. */
   si: Record<keyof Range, number[]>
+  /** Of each leaf that a curve is over, once asked for. */
+  bends?: ReadonlyMap<Leaf, readonly number[]>
 }
 /** Where each stated quantity stands. */
 type At = (leaf: Leaf) => number
@@ -173,52 +186,70 @@ const leavesIn = (inputs: MadeInput[]): Map<Leaf, Range> => {
   return range
 }
 
+/** What hangs on nothing that a search moves: each such sum is a number. */
+type Known = ReadonlyMap<Worked, number>
+const nothingKnown: Known = new Map()
+
 /** In SI, with each leaf where `at` has it. */
-const evaluate = (of: Worked, at: At, memo: Map<Worked, number>): number => {
-  const before = memo.get(of)
+const evaluate = (of: Worked, at: At, memo: Map<Worked, number>, known = nothingKnown): number => {
+  const before = memo.get(of) ?? known.get(of)
   if (before !== undefined) return before
   const { term, inputs } = madeOf(of)!
   const value = valueOf(
     term,
-    inputs.map((i) => inputAt(i, at, memo)),
+    inputs.map((i) => inputAt(i, at, memo, known)),
   )
   memo.set(of, value)
   return value
 }
-const inputAt = (i: MadeInput, at: At, memo: Map<Worked, number>): number =>
-  i.sum ? evaluate(i.sum, at, memo) : (i.leaf === undefined ? i.of.value.typ : at(i.leaf)) * i.scale
+const inputAt = (i: MadeInput, at: At, memo: Map<Worked, number>, known = nothingKnown): number =>
+  i.sum ? evaluate(i.sum, at, memo, known) : (i.leaf === undefined ? i.of.value.typ : at(i.leaf)) * i.scale
 
+/** Of the leaves that a search moves. */
 type Box = ReadonlyMap<Leaf, Interval>
 
-/** With the leaves anywhere in a box. */
-const spreadIn = (of: Worked, box: Box, memo: Map<Worked, Spread>): Spread => {
+/** With the leaves anywhere in a box, and all others where they are settled: those have no slope. */
+const spreadIn = (of: Worked, box: Box, memo: Map<Worked, Spread>, { at, known }: Settled): Spread => {
   const before = memo.get(of)
   if (before) return before
-  const spread = spreadOver(
-    madeOf(of)!,
-    (leaf) => box.get(leaf)!,
-    (sum) => spreadIn(sum, box, memo),
-  )
+  const number = known.get(of)
+  const spread =
+    number === undefined
+      ? spreadOver(
+          madeOf(of)!,
+          (leaf) => box.get(leaf) ?? at.get(leaf)!,
+          (sum) => spreadIn(sum, box, memo, { at, known }),
+        )
+      : { value: point(number), slopes: still }
   memo.set(of, spread)
   return spread
 }
 const spreadOver = (
   { term, inputs }: Pick<Made, 'term' | 'inputs'>,
-  within: (leaf: Leaf) => Interval,
+  /** A number where it stands still, and has no slope. */
+  within: (leaf: Leaf) => Interval | number,
   inside: (sum: Worked) => Spread,
 ): Spread => {
   const spreads = inputs.map(({ sum }) => sum && inside(sum))
+  const places = inputs.map(({ leaf, of }, k) =>
+    spreads[k] ? undefined : leaf === undefined ? of.value.typ : within(leaf),
+  )
+  const values = inputs.map(({ scale }, k): Interval => {
+    const spread = spreads[k]
+    if (spread) return spread.value
+    const place = places[k]!
+    return typeof place === 'number'
+      ? point(place * scale)
+      : scale === 1
+        ? place
+        : { lo: place.lo * scale, hi: place.hi * scale }
+  })
   const { value, slopes: own } = spreadOf(
     term,
-    inputs.map(({ leaf, of, scale }, k) => {
+    values,
+    inputs.map((_, k) => {
       const spread = spreads[k]
-      if (spread) return spread.value
-      const { lo, hi } = leaf === undefined ? { lo: of.value.typ, hi: of.value.typ } : within(leaf)
-      return { lo: lo * scale, hi: hi * scale }
-    }),
-    inputs.map(({ leaf }, k) => {
-      const spread = spreads[k]
-      return (spread ? spread.slopes.size > 0 : leaf !== undefined) ? ownSlope(k) : noSlope
+      return (spread ? spread.slopes.size > 0 : typeof places[k] !== 'number') ? ownSlope(k) : noSlope
     }),
   )
   const slopes = new Map<Leaf, Interval>()
@@ -273,18 +304,21 @@ const climb = (
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
   start: keyof Range,
+  settled: Settled,
 ): { at: Map<Leaf, number>; value: number } => {
   let at = new Map([...ranges].map(([leaf, r]) => [leaf, r[start]]))
-  let value = sign * evaluate(of, from(at), new Map())
+  const valueAt = (where: Map<Leaf, number>) =>
+    sign * evaluate(of, among(where, settled), new Map(), settled.known)
+  let value = valueAt(at)
   for (let n = 0; n < 6; n++) {
-    const here = new Map([...at].map(([leaf, x]) => [leaf, { lo: x, hi: x }]))
-    const { slopes } = spreadIn(of, here, new Map())
+    const here = new Map([...at].map(([leaf, x]) => [leaf, point(x)]))
+    const { slopes } = spreadIn(of, here, new Map(), settled)
     const next = new Map(at)
     for (const [leaf, { min, max }] of ranges) {
       const { lo, hi } = slopes.get(leaf) ?? { lo: 0, hi: 0 }
       if (sign * (lo + hi) !== 0) next.set(leaf, sign * (lo + hi) > 0 ? max : min)
     }
-    const better = sign * evaluate(of, from(next), new Map())
+    const better = valueAt(next)
     if (!(better > value)) break
     ;[at, value] = [next, better]
   }
@@ -316,13 +350,18 @@ const oneByOne = (
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
   start: At,
+  settled: Settled,
 ): { at: Map<Leaf, number>; value: number } => {
   const at = new Map([...ranges.keys()].map((leaf) => [leaf, start(leaf)]))
-  let value = sign * evaluate(of, from(at), new Map())
+  const now = () => sign * evaluate(of, among(at, settled), new Map(), settled.known)
+  let value = now()
   for (let pass = 0, better = true; better && pass < 20; pass++) {
     better = false
     for (const [leaf, { min, max }] of ranges) {
-      const valueAt = (x: number) => sign * evaluate(of, from(at.set(leaf, x)), new Map())
+      const valueAt = (x: number) => {
+        at.set(leaf, x)
+        return now()
+      }
       const was = at.get(leaf)!
       let best = was
       for (const x of [min, max, topBetween(min, max, valueAt)]) {
@@ -340,10 +379,15 @@ const oneByOne = (
  * No value in the box is above this: the interval’s own end, or what the slopes there allow from the middle on (mean value
  * theorem), which near a hill falls with the square of the box’s width.
  */
-const boundIn = (of: Worked, box: Box, sign: 1 | -1): { bound: number; slopes: Spread['slopes'] } => {
-  const { value, slopes } = spreadIn(of, box, new Map())
+const boundIn = (
+  of: Worked,
+  box: Box,
+  sign: 1 | -1,
+  settled: Settled,
+): { bound: number; slopes: Spread['slopes'] } => {
+  const { value, slopes } = spreadIn(of, box, new Map(), settled)
   const middle = new Map([...box].map(([leaf, { lo, hi }]) => [leaf, (lo + hi) / 2]))
-  let reach = sign * evaluate(of, from(middle), new Map())
+  let reach = sign * evaluate(of, among(middle, settled), new Map(), settled.known)
   for (const [leaf, { lo, hi }] of slopes) {
     const width = box.get(leaf)!.hi - box.get(leaf)!.lo
     if (width > 0) reach += (Math.max(-lo, hi) * width) / 2
@@ -358,11 +402,80 @@ const boundIn = (of: Worked, box: Box, sign: 1 | -1): { bound: number; slopes: S
  */
 const extreme = (
   of: Worked,
+  leaves: Map<Leaf, Range>,
+  sign: 1 | -1,
+  effort: Effort,
+): { at: ReadonlyMap<Leaf, number>; proven: boolean } => {
+  const settled = settledIn(of, leaves, sign)
+  const moved = new Map([...leaves].filter(([leaf]) => !settled.at.has(leaf)))
+  const { at, proven } = searched(of, moved, sign, effort, settled)
+  return { at: new Map([...settled.at, ...at]), proven }
+}
+
+interface Settled {
+  /** Leaves whose slope has one sign everywhere, at their better end. */
+  at: ReadonlyMap<Leaf, number>
+  known: Known
+}
+const settledIn = (of: Worked, leaves: ReadonlyMap<Leaf, Range>, sign: 1 | -1): Settled => {
+  const { slopes } = madeOf(of)!.spread
+  const at = new Map<Leaf, number>()
+  for (const [leaf, { min, max }] of leaves) {
+    const { lo, hi } = slopes.get(leaf) ?? { lo: 0, hi: 0 }
+    if (lo >= 0 || hi <= 0) at.set(leaf, sign * (lo + hi) >= 0 ? max : min)
+  }
+  const known = new Map<Worked, number>()
+  const look = (sum: Worked): void => {
+    if (known.has(sum)) return
+    const made = madeOf(sum)!
+    if ([...made.leaves.keys()].every((leaf) => at.has(leaf)))
+      known.set(sum, evaluate(sum, from(at), new Map()))
+    else for (const i of made.inputs) if (i.sum) look(i.sum)
+  }
+  for (const i of madeOf(of)!.inputs) if (i.sum) look(i.sum)
+  return { at, known }
+}
+/** Where it is moved to, or else settled. */
+const among =
+  (moved: ReadonlyMap<Leaf, number>, { at }: Settled): At =>
+  (leaf) =>
+    moved.get(leaf) ?? at.get(leaf)!
+
+/** Where a curve over a leaf bends, in the leaf’s own unit: of these an extreme is most often one. */
+const bendsIn = (of: Worked): ReadonlyMap<Leaf, readonly number[]> => {
+  const made = madeOf(of)!
+  if (made.bends) return made.bends
+  const bends = new Map<Leaf, number[]>()
+  const add = (leaf: Leaf, at: readonly number[]) => bends.set(leaf, [...(bends.get(leaf) ?? []), ...at])
+  for (const { of: at, curve } of curvesOver(made.term)) {
+    const { leaf, scale } = made.inputs[at]!
+    if (leaf !== undefined)
+      add(
+        leaf,
+        curve.points.map(([x]) => x / scale),
+      )
+  }
+  for (const { sum } of made.inputs) if (sum) for (const [leaf, at] of bendsIn(sum)) add(leaf, at)
+  return (made.bends = bends)
+}
+/** Where a part of a leaf’s range is best cut in two: at the bend nearest its middle, or there. */
+const cutOf = (bends: readonly number[] | undefined, { lo, hi }: Interval): number => {
+  const middle = (lo + hi) / 2
+  const off = (x: number) => Math.abs(x - middle)
+  const inside = bends?.filter((x) => x > lo && x < hi) ?? []
+  return inside.length > 0 ? inside.reduce((a, b) => (off(b) < off(a) ? b : a)) : middle
+}
+
+const searched = (
+  of: Worked,
   ranges: Map<Leaf, Range>,
   sign: 1 | -1,
   { boxes, starts }: Effort,
+  settled: Settled,
 ): { at: Map<Leaf, number>; proven: boolean } => {
-  const climbed = starts.map((start) => climb(of, ranges, sign, start))
+  const valueAt = (at: ReadonlyMap<Leaf, number>) =>
+    sign * evaluate(of, among(at, settled), new Map(), settled.known)
+  const climbed = starts.map((start) => climb(of, ranges, sign, start, settled))
   let { at: best, value: reached } = climbed.reduce((a, b) => (b.value > a.value ? b : a))
   const open: { box: Map<Leaf, Interval>; bound: number; slopes: Spread['slopes'] }[] = [
     {
@@ -371,13 +484,14 @@ const extreme = (
       slopes: madeOf(of)!.spread.slopes,
     },
   ]
+  const bends = bendsIn(of)
   for (let n = 0; n < boxes && open.length > 0; n++) {
     open.sort((a, b) => b.bound - a.bound)
     const { box, bound, slopes } = open.shift()!
     if (bound <= reached + near * Math.abs(reached)) return { at: best, proven: true }
     const at = new Map<Leaf, number>()
     let unsure: Leaf | undefined
-    let widest = 0
+    let farthest = 0
     for (const [leaf, { lo, hi }] of box) {
       const slope = slopes.get(leaf) ?? { lo: 0, hi: 0 }
       const rises = sign * slope.lo >= 0 && sign * slope.hi >= 0
@@ -386,22 +500,24 @@ const extreme = (
       if (rises || falls) continue
       const { min, max } = ranges.get(leaf)!
       const width = (hi - lo) / (max - min)
-      if (width > widest) [unsure, widest] = [leaf, width]
+      // Halved is what can change the value most; what is as narrow as numbers go is not.
+      const reach = Math.max(-slope.lo, slope.hi) * (hi - lo)
+      if (width > 1e-9 && (unsure === undefined || reach > farthest)) [unsure, farthest] = [leaf, reach]
     }
-    const value = sign * evaluate(of, from(at), new Map())
+    const value = valueAt(at)
     if (!(value <= reached)) [best, reached] = [at, value]
-    if (unsure === undefined || widest < 1e-9) continue
+    if (unsure === undefined) continue
     // Ends of what is unsure are worth a look: an extreme is most often at one.
     const { lo, hi } = box.get(unsure)!
+    const cut = cutOf(bends.get(unsure), { lo, hi })
     for (const end of [lo, hi]) {
       const there = new Map(at).set(unsure, end)
-      const v = sign * evaluate(of, from(there), new Map())
+      const v = valueAt(there)
       if (v > reached) [best, reached] = [there, v]
     }
-    const middle = (lo + hi) / 2
     for (const half of [
-      { lo, hi: middle },
-      { lo: middle, hi },
+      { lo, hi: cut },
+      { lo: cut, hi },
     ]) {
       const part = new Map(box)
       for (const [leaf, x] of at) {
@@ -409,7 +525,7 @@ const extreme = (
         if (slope.lo * slope.hi >= 0) part.set(leaf, { lo: x, hi: x })
       }
       part.set(unsure, half)
-      const inside = boundIn(of, part, sign)
+      const inside = boundIn(of, part, sign, settled)
       // What can’t be better than what is reached needs no look.
       if (!(inside.bound <= reached)) open.push({ box: part, ...inside })
     }
@@ -420,7 +536,7 @@ const extreme = (
     (leaf: Leaf) => best.get(leaf)!,
     ...starts.map((start) => (leaf: Leaf) => ranges.get(leaf)![start]),
   ]) {
-    const found = oneByOne(of, ranges, sign, start)
+    const found = oneByOne(of, ranges, sign, start, settled)
     if (found.value > reached) [best, reached] = [found.at, found.value]
   }
   const above = Math.max(...open.map((o) => o.bound))

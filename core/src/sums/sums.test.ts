@@ -203,6 +203,52 @@ describe('by hand', () => {
     expect(ridge.value.min).toBeCloseTo(6, 9)
     expect(ridge.unproven).toBeUndefined()
   })
+  // What falls across a regulator, 0.2 V and 1 Ω, but never more than comes in, 3.22 V less 12 Ω; q is what it takes itself.
+  // Most where the two are alike: 0.2 + I = 3.22 − 12 (I + q), at the least q: I = (3.02 − 12 · 2.2 µ) / 13 = 0.23230566 A and
+  // (0.2 + I) · (I + q) = 0.43230566 · 0.23230786 = 0.10042800 W. There neither I nor q alone can be moved to better.
+  test('a ridge across two quantities, one of which hardly counts, is proven', () => {
+    const I = given('I', range(0.0009, 0.17, 0.388), 'A')
+    const q = given('q', range(2.2e-6, 2.2e-6, 4.5e-6), 'A')
+    const heat = sum({ label: 'Heat', symbol: 'P', unit: 'W' }, { I, q }, (i) => {
+      const [V, Ω] = [(x: number) => number(x, dimensionOf('V')), (x: number) => number(x, dimensionOf('Ω'))]
+      const left = greatest(V(0), V(3.22).minus(i.I.plus(i.q).times(Ω(12))))
+      return least(V(0.2).plus(i.I.times(Ω(1))), left)
+        .times(i.I)
+        .plus(left.times(i.q))
+    })
+    expect(heat.value.max).toBeCloseTo(0.100428, 7)
+    expect(heat.unproven).toBeUndefined()
+  })
+  // √x − x is 0.25 at most, at x = 0.25; where x begins its slope has no bound. Four of them, one worth a millionth of another.
+  test('hills whose slopes have no bound at their foot are proven together, however little one counts', () => {
+    const weights = [1, 1e-3, 1e-6, 1]
+    const inputs = Object.fromEntries(weights.map((_, k) => [`x${k}`, given(`x${k}`, range(0, 0.5, 1), '')]))
+    const hills = sum({ label: 'H', symbol: 'h', unit: '' }, inputs, (i) =>
+      total(
+        weights.map((w, k) => squareRoot(i[`x${k}`]!).minus(i[`x${k}`]!).times(w)),
+        dimensionOf(''),
+      ),
+    )
+    expect(hills.value.max / (0.25 * 2.001001)).toBeCloseTo(1, 5)
+    expect(hills.unproven).toBeUndefined()
+  })
+  // Up from 1 to 2 V at 100 %, down to 0 V at 300 %. Two and a half times that less 1 V, at most 4 V: to the last digit.
+  test('of a curve the extreme at a bend is met, through another sum and in percent too', () => {
+    const share = given('s', range(30, 50, 290), '%')
+    const points = [
+      [0, 1, 1, 1],
+      [1, 2, 2, 2],
+      [3, 0, 0, 0],
+    ] as const
+    const V = sum({ label: 'V', symbol: 'V', unit: 'V' }, { share }, (i) =>
+      readAt('V', { points }, i.share, dimensionOf('V')),
+    )
+    expect(V.value.max).toBe(2)
+    const more = sum({ label: 'U', symbol: 'U', unit: 'V' }, { V, share }, (i) =>
+      i.V.times(2.5).minus(number(1, dimensionOf('V'))),
+    )
+    expect(more.value.max).toBe(4)
+  })
   // Twelve devices whose rest may draw more than their work: whatever share works, 12 · 9 mA at most, 12 · 1 mA at least.
   test('one slope without a sign among many is searched to the end', () => {
     const currents = (symbol: string, value: Range) =>

@@ -432,6 +432,31 @@ export const spreadOf = ({ node }: Term, at: readonly Interval[], own: readonly 
   }
 }
 
+/** The curves in it that are over an input by itself, with the input’s index. */
+export const curvesOver = ({ node }: Term): { of: number; curve: Curve }[] => {
+  switch (node.op) {
+    case 'input':
+    case 'number':
+      return []
+    case 'add':
+    case 'multiply':
+    case 'divide':
+      return [...curvesOver(node.a), ...curvesOver(node.b)]
+    case 'min':
+    case 'max':
+    case 'parallel':
+      return node.of.flatMap(curvesOver)
+    case 'call':
+      return curvesOver(node.of)
+    case 'curve':
+      return node.at.node.op === 'input'
+        ? [{ of: node.at.node.index, curve: node.curve }]
+        : curvesOver(node.at)
+    case 'series':
+      return [...curvesOver(node.voltage), ...curvesOver(node.resistance)]
+  }
+}
+
 const unitSlopes: Slopes[] = []
 /** The slope of an input by itself. */
 export const ownSlope = (index: number): Slopes =>

@@ -1,7 +1,7 @@
 // What feeds what: sources, what guards them, converters, and the rails between. Any number of each; rails are told apart by
 // their ids alone.
 
-import type { FedBy, SupportChoice } from '../design'
+import { type FedBy, type feeders, isFurther, type SupportChoice } from '../design'
 import type { Worked } from '../findings'
 import type { LeadParts } from './lead'
 import type { Diode, Regulator, Source } from '../parts'
@@ -55,8 +55,8 @@ export interface Supply {
   converters: readonly Converter[]
   /** The rail of chip, lines and whatever says nothing else. */
   own: RailId
-  /** What a builder's word for a feeder stands for. */
-  fed: Readonly<Record<FedBy, RailId>>
+  /** What a builder's word for a feeder stands for; a further rail is called as it is. */
+  fed: Readonly<Record<(typeof feeders)[number], RailId>>
 }
 
 /** A supply whose voltages are known, with nothing drawn from it yet. */
@@ -128,9 +128,18 @@ export const wayTo = (supply: Supply, rail: RailId): Way => {
   }
 }
 
+/** The rail at which the way to a rail begins. Throws SupplyLoop. */
+export const headOf = (supply: Supply, rail: RailId): RailId => wayTo(supply, rail).head
+
+/** Whether a rail is fed by what feeds the chip’s own, and not by a feed of its own. */
+export const onTheSource = (supply: Supply, rail: RailId): boolean =>
+  headOf(supply, rail) === headOf(supply, supply.own)
+
+export const feederRail = ({ fed }: Pick<Supply, 'fed'>, by: FedBy): RailId => (isFurther(by) ? by : fed[by])
+
 /** The rail that feeds a device; two on one rail have the same. */
 export const railFor = (supply: Supply, need: { fedBy?: FedBy }): Rail =>
-  railOf(supply, supply.fed[need.fedBy ?? 'rail'])
+  railOf(supply, feederRail(supply, need.fedBy ?? 'rail'))
 
 /** Whether a device is fed from the chip’s own rail. */
 export const onOwnRail = (supply: Supply, need: { fedBy?: FedBy }): boolean =>

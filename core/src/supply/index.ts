@@ -7,6 +7,15 @@ export * from './lead'
 export * from './latch'
 export { type Drawn, efficiencyOf, type RailLoad, takenBy } from './flows'
 export * from './load'
-export { unprotected } from './protection'
+export {
+  type CellGuard,
+  cellGuards,
+  choosing,
+  needless,
+  type Misfit,
+  misfits,
+  needsProtection,
+  unprotected,
+} from './protection'
 export { againstPlug, goesInto, jackFor, misfit, reversed } from './plug'
 export { suppliesStage } from './stage'

@@ -1,4 +1,4 @@
-// What lies between a source and what it feeds: wires there and back, joints, a fuse, the transistor of a latch.
+// What lies between a source and what it feeds: wires there and back, joints, a fuse, what guards a cell, the transistor of a latch.
 
 import { type Design, leadField, type LeadOwner } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
@@ -7,6 +7,7 @@ import {
   findPart,
   type Fuse,
   type Library,
+  type Protection,
   type Rated,
   type Source,
   type Transistor,
@@ -30,6 +31,8 @@ export interface LeadParts {
   wire?: { part: Wire; /** One way, m. */ length: number }
   joint?: { part: Connector; /** In plus and minus together. */ count: number }
   fuse?: Fuse
+  /** In the minus, at the cell. */
+  protection?: Protection
   /** In the plus, on the board: what a latch switches by. */
   pass?: Transistor
   /** Its source, on which the transistor’s channel depends. */
@@ -48,10 +51,12 @@ export const leadOf = (
   const wire = findPart(library, 'wire', choice.wire)
   const joint = findPart(library, 'connector', choice.joint)
   const fuse = findPart(library, 'fuse', choice.fuse)
+  const protection = findPart(library, 'protection', choice.protection)
   const parts = {
     ...(wire && choice.length ? { wire: { part: wire, length: choice.length } } : {}),
     ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
     ...(fuse ? { fuse } : {}),
+    ...(protection ? { protection } : {}),
     ...(of === 'source' ? passing(design, library) : {}),
   }
   return Object.keys(parts).length > 0 ? { ...parts, ambient: design.needs.limits.ambient } : undefined
@@ -63,7 +68,14 @@ const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' |
 }
 
 /** What leads to the board, without what is on it; undefined where there is no more. */
-export const ledOnly = ({ wire, joint, fuse, ambient }: LeadParts): LeadParts | undefined =>
+export const ledOnly = (lead: LeadParts): LeadParts | undefined => {
+  const { protection, ambient } = lead
+  const metal = metalOnly(lead)
+  return protection ? { ...metal, protection, ambient } : metal
+}
+
+/** Wires, joints and fuse alone: what a meter finds joined, whatever is at its ends. */
+export const metalOnly = ({ wire, joint, fuse, ambient }: LeadParts): LeadParts | undefined =>
   wire || joint || fuse
     ? { ...(wire && { wire }), ...(joint && { joint }), ...(fuse && { fuse }), ambient }
     : undefined
@@ -137,27 +149,42 @@ export const leadResistances = ({
   wire,
   joint,
   fuse,
+  protection,
   pass,
   source,
   ambient,
-}: LeadParts): { wire?: Worked; joint?: Worked; fuse?: WorkedInput; pass?: Worked } => ({
+}: LeadParts): {
+  wire?: Worked
+  joint?: Worked
+  fuse?: WorkedInput
+  protection?: WorkedInput
+  pass?: Worked
+} => ({
   ...(wire && { wire: wireResistance(wire, ambient) }),
   ...(joint && { joint: jointResistance(joint) }),
   ...(fuse && { fuse: fromPart('R_fuse', fuse.name, fuse, 'resistance', fuse.resistance, 'Ω') }),
+  ...(protection && {
+    protection: fromPart('R_guard', protection.name, protection, 'resistance', protection.resistance, 'Ω'),
+  }),
   ...(pass && source && { pass: passResistance(pass, source) }),
 })
 
 /** What lies there, in a word or three. */
 export const leadWords = (lead: LeadParts): string =>
-  lead.pass ? (ledOnly(lead) ? 'lead and latch' : 'latch') : 'lead'
+  [
+    ...(metalOnly(lead) ? ['lead'] : []),
+    ...(lead.protection ? ['cell protection'] : []),
+    ...(lead.pass ? ['latch'] : []),
+  ].join(' and ')
 
 /** All of it in a row, Ω. */
 export const leadResistance = (lead: LeadParts): Worked => {
-  const { wire, joint, fuse, pass } = leadResistances(lead)
+  const { wire, joint, fuse, protection, pass } = leadResistances(lead)
   const all: Record<string, SumInput> = {
     ...(wire && { R_wire: wire }),
     ...(joint && { R_joints: joint }),
     ...(fuse && { R_fuse: fuse }),
+    ...(protection && { R_guard: protection }),
     ...(pass && { R_DS: pass }),
   }
   return sum(

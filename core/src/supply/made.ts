@@ -1,11 +1,11 @@
-// The supply of a design: one source, a diode where a plug can come reversed, a regulator or none, and a second feed. Only this file knows
-// that there is no more to choose yet.
+// The supply of a design: one source, a diode where a plug can come reversed, a regulator or none, a second feed, and further rails, each
+// behind a regulator of its own. Only this file knows that there is no more to choose yet.
 
 import { settledBy } from '../carrier'
-import { careful, type Design, supportChoice } from '../design'
+import { careful, type Design, feederName, type FurtherRail, furtherNumber, supportChoice } from '../design'
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
-import type { OpenSupply, PolarityDiode, Rail } from './graph'
+import { feederRail, type OpenSupply, type PolarityDiode, type Rail } from './graph'
 import { leadOf } from './lead'
 import { withOpen } from './open'
 
@@ -43,6 +43,13 @@ const rails = {
   feed: { id: 'feed', name: 'second feed', net: 'VFEED', symbol: 'V_feed' },
 } satisfies Record<string, Rail>
 
+const further = ({ id }: FurtherRail): Rail => ({
+  id,
+  name: feederName(id),
+  net: `VCC${furtherNumber(id)}`,
+  symbol: `V_${furtherNumber(id)}`,
+})
+
 /** Without a regulator the source is on the rail: one supply, and not two that happen to be alike. */
 export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
   const source = findPart(library, 'source', design.power.source)
@@ -51,8 +58,16 @@ export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
   const polarity = polarityOf(design, library)
   const { own, plug } = rails
   const behind = regulator ? rails.source : own
+  const fed = { rail: own.id, source: behind.id, feed: rails.feed.id }
+  const beside = design.power.rails ?? []
   return withOpen({
-    rails: [...(polarity ? [plug] : []), ...(regulator ? [rails.source] : []), own, rails.feed],
+    rails: [
+      ...(polarity ? [plug] : []),
+      ...(regulator ? [rails.source] : []),
+      own,
+      rails.feed,
+      ...beside.map(further),
+    ],
     sources: [
       ...(source
         ? [
@@ -67,8 +82,16 @@ export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
       ...(feed ? [{ id: 'feed', part: feed, to: rails.feed.id, lead: leadOf(design, library, 'feed') }] : []),
     ],
     guards: polarity ? [{ id: 'polarity', diode: polarity, from: plug.id, to: behind.id }] : [],
-    converters: regulator ? [{ id: 'regulator', part: regulator, from: behind.id, to: own.id }] : [],
+    converters: [
+      ...(regulator ? [{ id: 'regulator', part: regulator, from: behind.id, to: own.id }] : []),
+      ...beside.flatMap(({ id, regulator: part, from }) => {
+        const converter = findPart(library, 'regulator', part)
+        return converter
+          ? [{ id: `regulator ${id}`, part: converter, from: feederRail({ fed }, from ?? 'source'), to: id }]
+          : []
+      }),
+    ],
     own: own.id,
-    fed: { rail: own.id, source: behind.id, feed: rails.feed.id },
+    fed,
   })
 }

@@ -258,6 +258,34 @@ describe('by hand', () => {
     expect(of(1.7).collapsing.map((c) => c.id)).toEqual([])
   })
 
+  // Of the 6.25 W that 5 V gives through 1 Ω at the most, at 2.5 V: V = 2.5 V · (1 + √(1 − share)), up to where there is none.
+  test.each([0.3, 0.7, 0.9, 0.97, 1.03])(
+    '%d of all that a source gives, by one switching regulator or two',
+    (share) => {
+      const amperes = (share * 6.25 * 0.9) / 3.3
+      for (const parts of [[1], [0.5, 0.5], [0.8, 0.2]]) {
+        const { rails, collapsing } = loadsOf(
+          supplyWith({
+            rails: [rail('plug'), ...parts.map((_, k) => rail(`r${k}`))],
+            sources: [{ id: 's', part: source('adapter', 5, 1), to: 'plug' }],
+            converters: parts.map((_, k) => ({
+              id: `c${k}`,
+              part: switching(`S${k}`, 3.3, 0.9, 0),
+              from: 'plug',
+              to: `r${k}`,
+            })),
+          }),
+          Object.fromEntries(parts.map((part, k) => [`r${k}`, draw(part * amperes)])),
+        )
+        expect(collapsing.length > 0).toBe(share > 1)
+        if (share < 1)
+          expect(Math.abs(rails.plug!.voltage!.value.min - 2.5 * (1 + Math.sqrt(1 - share)))).toBeLessThan(
+            0.002,
+          )
+      }
+    },
+  )
+
   test('two sources through a diode each: the higher holds the rail, and either may have to give all', () => {
     const { rails, sources } = loadsOf(
       supplyWith({

@@ -19,7 +19,6 @@ import { leadResistance } from './lead'
 import {
   type Converter,
   convertsUp,
-  fromTheSource,
   type Guard,
   type OpenSupply,
   type Plugged,
@@ -112,9 +111,16 @@ const behindDiode = (rail: Rail, { diode }: Guard, V_before: Worked, current: Su
 const isPassedOn = (supply: Supply, rail: RailId) =>
   [...supply.guards, ...supply.converters].some((l) => l.from === rail)
 
-/** What is left of every rail’s voltage with these loads, from the sources on. */
-export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Worked>>) => {
-  const voltage: Record<RailId, Worked | undefined> = {}
+export type Voltages = Readonly<Record<RailId, Worked | undefined>>
+
+/** What is left of these rails’ voltages with these loads, from the sources on; and those that are known already. */
+export const voltagesOf = (
+  supply: OpenSupply,
+  loads: Readonly<Record<RailId, Worked>>,
+  rails: readonly Rail[],
+  known: Voltages = {},
+): Voltages => {
+  const voltage: Record<RailId, Worked | undefined> = { ...known }
   const throughGuard = (rail: Rail, g: Guard, current: SumInput): Worked[] => {
     const plugged = supply.sources.filter((s) => s.to === g.from)
     const before = voltage[g.from]
@@ -129,7 +135,7 @@ export const voltagesOf = (supply: OpenSupply, loads: Readonly<Record<RailId, Wo
     // Until a source is chosen it holds what it is made for.
     return open ? [V_in ? converted(rail, c, V_in, current, open) : open] : []
   }
-  for (const rail of fromTheSource(supply)) {
+  for (const rail of rails) {
     const loaded = loads[rail.id]!
     // Where it is one sum with what is beyond it shares that; else it is a variable of its own.
     const current = isPassedOn(supply, rail.id) ? loaded : asVariable(loaded)

@@ -1,5 +1,5 @@
-// A load switched by a MOSFET: the transistor, the pull-down that keeps its gate quiet before the program runs, the
-// resistor into the gate, and the diode across a coil.
+// A load switched by a transistor, and the diode across a coil. A MOSFET has a pull-down that keeps its gate quiet before the
+// program runs, and a resistor into the gate; a bipolar one a resistor into its base.
 
 import { netOf, preferred, type SupportPart, twoLegs } from '../circuit'
 import { railFor } from '../supply'
@@ -10,6 +10,7 @@ import { findPart, type Rated, type Resistors, type Transistor } from '../parts'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 import { number, sum } from '../sums'
 import type { FittingContext } from '../levels'
+import { baseNet, baseOnLeg, baseResistorOf } from './base'
 import { type SignalSupport } from './context'
 import { legLeakage } from './pull'
 
@@ -25,7 +26,7 @@ interface Switched extends FittingContext {
   load: EndOf<'switched'>['electrical']
   transistor: Transistor
   resistors: Resistors
-  /** The leg’s net, that of the gate behind its resistor, and that of the load’s low side. */
+  /** The leg’s net, that of the gate or base behind its resistor, and that of the load’s low side. */
   nets: { leg: string; gate: string; drain: string }
 }
 
@@ -99,25 +100,36 @@ const transistorOf = ({
   load,
   transistor,
   nets,
-  wire: { signal },
+  rail,
+  stock,
+  wire,
 }: Switched): SupportPart => {
+  const { signal } = wire
   const key = `transistor:${signal.id}`
   const legOf = (role: string) => String(transistor.legs.find((l) => l.role === role)?.leg ?? role)
+  const bipolar = transistor.sort === 'npn'
+  const on = bipolar ? baseOnLeg(wire, transistor, { chip, rail, stock }) : undefined
   const { pinRecommended } = chip.limits
   return {
     key,
     role: 'transistor',
     name: `transistor of ${signal.name}`,
     part: transistor,
-    legs: [
-      { name: `${legOf('gate')} gate`, net: nets.gate },
-      { name: `${legOf('drain')} drain`, net: nets.drain },
-      { name: `${legOf('source')} source`, net: 'GND' },
-    ],
+    legs: bipolar
+      ? [
+          { name: `${legOf('base')} base`, net: nets.gate },
+          { name: `${legOf('collector')} collector`, net: nets.drain },
+          { name: `${legOf('emitter')} emitter`, net: 'GND' },
+        ]
+      : [
+          { name: `${legOf('gate')} gate`, net: nets.gate },
+          { name: `${legOf('drain')} drain`, net: nets.drain },
+          { name: `${legOf('source')} source`, net: 'GND' },
+        ],
     why: end.instance.part.latch
       ? 'pulls the latch’s gate low while the program holds: the leg itself must not, since the source’s voltage is on the gate'
       : `${end.instance.name} draws ${formatQuantity(fullRange(load.current).max, 'A', 2)}, more than a leg should carry`,
-    worked: [],
+    worked: on?.creep ? [on.creep] : [],
     signal: signal.id,
     ...supportChoice(design, key, everyStance),
     risk: {
@@ -236,7 +248,17 @@ export const switchedLoad: SignalSupport = (wire, context) => {
   const transistor = findPart(context.library, 'transistor', load.transistor)
   if (!transistor) return []
   const leg = netOf(wire.signal.name)
-  const nets = { leg, gate: `${leg}_GATE`, drain: `${leg}_LOW` }
+  const drain = `${leg}_LOW`
+  if (transistor.sort === 'npn') {
+    const nets = { leg, gate: baseNet(wire), drain }
+    const of: Switched = { ...context, wire, end, load, transistor, resistors, nets }
+    return [
+      transistorOf(of),
+      ...baseResistorOf(wire, transistor, context, { leg, base: nets.gate }),
+      ...flybackOf(of),
+    ]
+  }
+  const nets = { leg, gate: `${leg}_GATE`, drain }
   const of: Switched = { ...context, wire, end, load, transistor, resistors, nets }
   return [transistorOf(of), gateResistorOf(of), gatePullDownOf(of), ...flybackOf(of)]
 }

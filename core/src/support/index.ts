@@ -1,3 +1,4 @@
+export { baseEmitterOf, type BaseOnLeg, baseOnLeg, forced } from './base'
 export { switchOnLeg } from './switch'
 export { supportOf } from './all'
 export { ledOnLeg, type LedOnLeg, smallerLed } from './led'

@@ -103,7 +103,7 @@ const transistorOn = ({ add }: Board, placed: Placed, part: Transistor) => {
     )
 }
 
-/** Copper by its temperature coefficient at 20 °C, 3.93e-3 a kelvin (IEC 60028); each joint, and the fuse. */
+/** Copper by its temperature coefficient at 20 °C, 3.93e-3 a kelvin (IEC 60028); each joint, the fuse, and what guards a cell. */
 export const ohmsOf = (
   lead: Lead | undefined,
   library: (id: string) => Part | undefined,
@@ -111,12 +111,14 @@ export const ohmsOf = (
 ): number => {
   const part = (id: string | undefined) => (id === undefined ? undefined : library(id))
   const [wire, joint, fuse] = [part(lead?.wire), part(lead?.joint), part(lead?.fuse)]
+  const guard = part(lead?.protection)
   return (
     (wire?.kind === 'wire'
       ? 2 * (lead!.length ?? 0) * typ(wire.resistance) * (1 + 3.93e-3 * (air - 20))
       : 0) +
     (joint?.kind === 'connector' ? (lead!.joints ?? 0) * typ(joint.resistance!) : 0) +
-    (fuse?.kind === 'fuse' ? typ(fuse.resistance) : 0)
+    (fuse?.kind === 'fuse' ? typ(fuse.resistance) : 0) +
+    (guard?.kind === 'protection' ? typ(guard.resistance) : 0)
   )
 }
 
@@ -228,6 +230,15 @@ const chipOn = ({ add }: Board, a: Analysis, placed: Placed, chip: Chip, state: 
       `${placed.ref}.regulator`,
       { kind: 'source', voltage: a.power.rail.value.typ, resistance: 0.1 },
       vcc,
+      gnd,
+    )
+  // Its own plug brings the source, which is at its input as well.
+  const input = seated.find(({ leg }) => leg.net === 'VIN')?.leg.net
+  if (chip.board && a.power.input && input)
+    add(
+      `${placed.ref}.input`,
+      { kind: 'source', voltage: a.power.input.value.typ, resistance: 0.1 },
+      input,
       gnd,
     )
   const own = a.power.consumers.find((c) => c.id === 'chip')

@@ -4,6 +4,7 @@
 import type { Analysis } from '../../src/analysis'
 import type { Part } from '../../src/parts'
 import { fullRange } from '../../src/quantity'
+import { railOf, voltageFor } from '../../src/supply'
 import { loadOhms, ohmsOf, type Placed, solveBoard, type State } from './board'
 
 const typ = (r: Parameters<typeof fullRange>[0]) => fullRange(r).typ
@@ -18,7 +19,6 @@ export const prove = (
 ): string[] => {
   const wrong: string[] = []
   const { rail, polarity, source } = a.power
-  const feed = a.power.feed?.source
   if (!rail || !a.pins.plan || !a.chip.chip) return wrong
   const chip = a.chip.chip
   const wires = a.pins.plan.wires
@@ -48,6 +48,30 @@ export const prove = (
       'a switching regulator that is not fed is told',
       a.findings.some((f) => ['power.collapses', 'power.dropout'].includes(f.check)),
       () => `${regulation.regulator.name} on ${source?.name}`,
+    )
+    return wrong
+  }
+
+  // A further rail that can't hold its volts, or that nothing reaches, is told; what hangs on it need not work.
+  const further = a.power.regulations.filter(({ converter: c }) => c.to !== a.power.supplies.own)
+  const short = further.some(
+    ({ converter: { part }, regulation: { margin, input } }) =>
+      margin.value.typ <= 0 || (part.converts === 'up' && input.value.max > fullRange(part.output).min),
+  )
+  const behindShort = further.length > 0 && (a.power.regulation?.margin.value.typ ?? 1) <= 0
+  const untapped = a.findings.some((f) => f.check === 'power.untapped')
+  if (further.length > 0 && (short || behindShort || loads.collapsing.length > 0 || untapped)) {
+    const told = [
+      'power.collapses',
+      'power.dropout',
+      'power.untapped',
+      'power.regulator-input',
+      'power.device-supply',
+    ]
+    must(
+      'a further rail that fails is told',
+      a.findings.some((f) => told.includes(f.check)),
+      () => 'nothing is told',
     )
     return wrong
   }
@@ -109,6 +133,20 @@ export const prove = (
       () => `${v(loaded)} instead of ${v(rail.value.typ)}`,
     )
   }
+  // Rails beside that, all of which have room here.
+  for (const { converter } of a.power.regulations) {
+    const { to, part } = converter
+    const { net } = railOf(a.power.supplies, to)
+    if (to === a.power.supplies.own || isLifted || !rest.has(net)) continue
+    for (const state of [{}, { loads: true }]) {
+      const held = solve(state).voltage(net)
+      must(
+        'a further rail',
+        Math.abs(held - typ(part.output)) < 0.02 * typ(part.output),
+        () => `${v(held)} on ${net} instead of ${v(typ(part.output))}`,
+      )
+    }
+  }
   if (!onBoard && !a.power.regulator && source && inTheWay > 0) {
     const sags = solve({ loads: true })
     const drawn = -sags.current(sourceOf(sags), '+')
@@ -152,7 +190,8 @@ export const prove = (
         if (role === 'supply')
           must(
             'devices',
-            rest.voltage(net) > 0.5 * (net === 'VFEED' && feed ? typ(feed.voltage) : rail.value.typ),
+            rest.voltage(net) >
+              0.5 * (voltageFor(a.power.supplies, p.instance!.need)?.value.typ ?? rail.value.typ),
             () => `${p.name} ${name} at ${v(rest.voltage(net))}`,
           )
       }
@@ -242,6 +281,20 @@ export const prove = (
       through(off) < 1e-3 * whole && through(low) < 1e-3 * whole,
       () => `${wire.signal.name} draws without being asked`,
     )
+    // Into a base what is foretold: a diode of about 0.75 V there, where its sheet gives a range.
+    const base = a.pins.bases[wire.signal.id]?.current.value
+    const limiting = placed.find(
+      (p) => p.support?.role === 'base resistor' && p.support.signal === wire.signal.id && !p.bridged,
+    )
+    if (base && limiting && steady) {
+      const i = Math.abs(on!.current(limiting.ref, '1'))
+      must(
+        'bases',
+        i > 0.95 * base.min && i < 1.05 * base.max,
+        () =>
+          `${wire.signal.name} ${(i * 1e3).toFixed(3)} mA instead of ${(base.min * 1e3).toFixed(3)} to ${(base.max * 1e3).toFixed(3)} mA`,
+      )
+    }
     const weak = isWeak(wire.signal.id)
     must(
       'loads work',

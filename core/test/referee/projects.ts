@@ -132,6 +132,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       ? { joint: anyOf(['terminal-screw', 'crimp-blade']), joints: 1 + Math.floor(other() * 6) }
       : {}),
     ...(other() < 0.5 ? { fuse: anyOf(ofKind('fuse')) } : {}),
+    ...(other() < 0.2 ? { protection: anyOf(ofKind('protection')) } : {}),
   })
   const leads = {
     ...(other() < 0.4 ? { lead: lead() } : {}),

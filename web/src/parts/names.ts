@@ -21,6 +21,7 @@ export const kindWords: Record<PartKind, string> = {
   wire: 'wire, by the metre',
   fuse: 'fuse',
   charger: 'charger',
+  protection: 'cell protection',
 }
 
 export const legsOf = (part: Part): number | undefined => {
@@ -70,6 +71,8 @@ const spelled: Record<string, string> = {
   insulation: 'what its insulation stands',
   usb: 'its own USB plug',
   protection: 'protection on the cell',
+  unasked: 'before it is asked for more',
+  full: 'above which it ends charging',
   jack: 'its own jack for a hollow plug',
   barrel: 'hollow plug',
   outer: 'across it',
@@ -78,6 +81,7 @@ const spelled: Record<string, string> = {
   backwards: 'from its output back to its input',
   charging: 'how it may be charged',
   saturation: 'falls in it, saturated',
+  baseEmitter: 'base to emitter, saturated',
   setting: 'volts over the resistor that make amperes',
   ends: 'share of its current at which the cell is full',
   headroom: 'needed above the cell',

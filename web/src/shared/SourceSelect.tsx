@@ -2,8 +2,9 @@
 
 import { partsOfKind } from '@root-board/core/parts'
 import { fullRange } from '@root-board/core/quantity'
+import { choosing } from '@root-board/core/supply'
 import { useStage } from './analysis'
-import { Choice } from '../kit/inputs'
+import { PartChoice } from './PartChoice'
 
 /** `feed`: the second one, which a project can do without. */
 export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean }) => {
@@ -12,18 +13,14 @@ export const SourceSelect = ({ id, feed = false }: { id: string; feed?: boolean 
     (a, b) => fullRange(a.voltage).typ - fullRange(b.voltage).typ,
   )
   return (
-    <Choice
+    <PartChoice
       id={id}
-      value={(feed ? design.power.feed : design.power.source) ?? ''}
-      options={[
-        ...(feed ? [{ value: '', label: 'none' }] : []),
-        ...(!feed && !design.power.source ? [{ value: '', label: 'choose …' }] : []),
-        ...sources.map((s) => ({ value: s.id, label: s.name })),
-      ]}
-      onChange={(chosen) => {
-        const source = sources.find((s) => s.id === chosen)
-        if (feed) edit({ kind: 'chooseFeed', part: source?.id ?? null, name: source?.name ?? '' })
-        else if (source) edit({ kind: 'chooseSource', part: source.id, name: source.name })
+      value={feed ? design.power.feed : design.power.source}
+      parts={sources}
+      {...(feed ? { none: 'none' } : { ask: 'choose …' })}
+      onChosen={(source) => {
+        if (source) edit(choosing(feed ? 'feed' : 'source', source, design, library))
+        else if (feed) edit({ kind: 'chooseFeed', part: null, name: '' })
       }}
     />
   )

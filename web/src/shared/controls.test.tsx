@@ -47,6 +47,31 @@ describe('the list of sources', () => {
     choose('')
     expect(useProject.getState().design?.power.feed).toBeUndefined()
   })
+  test('what is chosen and no longer in the library is shown as that, and is not chosen anew', () => {
+    show(<SourceSelect id="s" />, { ...timer(), power: { source: 'old-plug' } })
+    const field = screen.getByRole<HTMLSelectElement>('combobox')
+    expect(field.selectedOptions[0]!.text).toBe('old-plug, not in the library')
+    fireEvent.change(field, { target: { value: 'usb-port' } })
+    expect(useProject.getState().design?.power.source).toBe('usb-port')
+  })
+  test('a board that guards a lithium cell stays for another, and goes with the last one, in one step', () => {
+    const lead = { wire: 'wire-0-5', length: 0.2, protection: 'cg42-single' }
+    const power = () => useProject.getState().design?.power
+    show(<SourceSelect id="s" />, { ...timer(), power: { source: 'cell-pouch-bare', lead, feedLead: lead } })
+    const choose = (value: string) => fireEvent.change(screen.getByRole('combobox'), { target: { value } })
+    choose('cell-pouch-2ah')
+    expect(power()).toEqual({ source: 'cell-pouch-2ah', lead, feedLead: lead })
+    choose('adapter-9v')
+    expect(power()).toEqual({
+      source: 'adapter-9v',
+      lead: { wire: 'wire-0-5', length: 0.2 },
+      feedLead: lead,
+    })
+    expect(useProject.getState().done.map((d) => d.label)).toEqual([
+      'Feed it from lithium pouch cell, 2 Ah',
+      'Feed it from 9 V adapter',
+    ])
+  })
 })
 
 test('up and down through a list: held at both ends, to the first and the last, other keys left alone', () => {

@@ -2,6 +2,7 @@
 
 import { cautionsBeside } from '@root-board/core/build'
 import { unpricedWords } from '@root-board/core/parts'
+import { railOf } from '@root-board/core/supply'
 import { durationWords, euro, formatQuantity } from '@root-board/core/quantity'
 import { Button } from '@mui/material'
 import { Link } from 'react-router'
@@ -39,8 +40,11 @@ const BuildSheet = () => {
         <p>
           {chip.chip?.name} at {formatQuantity(analysis.clock.frequency.value.typ, 'Hz')}, fed from{' '}
           {power.source?.name}
-          {power.regulator ? ` through ${power.regulator.name}` : ''}. Up to{' '}
-          {formatQuantity(power.fromSource.value.max, 'A', 3)}.
+          {power.regulator ? ` through ${power.regulator.name}` : ''}
+          {power.supplies.converters
+            .filter((c) => c.to !== power.supplies.own)
+            .map((c) => `, the ${railOf(power.supplies, c.to).name} through ${c.part.name}`)}
+          . Up to {formatQuantity(power.fromSource.value.max, 'A', 3)}.
           {power.runtime ? ` Runs ${durationWords(power.runtime.value.min)} or longer.` : ''} Parts{' '}
           {euro(build.price.value.typ)}
           {unpricedWords(build.parts)}.

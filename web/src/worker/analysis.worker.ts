@@ -91,10 +91,10 @@ const worker: AnalysisWorker = {
     const patience = patienceFor(limit)
     return spelled(nextPlansOf(design, known(design), patience, analysed(design, patience)))
   },
-  regulators: (design, limit) => {
+  regulators: (design, rail, limit) => {
     const analysis = analysed(design, patienceFor(limit))
     return spelled({
-      ranked: regulatorsOf(analysis, known(design)),
+      ranked: regulatorsOf(analysis, known(design), rail),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },

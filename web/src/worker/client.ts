@@ -2,7 +2,7 @@
 // for the other. A newer question rings the bell, and the one that runs gives up at its next step.
 
 import type { Analysis, BudgetName } from '@root-board/core/analysis'
-import type { Design, Edit } from '@root-board/core/design'
+import type { Design, Edit, FurtherId } from '@root-board/core/design'
 import type { LatchTry } from '@root-board/core/latch'
 import type { Shown, Worked } from '@root-board/core/findings'
 import type { Library } from '@root-board/core/parts'
@@ -84,7 +84,7 @@ export const questions = {
   offers: (design: Design, finding: string) => remote.offers(design, finding, limit(4000)),
   candidate: (design: Design, id: string) => remote.candidate(design, id, limit()),
   nextPlans: (design: Design) => remote.nextPlans(design, limit()),
-  regulators: (design: Design) => remote.regulators(design, limit()),
+  regulators: (design: Design, rail?: FurtherId) => remote.regulators(design, rail, limit()),
   streams: (design: Design, state?: string) => remote.streams(design, state, limit()),
   measured: (design: Design) => remote.measured(design, limit()),
   giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),

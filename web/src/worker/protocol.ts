@@ -12,7 +12,7 @@ import type {
   VariantVerdict,
 } from '@root-board/core/analysis'
 import type { CandidateChip } from '@root-board/core/chip'
-import type { Design, Edit } from '@root-board/core/design'
+import type { Design, Edit, FurtherId } from '@root-board/core/design'
 import type { LatchRun, LatchTry } from '@root-board/core/latch'
 import type { Library } from '@root-board/core/parts'
 import type { Worked } from '@root-board/core/findings'
@@ -50,8 +50,12 @@ export interface AnalysisWorker {
   /** One carrier of the library against the project. */
   candidate: (design: Design, id: string, limit: Limit) => CandidateChip | undefined
   nextPlans: (design: Design, limit: Limit) => { plans: NextPlan[]; complete: boolean }
-  /** `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
-  regulators: (design: Design, limit: Limit) => { ranked: RankedRegulator[]; undecided: boolean }
+  /** Of the chip’s rail, or of a further one. `undecided`: the pins are not planned, so what their devices draw is not all in the load. */
+  regulators: (
+    design: Design,
+    rail: FurtherId | undefined,
+    limit: Limit,
+  ) => { ranked: RankedRegulator[]; undecided: boolean }
   sources: (design: Design, limit: Limit) => { ranked: RankedSource[]; undecided: boolean }
   /** What could be given up for one limit of the budget, each tried. */
   giveUps: (design: Design, name: BudgetName, limit: Limit) => GivingUp

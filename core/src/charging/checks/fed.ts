@@ -1,15 +1,13 @@
 // Whether what the charger is fed with is enough for it and not too much, and whether it stands its own heat.
 
 import { type Check, type Fix, partOrigin, say, type Found } from '../../findings'
+import { givenUnasked } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
 import { resistorFor } from '../plan'
 import type { ChargingResult } from '../resolve'
 import { computed } from './safe'
 
 const id = (what: string) => `power.charging-fed:${what}`
-
-/** USB 2.0, section 7.2.1: a device that has not been enumerated draws one unit load at most, A. */
-const unitLoad = 0.1
 
 /** With a resistor that keeps the strongest charger below this, A. */
 const below = ({ charger, resistors }: ChargingResult, most: number): Fix[] => {
@@ -104,17 +102,23 @@ export const chargingFed: Check = {
         ],
         fixes: [computed],
       })
-    if (from.sort === 'usb' && input.value.max > unitLoad)
+    const unasked = givenUnasked(from)
+    if (unasked && input.value.max > unasked.amperes)
       found.push({
         id: id('unasked'),
         severity: 'notes',
         grade: 'typical',
-        ...say`${charger.name} takes up to ${formatQuantity(input.value.max, 'A', 3)}; a computer’s USB port gives 100 mA until it is asked for more, and nothing on this board asks. A plug-in USB charger gives it unasked.`,
+        ...say`${charger.name} takes up to ${formatQuantity(input.value.max, 'A', 3)}; ${unasked.stated ? from.name : 'a computer’s USB port'} gives ${formatQuantity(unasked.amperes, 'A')} until it is asked for more, and nothing on this board asks. A plug-in USB charger gives it unasked.`,
         because: [
           { ...say`Taken while it charges`, worked: input },
-          say`USB 2.0, section 7.2.1: one unit load of 100 mA`,
+          unasked.stated
+            ? {
+                ...say`${from.sheet}: ${formatQuantity(unasked.amperes, 'A')} before it is asked`,
+                origin: partOrigin(from, 'unasked', from.unasked),
+              }
+            : say`USB 2.0, section 7.2.1: one unit load of 100 mA`,
         ],
-        fixes: below(charging, unitLoad - fullRange(charger.quiescent).max),
+        fixes: below(charging, unasked.amperes - fullRange(charger.quiescent).max),
       })
     const limit = fullRange(charger.junctionMax).max
     if (heat && junction && junction.value.max > limit)

@@ -1,4 +1,13 @@
-import type { Design, FedBy, LimitName, NeedDevice, Stance, StateChoice } from '../types'
+import {
+  type Design,
+  type FedBy,
+  feederName,
+  feedersOf,
+  type LimitName,
+  type NeedDevice,
+  type Stance,
+  type StateChoice,
+} from '../types'
 import { capital, timeWords } from '../../quantity'
 import { defineEdit, deviceName, without } from './define'
 
@@ -59,7 +68,6 @@ const limitWords: Record<LimitName, string> = {
   area: 'limit of area',
   awake: 'time awake',
 }
-const feederWords: Record<FedBy, string> = { rail: 'rail', source: 'source', feed: 'second feed' }
 const stanceWords: Record<Stance, string> = {
   'by-the-book': 'by the book',
   lean: 'lean',
@@ -148,9 +156,11 @@ export const needsEdits = {
     apply: (design, { id, address }) => change(design, id, (d) => ({ ...d, address: address ?? undefined })),
   }),
   setFedBy: defineEdit<{ id: string; by: FedBy }>({
-    label: ({ id, by }, design) => `Feed ${deviceName(design, id)} from the ${feederWords[by]}`,
+    label: ({ id, by }, design) => `Feed ${deviceName(design, id)} from the ${feederName(by)}`,
     apply: (design, { id, by }) =>
-      change(design, id, (d) => ({ ...d, fedBy: by === 'rail' ? undefined : by })),
+      feedersOf(design).includes(by)
+        ? change(design, id, (d) => ({ ...d, fedBy: by === 'rail' ? undefined : by }))
+        : design,
   }),
   /** Which of several buses of a kind a device is on. */
   setBus: defineEdit<{ id: string; bus: number }>({

@@ -4,15 +4,21 @@ import {
   type Charging,
   type ClockChoice,
   type Design,
+  type FedBy,
+  feederName,
+  type FurtherId,
+  type FurtherRail,
   type Latch,
   type Lead,
   leadField,
   leadNames,
   type LeadOwner,
   type Measurement,
+  mostRails,
   type RadioAnswer,
   type ShiftKind,
 } from '../types'
+import { canFeed, withoutFeeder } from '../rails'
 import { defineEdit, without } from './define'
 
 type Plan = Record<string, string>
@@ -34,6 +40,11 @@ const lockedOn = (design: Design, added: Plan): Plan => {
   const { locks } = design.pins
   return { ...without(locks, ...Object.keys(locks).filter((s) => pins.includes(locks[s]!))), ...added }
 }
+
+const withRails = (design: Design, rails: FurtherRail[]): Design => ({
+  ...design,
+  power: { ...design.power, rails },
+})
 
 const measuredIn = ({ power }: Design): Measurement[] => power.measured ?? []
 const withMeasured = (design: Design, measured: Measurement[]): Design => ({
@@ -213,16 +224,42 @@ export const planningEdits = {
   /** No part: no second feed; what hung on it goes back to the rail. */
   chooseFeed: defineEdit<{ part: string | null; name: string }>({
     label: ({ part, name }) => (part ? `Second feed from ${name}` : 'Do without the second feed'),
-    apply: (design, { part }) => ({
-      ...design,
-      power: { ...design.power, feed: part ?? undefined },
-      needs: part
-        ? design.needs
-        : {
-            ...design.needs,
-            devices: design.needs.devices.map((d) => (d.fedBy === 'feed' ? { ...d, fedBy: undefined } : d)),
-          },
-    }),
+    apply: (design, { part }) => {
+      const fed = { ...design, power: { ...design.power, feed: part ?? undefined } }
+      return part ? fed : withoutFeeder(fed, 'feed')
+    },
+  }),
+  /** Nothing hangs on it yet. */
+  addRail: defineEdit<{ rail: FurtherRail; name: string }>({
+    label: ({ rail: { id }, name }) => `Add a ${feederName(id)} behind ${name}`,
+    apply: (design, { rail }) => {
+      const rails = design.power.rails ?? []
+      const isFree = rails.length < mostRails && !rails.some((r) => r.id === rail.id)
+      return isFree ? withRails(design, [...rails, rail]) : design
+    },
+  }),
+  changeRail: defineEdit<{ id: FurtherId; change: { regulator: string } | { from: FedBy }; what: string }>({
+    label: ({ id, what }) => `${capital(feederName(id))}: ${what}`,
+    apply: (design, { id, change }) => {
+      const rails = design.power.rails
+      // Nothing feeds itself.
+      if (!rails || ('from' in change && !canFeed(design, id).includes(change.from))) return design
+      return withRails(
+        design,
+        rails.map((r) =>
+          r.id !== id
+            ? r
+            : 'regulator' in change
+              ? { ...r, regulator: change.regulator }
+              : { ...r, from: change.from === 'source' ? undefined : change.from },
+        ),
+      )
+    },
+  }),
+  /** What hung on it goes back to the chip’s rail. */
+  removeRail: defineEdit<{ id: FurtherId }>({
+    label: ({ id }) => `Do without the ${feederName(id)}`,
+    apply: (design, { id }) => withoutFeeder(design, id),
   }),
   chooseRegulator: defineEdit<{ part: string | null; name: string }>({
     label: ({ part, name }) => (part ? `Regulate with ${name}` : 'Feed the rail without a regulator'),

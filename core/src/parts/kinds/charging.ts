@@ -1,4 +1,4 @@
-// What charges a cell on the board.
+// What charges a cell on the board, and what guards one.
 
 import { array, type InferType, object, string } from 'yup'
 import { count, head, identifier, packageFields, quantity, rated } from '../fields'
@@ -37,4 +37,20 @@ export const chargerSchema = object({
     .required(),
 }).exact()
 
+/** A board for one cell, between it and all else: it opens in the minus when the cell is empty, overcharged or shorted. */
+export const protectionSchema = object({
+  ...head('protection'),
+  /** Below which it lets nothing out. */
+  voltage: rated('V').required(),
+  /** Above which it lets nothing in. */
+  full: rated('V').required(),
+  /** Out of the cell, above which it opens. */
+  current: rated('A').required(),
+  /** In the minus, while it is closed. */
+  resistance: rated('Ω').required(),
+  /** Out of the cell, all the time. */
+  quiescent: rated('A').required(),
+}).exact()
+
 export type Charger = Omit<InferType<typeof chargerSchema>, 'kind'> & { kind: 'charger' }
+export type Protection = Omit<InferType<typeof protectionSchema>, 'kind'> & { kind: 'protection' }

@@ -54,6 +54,8 @@ export const transistorSchema = object({
   gain: rated('').optional(),
   /** Of a bipolar one, from collector to emitter with a tenth of the collector’s current in the base. */
   saturation: rated('V').optional(),
+  /** From base to emitter then. */
+  baseEmitter: rated('V').optional(),
   current: rated('A', 'recommended').required(),
   voltage: rated('V', 'absolute').required(),
   /** Between gate and source, either way. */

@@ -9,6 +9,8 @@ export const sourceSchema = object({
   /** At its terminals, over load and age. For cells: from empty to fresh. */
   voltage: rated('V').required(),
   current: rated('A', 'recommended').required(),
+  /** Of USB: what it gives before anything has asked it for more; absent: the 100 mA of any port. */
+  unasked: rated('A', 'recommended').optional(),
   plug: text(),
   /** Of a hollow plug, as it is sold: across it, and across its hole. */
   barrel: object({ outer: quantity('m').required(), bore: quantity('m').required() })

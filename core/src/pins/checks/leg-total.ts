@@ -1,4 +1,4 @@
-import { type Check, say } from '../../findings'
+import { type Check, type Fix, say } from '../../findings'
 import { capital, formatQuantity } from '../../quantity'
 import { legLoads, loadSums } from '../drive'
 
@@ -11,11 +11,13 @@ export const legTotal: Check = {
     (chip ? loadSums(chip, legLoads(chip, pins)) : [])
       .filter(({ sum, limit }) => sum.value.max > limit)
       .map(({ id, name, loads, sum, limit, rated, grade }) => {
+        // Of an LED less can be asked; what a base takes is its load’s.
         const worst = loads
-          .filter((l) => !l.onBoard)
+          .filter((l) => !l.onBoard && pins.leds[l.wire.signal.id])
           .sort((a, b) => b.current.value.max - a.current.value.max)[0]
         const end = worst?.wire.signal.ends[0]
         const share = worst ? (limit / sum.value.max) * pins.leds[worst.wire.signal.id]!.wanted * 0.9 : 0
+        const based = loads.filter((l) => !l.onBoard && pins.bases[l.wire.signal.id])
         return {
           id: `pins.leg-total:${id}`,
           severity: 'risks' as const,
@@ -33,23 +35,40 @@ export const legTotal: Check = {
                   ]
                 : [],
             ),
+            ...based.map((l) => ({
+              ...say`Among them the base that ${l.wire.signal.name} drives: ${formatQuantity(l.current.value.max, 'A', 3)}`,
+              worked: l.current,
+            })),
             say`${chip!.sheet}, ${rated.source ?? 'limits'}: ${formatQuantity(limit, 'A')}`,
           ],
-          fixes: end
-            ? [
+          fixes: [
+            ...based.flatMap(({ wire }): Fix[] => {
+              const [{ instance, signal }] = wire.signal.ends as [(typeof wire.signal.ends)[number]]
+              return [
                 {
-                  label: `Ask for ${formatQuantity(share, 'A', 2)} for ${end.instance.need.name}`,
+                  label: `Switch ${instance.need.name} with what its file proposes`,
                   edits: [
-                    {
-                      kind: 'setSetting' as const,
-                      id: end.instance.need.id,
-                      setting: `${end.signal.id}.current`,
-                      value: Number(share.toPrecision(2)),
-                    },
+                    { kind: 'setTransistor', id: instance.need.id, signal: signal.id, part: null, name: '' },
                   ],
                 },
               ]
-            : [],
+            }),
+            ...(end
+              ? [
+                  {
+                    label: `Ask for ${formatQuantity(share, 'A', 2)} for ${end.instance.need.name}`,
+                    edits: [
+                      {
+                        kind: 'setSetting' as const,
+                        id: end.instance.need.id,
+                        setting: `${end.signal.id}.current`,
+                        value: Number(share.toPrecision(2)),
+                      },
+                    ],
+                  },
+                ]
+              : []),
+          ],
         }
       }),
 }

@@ -1,3 +1,4 @@
+import { stockOf, supportFor } from '../../circuit'
 import { type Check, type Fix, say } from '../../findings'
 import { findPart } from '../../parts'
 import { otherSwitches, switchedLoads, switchFaults } from '../switches'
@@ -10,47 +11,61 @@ export const switchRating: Check = {
   stage: 'pins',
   looksFor:
     'a load whose transistor is not turned on by its leg, or whose transistor or diode does not stand it',
-  rule: 'gate voltages of the channel, recommended current, absolute voltage, heat at the project’s ambient',
+  rule: 'gate voltages of the channel, or a tenth of the load’s current into a base; recommended current, absolute voltage, heat at the project’s ambient',
   run: (stages) => {
     const {
       design,
       library,
+      pins,
       chip: { chip },
       power: { rail },
     } = stages
     if (!chip || !rail) return []
-    const { ambient } = design.needs.limits
+    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library) }
     return switchedLoads(stages).flatMap((of) => {
       const transistor = findPart(library, 'transistor', of.transistor)
       const { id, name } = of.wire.signal
       const about = { signal: id, pin: of.wire.pin.id, device: of.need }
       const fixes = (): Fix[] =>
-        otherSwitches(of, library, chip, rail, ambient)
+        otherSwitches(of, library, at)
           .slice(0, 2)
           .map((t) => ({
             label: `Switch it with ${t.name}`,
             edits: [{ kind: 'setTransistor', id: of.need, signal: of.signal, part: t.id, name: t.name }],
           }))
-      if (transistor?.sort !== 'n-mosfet')
+      const latched = of.wire.signal.ends.some((e) => e.instance.part.latch)
+      if (transistor?.sort !== 'n-mosfet' && !(transistor?.sort === 'npn' && !latched))
         return [
           {
             id: `pins.switch-rating:none:${id}`,
             severity: 'stops' as const,
             grade: 'impossible' as const,
             ...(transistor
-              ? say`${transistor.name} can’t switch ${name} as it is fitted here: that takes an n-channel MOSFET, its gate on the leg.`
+              ? say`${transistor.name} can’t switch ${name} as it is fitted here: that takes an n-channel MOSFET, its gate on the leg${latched ? '' : ', or an NPN transistor'}.`
               : say`The transistor of ${name} is “${of.transistor}”, which is not in the library: nothing switches ${of.device}.`),
             because: [say`${of.device} draws more than a leg gives, and is switched below`],
             fixes: fixes(),
             about,
           },
         ]
-      return switchFaults(of, transistor, chip, rail, ambient).map(({ what, ...fault }) => ({
+      const resistor = supportFor(pins.support, 'base resistor', id)
+      const bare = resistor !== undefined && !resistor.present
+      return switchFaults(of, transistor, { ...at, bare }).map(({ what, ...fault }) => ({
         ...fault,
         id: `pins.switch-rating:${what}:${id}`,
         grade: grades[fault.severity],
         // Another diode is not chosen here.
-        fixes: what === 'diode' || what === 'reverse' ? [] : fixes(),
+        fixes:
+          what === 'base' && resistor && bare
+            ? [
+                {
+                  label: 'Put the resistor in',
+                  edits: [{ kind: 'putIn', support: resistor.key, name: resistor.name }],
+                },
+              ]
+            : what === 'diode' || what === 'reverse'
+              ? []
+              : fixes(),
         about,
       }))
     })

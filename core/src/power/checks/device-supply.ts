@@ -1,3 +1,4 @@
+import { feederName } from '../../design'
 import { type Check, say } from '../../findings'
 import { voltageFor } from '../../supply'
 import { formatQuantity, fullRange } from '../../quantity'
@@ -24,7 +25,7 @@ export const deviceSupply: Check = {
           id: `power.device-supply:${need.id}`,
           severity: breaks ? ('stops' as const) : ('risks' as const),
           grade: breaks ? ('impossible' as const) : ('outside the sheet' as const),
-          ...say`${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; its ${need.fedBy === 'feed' ? say`feed` : (need.fedBy ?? 'rail')} is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
+          ...say`${need.name} runs on ${formatQuantity(supply.min, 'V')} to ${formatQuantity(supply.max, 'V')}; its ${need.fedBy === 'feed' ? 'feed' : feederName(need.fedBy ?? 'rail')} is ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}.`,
           because: [
             {
               ...say`${rail.label}: ${formatQuantity(rail.value.min, 'V', 3)} to ${formatQuantity(rail.value.max, 'V', 3)}`,

@@ -1,8 +1,6 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { convertersOf } from './converters'
-import { otherRegulators } from '../../pins'
-import { otherSources } from './ways-out'
 
 export const dropout: Check = {
   id: 'power.dropout',
@@ -17,7 +15,7 @@ export const dropout: Check = {
       grade: 'outside the sheet' as const,
       ...(reg.regulator.topology === 'switching'
         ? say`${reg.regulator.name} needs ${formatQuantity(reg.least.value.max, 'V', 3)} at its input and gets as little as ${formatQuantity(reg.input.value.min, 'V', 3)}: the ${reg.out.rail.name} fails.`
-        : say`At its lowest the source leaves ${reg.regulator.name} short by ${formatQuantity(-reg.margin.value.min, 'V', 2)}: the ${reg.out.rail.name} sags.`),
+        : say`At its lowest the ${reg.before} leaves ${reg.regulator.name} short by ${formatQuantity(-reg.margin.value.min, 'V', 2)}: the ${reg.out.rail.name} sags.`),
       because: [
         {
           ...say`The input may be as low as ${formatQuantity(reg.input.value.min, 'V', 3)}`,
@@ -30,7 +28,7 @@ export const dropout: Check = {
               worked: reg.margin,
             },
       ],
-      fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
+      fixes: [...reg.others(2), ...reg.sources(2)],
     }))
   },
 }

@@ -1,13 +1,14 @@
 import { type Check, say } from '../../findings'
-import { partsOfKind } from '../../parts'
+import { givesAtOnce, partsOfKind } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
+import { choosing } from '../../supply'
 
 export const feedTooWeak: Check = {
   id: 'power.feed-too-weak',
   stage: 'power',
   looksFor: 'a second feed that can’t give what its loads draw together',
   rule: 'the source’s rated current',
-  run: ({ library, power: { feed } }) => {
+  run: ({ design, library, power: { feed } }) => {
     if (!feed) return []
     const limit = fullRange(feed.source.current).max
     const most = feed.current.value.max
@@ -16,7 +17,7 @@ export const feedTooWeak: Check = {
     const stronger = partsOfKind(library, 'source')
       .filter((s) => {
         const v = fullRange(s.voltage)
-        return v.typ === voltage.typ && fullRange(s.current).max >= most
+        return v.typ === voltage.typ && givesAtOnce(s) >= most
       })
       .sort((a, b) => a.price - b.price)[0]
     return [
@@ -33,7 +34,7 @@ export const feedTooWeak: Check = {
           ? [
               {
                 label: `Second feed from ${stronger.name}`,
-                edits: [{ kind: 'chooseFeed', part: stronger.id, name: stronger.name }],
+                edits: choosing('feed', stronger, design, library),
               },
             ]
           : [],

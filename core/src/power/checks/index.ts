@@ -18,6 +18,8 @@ import { regulatorOverloaded } from './regulator-overloaded'
 import { regulatorTooHot } from './regulator-too-hot'
 import { sags } from './sags'
 import { sourceTooWeak } from './source-too-weak'
+import { unfed } from './unfed'
+import { untapped } from './untapped'
 import { usbUnasked } from './usb-unasked'
 
 export const powerChecks: Check[] = [
@@ -34,6 +36,8 @@ export const powerChecks: Check[] = [
   budgetExceeded,
   overLimit,
   boardInput,
+  unfed,
+  untapped,
   feedTooWeak,
   wireTooThin,
   fuseTrips,

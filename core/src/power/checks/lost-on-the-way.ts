@@ -1,17 +1,18 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
+import { onTheSource } from '../../supply'
 import { starved } from '../starved'
 import { otherWires } from './lead'
 
 export const lostOnTheWay: Check = {
   id: 'power.lost-on-the-way',
   stage: 'power',
-  looksFor: 'a device fed straight from a source that gets too little once all of them work',
-  rule: 'the source’s voltage, less what falls inside it and in its lead at full work; the device’s lowest supply, by more than 10 mV',
+  looksFor: 'a device beside the chip’s rail that gets too little once all of them work',
+  rule: 'the source’s voltage, less what falls inside it, in its lead and in regulators at full work; the device’s lowest supply, by more than 10 mV',
   run: (stages) => {
     const { needs, power } = stages
     return starved(needs, power.supplies, power.loads).map(({ name, rail, least, gets, open }) => {
-      const lead = power.leads.find(({ of }) => (of === 'feed') === (rail === power.supplies.fed.feed))
+      const lead = power.leads.find(({ of }) => (of === 'source') === onTheSource(power.supplies, rail))
       const current = power.loads.rails[rail]!.work
       const low = formatQuantity(gets.value.min, 'V', 3)
       return {

@@ -1,6 +1,6 @@
 // What the project names, and what no sum knows: a part that is not in the library, a lead that is said by half.
 
-import { leadField, leadNames, leadOwners } from '../../design'
+import { feederName, leadField, leadNames, leadOwners } from '../../design'
 import { type Check, say, type Found } from '../../findings'
 import { findPart, type PartKind } from '../../parts'
 
@@ -20,6 +20,8 @@ const byHalf = (name: string, what: string, missing: string): Found => ({
   fixes: [],
 })
 
+type Named = [what: string, kind: PartKind, id: string | undefined]
+
 export const notReckoned: Check = {
   id: 'power.not-reckoned',
   stage: 'power',
@@ -28,10 +30,15 @@ export const notReckoned: Check = {
   rule: 'what isn’t known is left out of the sums, and said',
   run: ({ design, library }) => {
     const { source, regulator, feed } = design.power
-    const named: [what: string, kind: PartKind, id: string | undefined][] = [
+    const named: Named[] = [
       ['source', 'source', source],
       ['regulator', 'regulator', regulator],
       ['second feed', 'source', feed],
+      ...(design.power.rails ?? []).map((r): Named => [
+        `regulator of the ${feederName(r.id)}`,
+        'regulator',
+        r.regulator,
+      ]),
     ]
     const halves: Found[] = []
     for (const of of leadOwners) {
@@ -42,6 +49,7 @@ export const notReckoned: Check = {
         [`wire of the ${name}`, 'wire', lead.wire],
         [`joint of the ${name}`, 'connector', lead.joint],
         [`fuse of the ${name}`, 'fuse', lead.fuse],
+        [`protection in the ${name}`, 'protection', lead.protection],
       )
       if (lead.wire && !lead.length) halves.push(byHalf(name, 'wires', 'nothing says how long they are'))
       if (lead.joint && !lead.joints) halves.push(byHalf(name, 'joints', 'nothing says how many there are'))

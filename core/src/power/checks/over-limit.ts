@@ -29,9 +29,13 @@ const overOf = (stages: Stages): Over[] => {
       1,
       lasts.value.min >= day ? Math.floor(lasts.value.min / day) * day : Math.floor(lasts.value.min),
     )
+    const [least, asked] = [durationWords(lasts.value.min), durationWords(runtime)]
     over.push({
       limit: 'runtime',
-      says: say`One set of cells lasts at least ${durationWords(lasts.value.min)}, and ${durationWords(runtime)} are asked for.`,
+      says:
+        least === asked
+          ? say`One set of cells may last ${durationWords(runtime - lasts.value.min)} less than the ${asked} that are asked for.`
+          : say`One set of cells lasts at least ${least}, and ${asked} are asked for.`,
       worked: lasts,
       raised,
       raise: `Ask for ${durationWords(raised)} only`,

@@ -1,8 +1,6 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
-import { otherRegulators } from '../../pins'
-import { otherSources } from './ways-out'
 
 export const regulatorInput: Check = {
   id: 'power.regulator-input',
@@ -10,7 +8,7 @@ export const regulatorInput: Check = {
   looksFor: 'a source above what the regulator’s input stands',
   rule: 'absolute maximum and recommended input voltage',
   run: (stages) => {
-    return convertersOf(stages).flatMap(({ regulator, input, tail }) => {
+    return convertersOf(stages).flatMap(({ regulator, input, tail, others, sources }) => {
       const absolute = fullRange(regulator.inputAbsolute).max
       const recommended = fullRange(regulator.inputRecommended).max
       if (input.value.max <= recommended) return []
@@ -23,12 +21,12 @@ export const regulatorInput: Check = {
           ...say`${regulator.name} gets up to ${formatQuantity(input.value.max, 'V', 3)}; ${breaks ? say`it breaks above ${formatQuantity(absolute, 'V')}` : say`${formatQuantity(recommended, 'V')} is recommended`}.`,
           because: [
             {
-              ...say`After the plug there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
+              ...say`${tail ? 'In front of it' : 'After the plug'} there are up to ${formatQuantity(input.value.max, 'V', 3)}`,
               worked: input,
             },
             say`${regulator.sheet}, ${regulator.inputAbsolute.source ?? 'limits'}: absolute maximum ${formatQuantity(absolute, 'V')}`,
           ],
-          fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2)],
+          fixes: [...others(2), ...sources(2)],
         },
       ]
     })

@@ -1,8 +1,6 @@
 import { type Check, say } from '../../findings'
 import { celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { convertersOf } from './converters'
-import { otherRegulators } from '../../pins'
-import { eachItsVoltage, otherSources } from './ways-out'
 
 export const regulatorTooHot: Check = {
   id: 'power.regulator-too-hot',
@@ -47,7 +45,7 @@ export const regulatorTooHot: Check = {
                 ]
               : []),
           ],
-          fixes: [...otherRegulators(stages, 2), ...otherSources(stages, 2), ...eachItsVoltage(stages)],
+          fixes: [...reg.others(2), ...reg.sources(2), ...reg.apart()],
         },
       ]
     })

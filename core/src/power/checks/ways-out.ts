@@ -1,11 +1,11 @@
 // What could be changed so that the supply works: another regulator, another source for the same one, or a source that
 // feeds the rail by itself; or doing without what draws the most.
 
-import { type Edit, type FedBy, feeders } from '../../design'
+import { type Edit, type FedBy, feederName, feedersOf, nextRail } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
-import { partsOfKind, type Regulator, type Source } from '../../parts'
+import { givesAtOnce, partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
-import { againstPlug, behindPlug, leadOf, polarityOf, unprotected, voltageFor } from '../../supply'
+import { againstPlug, behindPlug, choosing, leadOf, polarityOf, unprotected, voltageFor } from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
 import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
@@ -20,13 +20,20 @@ const suitsRegulator = (
 ): boolean => {
   const { through: current } = power
   if (!regulator) return false
+  const ambient = design.needs.limits.ambient
   // With the diode that it would then have at its plug.
   const there = { ...design, power: { ...design.power, source: source.id } }
   const diode = polarityOf(there, library)
   const lead = leadOf(there, library, 'source')
   const input = behindPlug({ part: source, lead }, current, diode && { diode, current })
-  const regulated = regulate(regulator, loaded, input, design.needs.limits.ambient)
-  return objections(regulated, loaded).length === 0
+  const at = power.supplies.fed.source
+  return [
+    { part: regulator, load: loaded },
+    // Of the further rails those that hang there too.
+    ...power.supplies.converters
+      .filter((c) => c.from === at && c.to !== power.supplies.own)
+      .map(({ part, to }) => ({ part, load: power.loads.rails[to]!.loaded })),
+  ].every(({ part, load }) => objections(regulate(part, load, input, ambient), load).length === 0)
 }
 
 /** Whether its plug goes in, and a board's input takes this source; any voltage does where there is no board. */
@@ -40,6 +47,10 @@ const suitsInput = ({ chip, library }: Stages, source: Source): boolean => {
   )
 }
 
+/** A board asks its port for more by itself. */
+const givesHere = ({ chip }: Stages, source: Source): number =>
+  chip.chip?.board ? fullRange(source.current).max : givesAtOnce(source)
+
 /** Sources strong enough, with the present regulator or without any. */
 export const otherSources = (stages: Stages, most = 3): Fix[] =>
   partsOfKind(stages.library, 'source')
@@ -48,19 +59,19 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
         stages.proposing &&
         s.id !== stages.power.source?.id &&
         !unprotected(s) &&
-        fullRange(s.current).max >= stages.power.fromSource.value.max &&
+        givesHere(stages, s) >= stages.power.fromSource.value.max &&
         suitsInput(stages, s),
     )
     .sort((a, b) => a.price - b.price)
     .flatMap((s): Fix[] => {
-      const choose: Edit = { kind: 'chooseSource', part: s.id, name: s.name }
+      const choose = choosing('source', s, stages.design, stages.library)
       const label = `Feed it from ${s.name} (${formatQuantity(fullRange(s.voltage).typ, 'V')})`
-      if (suitsRegulator(stages, s)) return [{ label, edits: [choose] }]
+      if (suitsRegulator(stages, s)) return [{ label, edits: choose }]
       if (suitsRail(stages, s))
         return [
           {
             label: `${label}, without a regulator`,
-            edits: [choose, straightFrom],
+            edits: [...choose, straightFrom],
           },
         ]
       return []
@@ -75,33 +86,93 @@ export const withoutHungriest = ({ design, power }: Stages): Fix[] => {
 
 /** Feeding one device from elsewhere: what is there already first, else a second feed of the cheapest source that suits. */
 export const otherFeeders = (
-  { design, library, power }: Stages,
+  stages: Stages,
   id: string,
   name: string,
   /** What it runs on; what feeds it now is outside of that. */
   supply: Range,
 ): Fix[] => {
+  const { design, library, power } = stages
   const suits = (v: Range) => v.min >= supply.min && v.max <= supply.max
   const move = (by: FedBy): Edit => ({ kind: 'setFedBy', id, by })
-  const there = feeders.flatMap((by): Fix[] => {
+  const there = feedersOf(design).flatMap((by): Fix[] => {
     const voltage = voltageFor(power.supplies, { fedBy: by })?.value
     return voltage && suits(voltage)
-      ? [{ label: `Feed ${name} from the ${by === 'feed' ? 'second feed' : by}`, edits: [move(by)] }]
+      ? [{ label: `Feed ${name} from the ${feederName(by)}`, edits: [move(by)] }]
       : []
   })
-  if (there.length > 0 || design.power.feed) return there
-  const most = power.consumers.find((c) => c.id === id)?.work.value.max ?? 0
+  if (there.length > 0) return there
+  const load = power.consumers.find((c) => c.id === id)?.work
+  const most = load?.value.max ?? 0
+  const behind = load ? behindItsOwn(stages, load, suits) : undefined
+  const rail = nextRail(design)
+  // What is off while the chip is fed by a programmer alone must not be fed through its inputs.
+  const lines = (stages.pins.plan?.wires ?? []).filter(
+    ({ signal }) =>
+      signal.bus === undefined &&
+      design.pins.shifts?.[signal.id] === undefined &&
+      signal.ends.some((e) => e.instance.need.id === id && e.signal.electrical.kind === 'logic-input'),
+  )
+  const limited = (fix: Fix): Fix[] =>
+    lines.length === 0
+      ? []
+      : [
+          {
+            label: `${fix.label}, with a resistor in ${lines.length === 1 ? 'its line' : 'each of its lines'}`,
+            edits: [
+              ...fix.edits,
+              ...lines.map(({ signal }) => ({
+                kind: 'fitShift' as const,
+                signal: signal.id,
+                name: signal.name,
+                shift: 'resistor' as const,
+              })),
+            ],
+          },
+        ]
+  const own: Fix | undefined =
+    behind && rail
+      ? {
+          label: `Feed ${name} from a rail of its own, behind ${behind.name}`,
+          edits: [
+            { kind: 'addRail', rail: { id: rail, regulator: behind.id }, name: behind.name },
+            move(rail),
+          ],
+        }
+      : undefined
+  const apart = own ? [own, ...limited(own)] : []
+  if (design.power.feed) return apart
   const part = partsOfKind(library, 'source')
-    .filter((s) => suits(fullRange(s.voltage)) && fullRange(s.current).max >= most)
+    .filter((s) => suits(fullRange(s.voltage)) && givesAtOnce(s) >= most)
     .sort((a, b) => a.price - b.price)[0]
-  return part
-    ? [
-        {
-          label: `Feed ${name} from a second feed, ${part.name}`,
-          edits: [{ kind: 'chooseFeed', part: part.id, name: part.name }, move('feed')],
-        },
-      ]
-    : []
+  return [
+    ...apart,
+    ...(part
+      ? [
+          {
+            label: `Feed ${name} from a second feed, ${part.name}`,
+            edits: [...choosing('feed', part, design, library), move('feed')],
+          },
+        ]
+      : []),
+  ]
+}
+
+/** The cheapest regulator on the source that gives what is wanted, with nothing against it at this load. */
+const behindItsOwn = (
+  { proposing, library, power, design }: Stages,
+  load: Worked,
+  suits: (v: Range) => boolean,
+): Regulator | undefined => {
+  const input = power.loads.rails[power.supplies.fed.source]?.voltage
+  if (!proposing || !input) return undefined
+  return partsOfKind(library, 'regulator')
+    .filter(
+      (r) =>
+        suits(fullRange(r.output)) &&
+        objections(regulate(r, load, input, design.needs.limits.ambient), load).length === 0,
+    )
+    .sort((a, b) => a.price - b.price)[0]
 }
 
 /**
@@ -134,7 +205,7 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
     .filter(
       (s) =>
         elsewhere.every((d) => suits(fullRange(s.voltage), d.id)) &&
-        fullRange(s.current).max >= all &&
+        givesHere(stages, s) >= all &&
         suitsInput(stages, s),
     )
     .sort(
@@ -151,7 +222,7 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
           edits: [
             ...(source.id === power.source?.id
               ? []
-              : [{ kind: 'chooseSource' as const, part: source.id, name: source.name }]),
+              : choosing('source', source, stages.design, stages.library)),
             ...elsewhere.map((d): Edit => ({ kind: 'setFedBy', id: d.id, by: 'source' })),
             ...(!through || through.id === power.regulator?.id
               ? []

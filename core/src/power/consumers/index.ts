@@ -4,12 +4,13 @@ import type { Around } from '../../blocks'
 import type { ClockResult } from '../../clock'
 import type { SupportPart } from '../../circuit'
 import type { Design } from '../../design'
-import type { Worked } from '../../findings'
+import { fromPart, type Worked } from '../../findings'
 import type { NeedsResult } from '../../needs'
 import type { Chip } from '../../parts'
 import type { PinsResult } from '../../pins'
 import { capital } from '../../quantity'
 import type { State } from '../../states'
+import { asStated } from '../../sums'
 import { type OpenSupply, ownVoltage, railFor } from '../../supply'
 import { boardConsumer, chipConsumer } from './chip'
 import { consumer, type Consumer, numbered, together } from './consumer'
@@ -55,6 +56,21 @@ const standing = (
       ]
     : []
 
+/** What guards a cell draws from it all the time. Before what is no cell, and has a diode, it counts behind that: nothing hangs in front of one. */
+const guarding = ({ sources, guards }: OpenSupply, states: readonly State[]): Consumer[] =>
+  sources.flatMap(({ id, to, lead }) => {
+    const part = lead?.protection
+    if (!part) return []
+    const work = asStated(
+      `Into ${part.name}`,
+      'I_guard',
+      'A',
+      fromPart('I_guard', part.name, part, 'quiescent', part.quiescent, 'A'),
+    )
+    const from = guards.find((g) => g.from === to)?.to ?? to
+    return [consumer({ id: `protection.${id}`, name: part.name, count: 1, from, work, rest: work }, states)]
+  })
+
 export const consumersOf = ({
   design,
   needs,
@@ -81,6 +97,7 @@ export const consumersOf = ({
     chip && chipConsumer(chip, clock, radio, states, own),
     ...devices,
     ...trickle(chip, pins, supplies, states),
+    ...guarding(supplies, states),
     ...[...around.flatMap((a) => a.parts), ...pins.support].flatMap((part) =>
       standing(part, supplies, states),
     ),

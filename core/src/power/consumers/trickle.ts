@@ -6,7 +6,7 @@ import { type OpenSupply, railFor, type RailId } from '../../supply'
 import { fromPart, type Worked, type WorkedInput } from '../../findings'
 import type { Chip } from '../../parts'
 import type { PinsResult } from '../../pins'
-import { dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
+import { asVariable, dimensionOf, sum, type SumInput, type Term, total } from '../../sums'
 import type { State } from '../../states'
 import { consumer, type Consumer } from './consumer'
 
@@ -20,6 +20,8 @@ interface Way {
   /** Through these resistances in a row; or a current as the sheet states it. */
   ohms?: WorkedInput[]
   amperes?: WorkedInput
+  /** Into the base of a transistor that the line switches on. */
+  base?: true
   /** On a bus that rests high while the chip, which alone begins a transfer, sleeps. */
   bus?: boolean
 }
@@ -62,6 +64,17 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
     add(rail, bus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
     add(rail, 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
     add(rail, 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
+    const base = pins.bases[signal.id]
+    if (base) {
+      const limited = fittedFor(pins.support, 'base resistor', signal.id)
+      ways.push({
+        from: rail,
+        when: 'high',
+        name: `base of ${signal.name}`,
+        base: true,
+        amperes: { ...asVariable(limited ? base.current : base.bare), symbol: 'I' },
+      })
+    }
     if (!bus) add(rail, 'low', `shift in ${signal.name}`, find('shift near', signal.id))
     add(far, 'low', `shift in ${signal.name}`, find('shift far', signal.id))
     const isAnalog = signal.kind === 'analog-in'
@@ -179,7 +192,7 @@ export const heldPulls = (chip: Chip | undefined, pins: PinsResult, supplies: Op
       : []
   })
 
-/** One consumer for the pull-ups and one for the rest, for each supply that feeds any. */
+/** One consumer for the pull-ups, one for the bases and one for the rest, for each supply that feeds any. */
 export const trickle = (
   chip: Chip | undefined,
   pins: PinsResult,
@@ -194,9 +207,10 @@ export const trickle = (
     const groups: [id: string, name: string, of: Way[]][] = [
       ['pull-ups', 'Pull-ups', []],
       ['inputs', 'Inputs and dividers', []],
+      ['bases', 'Bases of transistors', []],
     ]
     for (const way of ways.filter((w) => w.from === from))
-      groups[way.when === 'closed' || way.when === 'low' ? 0 : 1]![2].push(way)
+      groups[way.base ? 2 : way.when === 'closed' || way.when === 'low' ? 0 : 1]![2].push(way)
     return groups.flatMap(([id, name, of]): Consumer[] => {
       if (of.length === 0) return []
       const title = isOwn ? name : `${name}, from the ${rail}`

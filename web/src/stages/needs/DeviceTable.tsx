@@ -1,9 +1,9 @@
 // The devices of the project, each with its name, count, wiring and settings.
 
-import { type FedBy, feeders, type NeedDevice } from '@root-board/core/design'
+import { type FedBy, feederName, feedersOf, type NeedDevice } from '@root-board/core/design'
 import { formatQuantity } from '@root-board/core/quantity'
 import { type Device, findPart } from '@root-board/core/parts'
-import { voltageFor } from '@root-board/core/supply'
+import { feederRail, voltageFor } from '@root-board/core/supply'
 import { Button, styled } from '@mui/material'
 import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -229,21 +229,16 @@ const WhichBus = ({ need, wiring }: { need: NeedDevice; wiring: Device['wirings'
 const FedBy = ({ need }: { need: NeedDevice }) => {
   const { analysis, edit } = useStage()
   const { supplies } = analysis.power
-  const words: Record<FedBy, string> = {
-    rail: 'rail',
-    source: 'source',
-    feed: 'second feed',
-  }
   const voltage = (by: FedBy) => voltageFor(supplies, { fedBy: by })?.value.typ
   const volts = (by: FedBy) => {
     const typ = voltage(by)
     return typ === undefined ? '' : `, ${formatQuantity(typ, 'V', 2)}`
   }
-  const there = feeders.filter(
+  const there = feedersOf(analysis.design).filter(
     (by) =>
       by === (need.fedBy ?? 'rail') ||
       // Another rail than the chip’s own, and one that is fed.
-      (voltage(by) && (by === 'rail' || supplies.fed[by] !== supplies.own)),
+      (voltage(by) && (by === 'rail' || feederRail(supplies, by) !== supplies.own)),
   )
   if (there.length < 2) return null
   return (
@@ -251,7 +246,7 @@ const FedBy = ({ need }: { need: NeedDevice }) => {
       Fed from{' '}
       <Choice
         value={need.fedBy ?? 'rail'}
-        options={there.map((by) => ({ value: by, label: `${words[by]}${volts(by)}` }))}
+        options={there.map((by) => ({ value: by, label: `${feederName(by)}${volts(by)}` }))}
         onChange={(by) => edit({ kind: 'setFedBy', id: need.id, by })}
       />
     </label>

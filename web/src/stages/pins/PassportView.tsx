@@ -212,8 +212,12 @@ const Currents = ({ chip, pin }: { chip: Chip; pin: ChipPin }) => {
   const { analysis } = useStage()
   const { limits } = chip
   const wire = wireOn(analysis.pins.plan?.wires ?? [], pin)
-  const led = wire && analysis.pins.leds[wire.signal.id]
-  const fitted = wire && fittedFor(analysis.pins.support, 'lamp resistor', wire.signal.id) !== undefined
+  const led = wire && (analysis.pins.leds[wire.signal.id] ?? analysis.pins.bases[wire.signal.id])
+  const fitted =
+    wire &&
+    (['lamp resistor', 'base resistor'] as const).some(
+      (role) => fittedFor(analysis.pins.support, role, wire.signal.id) !== undefined,
+    )
   const groups = (limits.groups ?? []).filter((g) => g.pins.includes(pin.id))
   return (
     <section aria-labelledby="passport-currents">

@@ -6,12 +6,12 @@ import { durationWords, formatQuantity, fullRange } from '@root-board/core/quant
 import { Button, styled } from '@mui/material'
 import type { ReactNode } from 'react'
 import { Caution } from '../../kit/Caution'
-import { Choice } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { PartChoice } from '../../shared/PartChoice'
 import { Assumed } from './Assumed'
 import { Fields } from './Fields'
 
@@ -38,7 +38,10 @@ export const Charging = () => {
           <Button
             onClick={() =>
               change(
-                { charger: fits.id, from: partsOfKind(library, 'source').find((s) => s.sort === 'usb')?.id },
+                {
+                  charger: fits.id,
+                  from: partsOfKind(library, 'source').find((s) => s.sort === 'usb' && s.price === 0)?.id,
+                },
                 fits.name,
               )
             }
@@ -59,32 +62,21 @@ export const Charging = () => {
       <Fields role="group" aria-label="How the cell is charged">
         <Captioned>
           <label htmlFor="charger">Charger</label>
-          <Choice
+          <PartChoice
             id="charger"
             value={chosen.charger}
-            options={[
-              ...(chargers.some((c) => c.id === chosen.charger)
-                ? []
-                : [{ value: chosen.charger, label: `${chosen.charger}, not in the library` }]),
-              ...chargers.map((c) => ({ value: c.id, label: c.name })),
-            ]}
-            onChange={(id) => change({ charger: id }, chargers.find((c) => c.id === id)?.name ?? id)}
+            parts={chargers}
+            onChosen={(c) => c && change({ charger: c.id }, c.name)}
           />
         </Captioned>
         <Captioned>
           <label htmlFor="charged-from">Charged from</label>
-          <Choice
+          <PartChoice
             id="charged-from"
-            value={chosen.from ?? ''}
-            options={[
-              ...(!chosen.from
-                ? [{ value: '', label: 'choose …' }]
-                : feeds.some((s) => s.id === chosen.from)
-                  ? []
-                  : [{ value: chosen.from, label: `${chosen.from}, not in the library` }]),
-              ...feeds.map((s) => ({ value: s.id, label: s.name })),
-            ]}
-            onChange={(id) => change({ from: id }, `from ${feeds.find((s) => s.id === id)?.name ?? id}`)}
+            value={chosen.from}
+            parts={feeds}
+            ask="choose …"
+            onChosen={(s) => s && change({ from: s.id }, `from ${s.name}`)}
           />
         </Captioned>
         <QuantityField

@@ -22,7 +22,9 @@ export const Consumers = () => {
           <span className="faint">{from(c.from)}</span>
         </>
       ),
-      foot: 'All on the rail at once',
+      foot: supplies.converters.some((c) => c.from === supplies.own)
+        ? 'All that flows from the rail at once'
+        : 'All on the rail at once',
     },
     {
       id: 'rest',

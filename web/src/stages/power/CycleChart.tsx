@@ -28,23 +28,34 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
   const source = loads.sources.find((s) => s.source.to !== supplies.fed.feed)
   const lines = [
     ...(source
-      ? [{ key: 'source', name: 'from the source', of: source.cycle, colour: palette.text.primary }]
+      ? [
+          {
+            key: 'source',
+            name: 'from the source',
+            of: source.cycle,
+            colour: palette.text.primary,
+            dash: undefined,
+          },
+        ]
       : []),
     ...Object.values(loads.rails)
       // Where that is another current: a switching regulator takes another than it gives.
       .filter(
         (r) =>
-          r.rail.id === supplies.own &&
-          states.some(({ id }) => {
-            const [given, taken] = [r.cycle[id]?.value.typ ?? 0, source?.cycle[id]?.value.typ ?? 0]
-            return Math.abs(given - taken) > 0.1 * taken
-          }),
+          supplies.converters.some((c) => c.to === r.rail.id && c.to !== supplies.own) ||
+          (r.rail.id === supplies.own &&
+            states.some(({ id }) => {
+              const [given, taken] = [r.cycle[id]?.value.typ ?? 0, source?.cycle[id]?.value.typ ?? 0]
+              return Math.abs(given - taken) > 0.1 * taken
+            })),
       )
-      .map((r) => ({
+      .map((r, k) => ({
         key: r.rail.id,
         name: `on the ${railOf(supplies, r.rail.id).name}`,
         of: r.cycle,
-        colour: palette.info.main,
+        colour: r.rail.id === supplies.own ? palette.info.main : palette.text.secondary,
+        // Told apart by their dashes too.
+        dash: ['5 3', '2 3', '8 3 2 3', '1 4', '10 3', '6 2 1 2'][k],
       })),
   ]
   const at = (time: number, state: string) => ({
@@ -97,7 +108,7 @@ const CycleChart = ({ states }: { states: StateChoice[] }) => {
               name={l.name}
               stroke={l.colour}
               strokeWidth={l.key === 'source' ? 1.6 : 1.2}
-              strokeDasharray={l.key === 'source' ? undefined : '5 3'}
+              strokeDasharray={l.dash}
               dot={false}
               isAnimationActive={false}
             />

@@ -14,6 +14,7 @@ import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
+import { PartChoice } from '../../shared/PartChoice'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Waiting } from '../../shared/Waiting'
 import { questions } from '../../worker/client'
@@ -80,16 +81,11 @@ const Made = () => {
   ) => (
     <Captioned>
       <label htmlFor={`latch-${field}`}>{label}</label>
-      <Choice
+      <PartChoice
         id={`latch-${field}`}
-        value={now ?? ''}
-        options={[
-          ...(now
-            ? []
-            : [{ value: '', label: `${chosen[field] ?? button.latch![field]}, not in the library` }]),
-          ...parts.map((p) => ({ value: p.id, label: p.name })),
-        ]}
-        onChange={(id) => change({ [field]: id }, parts.find((p) => p.id === id)?.name ?? id)}
+        value={now ?? chosen[field] ?? button.latch![field]}
+        parts={parts}
+        onChosen={(part) => part && change({ [field]: part.id }, part.name)}
       />
     </Captioned>
   )

@@ -1,7 +1,7 @@
 // What a latch does over time: the voltages at its source, its gate, the rail and the two legs, with what happens when.
 
 import type { LatchRun } from '@root-board/core/latch'
-import { formatQuantity } from '@root-board/core/quantity'
+import { formatQuantity, namesInWords } from '@root-board/core/quantity'
 import {
   CartesianGrid,
   Legend,
@@ -12,6 +12,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { useStage } from '../../shared/analysis'
 import { Figure, useChartLook } from '../../shared/chart'
 
 /** One of a few that are easily told: 1, 2 or 5 times a power of ten. */
@@ -29,6 +30,7 @@ interface Drawn {
 }
 
 const LatchChart = ({ run }: { run: LatchRun }) => {
+  const { leftOut = [] } = useStage().analysis.latch
   const { palette, grid, axis } = useChartLook()
   const lines: Drawn[] = [
     { key: 'source', name: 'source', colour: palette.text.secondary, dash: '2 3' },
@@ -90,6 +92,8 @@ const LatchChart = ({ run }: { run: LatchRun }) => {
       </ResponsiveContainer>
       <figcaption className="faint">
         At usual values, the chip at its slowest start; the upright lines are what the table says.
+        {leftOut.length > 0 &&
+          ` Not in it: ${namesInWords(leftOut)}, in front of the regulator; what they take, and fill as they start, comes on top.`}
       </figcaption>
     </Figure>
   )

@@ -1,15 +1,15 @@
-// What leads from each source to what it feeds: its wire, joints and fuse, what is lost and gets warm in them, and which others would do.
+// What leads from each source to what it feeds: its wire, joints, fuse and what guards a cell, what is lost and gets warm in them, and which others would do.
 
 import { type Design, type Lead, leadField, type LeadOwner } from '@root-board/core/design'
 import { type Connector, partsOfKind } from '@root-board/core/parts'
 import type { RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
-import { ledOnly } from '@root-board/core/supply'
+import { ledOnly, needsProtection } from '@root-board/core/supply'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
-import { Choice } from '../../kit/inputs'
 import { Captioned } from '../../kit/layout'
 import { useStage } from '../../shared/analysis'
+import { PartChoice } from '../../shared/PartChoice'
 import { questions } from '../../worker/client'
 import { Fields } from './Fields'
 import { RankedTable, Ranking } from './RankedTable'
@@ -55,11 +55,12 @@ export const Leads = () => {
 const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
   const { analysis, design, library, edit } = useStage()
   const lead = design.power[leadField[of]] ?? {}
+  const source = of === 'feed' ? analysis.power.feed?.source : analysis.power.source
   const loaded = analysis.power.leads.find((l) => l.of === of)
   const change = (changed: Partial<Lead>, what: string) =>
     edit({ kind: 'changeLead', of, change: changed, what })
   const choice = (
-    field: 'wire' | 'joint' | 'fuse',
+    field: 'wire' | 'joint' | 'fuse' | 'protection',
     label: string,
     none: string,
     parts: readonly { id: string; name: string }[],
@@ -67,14 +68,12 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
   ) => (
     <Captioned>
       <label htmlFor={`${of}-${field}`}>{label}</label>
-      <Choice
+      <PartChoice
         id={`${of}-${field}`}
-        value={lead[field] ?? ''}
-        options={[{ value: '', label: none }, ...parts.map((p) => ({ value: p.id, label: p.name }))]}
-        onChange={(id) => {
-          const part = parts.find((p) => p.id === id)
-          change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)
-        }}
+        value={lead[field]}
+        parts={parts}
+        none={none}
+        onChosen={(part) => change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)}
       />
     </Captioned>
   )
@@ -119,6 +118,13 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
           />
         )}
         {choice('fuse', 'Fuse', 'none', fuses)}
+        {((source && needsProtection(source)) || lead.protection) &&
+          choice(
+            'protection',
+            'Cell protection',
+            source?.protection ? 'the one on the cell' : 'none',
+            partsOfKind(library, 'protection'),
+          )}
       </Fields>
       {lead.wire && !lead.length && (
         <p className="stops">Say how long it is: until then this wire is left out of every sum.</p>
@@ -139,7 +145,7 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
           <p className="faint">Nothing is said of this lead: it is reckoned as if nothing were lost in it.</p>
         )
       )}
-      <SourceCautions source={of === 'feed' ? analysis.power.feed?.source : analysis.power.source} />
+      <SourceCautions source={source} />
     </>
   )
 }

@@ -2,7 +2,7 @@
 
 import { type Origin, partOrigin, type SheetPart, type Worked } from '@root-board/core/findings'
 import type { Rated } from '@root-board/core/parts'
-import { durationWords, fullRange, type Unit } from '@root-board/core/quantity'
+import { capital, durationWords, fullRange, type Unit } from '@root-board/core/quantity'
 import { Body, Cell, Columns, Row, Table, right } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../kit/Num'
@@ -71,6 +71,32 @@ export const LimitTable = () => {
     value: 0,
     origin: { kind: 'rule', source: 'below zero the output sags' },
   })
+  for (const { converter, regulation: of } of power.regulations) {
+    const { rail: to, work } = power.loads.rails[converter.to]!
+    if (to.id === power.supplies.own) continue
+    const { part } = converter
+    const what = (limit: string) => `${capital(to.name)}: ${limit}`
+    line(what('regulator current'), 'below', work, 'A', most(part, 'current', part.current))
+    line(
+      what('regulator input, absolute'),
+      'below',
+      of.input,
+      'V',
+      most(part, 'inputAbsolute', part.inputAbsolute),
+    )
+    line(what('regulator junction'), 'below', of.junction, '°C', most(part, 'junctionMax', part.junctionMax))
+    line(
+      what('regulator current, at its input'),
+      'below',
+      of.taken,
+      'A',
+      most(part, 'inputCurrent', part.inputCurrent),
+    )
+    line(what(of.margin.label), 'above', of.margin, 'V', {
+      value: 0,
+      origin: { kind: 'rule', source: 'below zero the output sags' },
+    })
+  }
   line('Chip supply, highest', 'below', rail, 'V', most(chip, 'supply.recommended', chip?.supply.recommended))
   line(
     'Chip supply, lowest',

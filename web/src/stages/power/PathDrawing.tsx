@@ -1,20 +1,23 @@
 // The way from plug to load as a stream, in the state that is looked at: its width is the current, heat leaves where volts are lost,
 // and each part says what it could carry.
 
-import { partsOfKind } from '@root-board/core/parts'
 import type { Design } from '@root-board/core/design'
-import type { PowerResult, Station as StationOf, Streams } from '@root-board/core/power'
+import { partsOfKind } from '@root-board/core/parts'
+import { furtherOf, type PowerResult, type Streams } from '@root-board/core/power'
 import type { Shown } from '@root-board/core/findings'
 import { leadWords } from '@root-board/core/supply'
-import { capital, formatQuantity } from '@root-board/core/quantity'
-import { type ReactNode, useCallback, useState } from 'react'
+import { capital } from '@root-board/core/quantity'
+import { useCallback, useState } from 'react'
 import { questions } from '../../worker/client'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Num } from '../../kit/Num'
+import { PartChoice } from '../../shared/PartChoice'
 import { SourceSelect } from '../../shared/SourceSelect'
 import { Choice } from '../../kit/inputs'
 import { Line } from '../../kit/layout'
+import { AddRail, FurtherPath } from './FurtherRails'
+import { Carries, HeatOf, Loads } from './Stations'
 
 const widest = 58
 
@@ -34,6 +37,7 @@ const atOnce = (power: PowerResult): Streams => {
         ...(regulation && { heat: regulation.dissipation, junction: regulation.junction }),
       },
     }),
+    further: furtherOf(power),
     rail: { name: 'rail', current: work, ...(railLoaded && { voltage: railLoaded }) },
     loads: consumers
       .map((c) => ({ id: c.id, name: c.name, count: c.count, from: c.from, current: c.work }))
@@ -52,11 +56,8 @@ export const PathDrawing = () => {
   const most = Math.max((answer?.source ?? answer?.rail)?.current.value.max ?? 0, 1e-12)
   const width = (worked: Shown | undefined) =>
     Math.max(1.5, Math.min(1, (worked?.value.max ?? 0) / most) * widest)
-  const loads = (answer?.loads ?? []).filter((c) => c.from !== power.supplies.fed.feed)
-  // What takes nothing in this state is no stream.
-  const flowing = loads.filter((c) => c.current.value.max > 0)
-  const still = loads.filter((c) => !flowing.includes(c))
-  const regulators = partsOfKind(library, 'regulator')
+  const elsewhere: string[] = [power.supplies.fed.feed, ...(design.power.rails ?? []).map((r) => r.id)]
+  const loads = (answer?.loads ?? []).filter((c) => !elsewhere.includes(c.from))
   const { source, lead, guard, regulator, rail, lost } = answer ?? {}
   const between = [lead, guard].filter((s) => s !== undefined).length
   return (
@@ -124,17 +125,12 @@ export const PathDrawing = () => {
           ) : (
             <>
               <label htmlFor="power-regulator">Regulator</label>
-              <Choice
+              <PartChoice
                 id="power-regulator"
-                value={design.power.regulator ?? ''}
-                options={[
-                  { value: '', label: 'none: the source is the rail' },
-                  ...regulators.map((r) => ({ value: r.id, label: r.name })),
-                ]}
-                onChange={(id) => {
-                  const r = regulators.find((x) => x.id === id)
-                  edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })
-                }}
+                value={design.power.regulator}
+                parts={partsOfKind(library, 'regulator')}
+                none="none: the source is the rail"
+                onChosen={(r) => edit({ kind: 'chooseRegulator', part: r?.id ?? null, name: r?.name ?? '' })}
               />
             </>
           )}
@@ -167,73 +163,19 @@ export const PathDrawing = () => {
             )}
           </span>
         </div>
-        <ul className="loads" aria-label="Loads">
-          {flowing.slice(0, 8).map((c) => (
-            <li key={c.id}>
-              <span className="stream" style={{ height: Math.min(18, width(c.current)) }} />
-              <span className="load-name">
-                {c.name}
-                {c.from !== power.supplies.own && <span className="faint"> from the source</span>}
-              </span>
-              <Num worked={c.current} show="max" digits={2} />
-            </li>
-          ))}
-          {flowing.length > 8 && <li className="faint more">and {flowing.length - 8} more below</li>}
-          {still.length > 0 && (
-            <li className="faint more">
-              {still.length === 1 ? `${still[0]!.name} takes` : `${still.length} take`} nothing then
-            </li>
-          )}
-        </ul>
+        <Loads of={loads} own={power.supplies.own} width={width} label="Loads" />
       </div>
-    </section>
-  )
-}
-
-/** What flows at most, and what it could carry. */
-const Carries = ({ of }: { of: StationOf | undefined }) =>
-  of ? (
-    <span className="line">
-      <Num worked={of.current} show="max" />{' '}
-      {of.allowed === undefined || !of.left ? (
-        <span className="faint">at most</span>
-      ) : (
-        <>
-          <span className="faint">of {formatQuantity(of.allowed, 'A')},</span>{' '}
-          <span className={of.left.value.min < 0 ? 'stops' : 'faint'}>
-            {of.left.value.min < 0 ? 'too much' : <Num worked={of.left} digits={2} />}
-            {of.left.value.min < 0 ? '' : ' left'}
-          </span>
-        </>
-      )}
-    </span>
-  ) : (
-    <span className="faint">…</span>
-  )
-
-const HeatOf = ({ of: { heat }, children }: { of: StationOf; children?: ReactNode }) =>
-  heat ? (
-    <span className="line">
-      <Heat watts={heat.value.max} /> <Num worked={heat} show="max" digits={2} />{' '}
-      <span className="faint">of heat</span>
-      {children}
-    </span>
-  ) : null
-
-/** More strokes for more heat: one for each third of a watt. */
-const Heat = ({ watts }: { watts: number }) => {
-  const strokes = Math.max(1, Math.min(5, Math.round(watts * 3)))
-  return (
-    <svg className="heat" width={strokes * 8 + 4} height="16" aria-hidden="true">
-      {Array.from({ length: strokes }, (_, i) => (
-        <path
-          key={i}
-          d={`M${4 + i * 8} 0 q4 4 0 8 q-4 4 0 8`}
-          fill="none"
-          stroke="var(--clay)"
-          strokeWidth="1.5"
+      {(design.power.rails ?? []).map((rail) => (
+        <FurtherPath
+          key={rail.id}
+          rail={rail}
+          stream={answer?.further.find((f) => f.id === rail.id)}
+          loads={(answer?.loads ?? []).filter((c) => c.from === rail.id)}
+          width={width}
+          known={answer !== undefined}
         />
       ))}
-    </svg>
+      <AddRail />
+    </section>
   )
 }

@@ -69,7 +69,7 @@ const PowerPage = () => {
         </>
       )}
       {power.source && power.consumers.length > 0 && <Measured />}
-      {power.input && !analysis.chip.chip?.board && <Regulators />}
+      {((power.input && !analysis.chip.chip?.board) || analysis.design.power.rails) && <Regulators />}
       <Switches />
       {(power.consumers.length > 0 || analysis.chip.chip) && <Sources />}
     </Page>

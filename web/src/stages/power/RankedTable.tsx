@@ -30,16 +30,28 @@ interface RankingProps<T> {
   /** What may be otherwise once the pins are planned. */
   unplanned: string
   note?: string
+  /** A field that says of what. */
+  which?: ReactNode
   ask: (design: Design) => Promise<{ ranked: T[]; undecided: boolean }>
   children: (ranked: T[]) => ReactNode
 }
 
 /** A section with its table, asked for and answered in the worker. */
-export const Ranking = <T,>({ id, title, waiting, unplanned, note, ask, children }: RankingProps<T>) => {
+export const Ranking = <T,>({
+  id,
+  title,
+  waiting,
+  unplanned,
+  note,
+  which,
+  ask,
+  children,
+}: RankingProps<T>) => {
   const { answer, current, failed, again } = useAsked(ask)
   return (
     <section aria-labelledby={id} aria-busy={!current}>
       <h2 id={id}>{title}</h2>
+      {which && <p>{which}</p>}
       {failed && <QuestionFailed why={failed} again={again} />}
       {!answer && !failed && <Waiting words={waiting} />}
       {answer?.undecided && <NotPlanned so={unplanned} />}

@@ -1,7 +1,9 @@
-import type { Design } from '@root-board/core/design'
+import { useCallback, useState } from 'react'
+import { type Design, feederName, type FurtherId } from '@root-board/core/design'
 import type { Regulator } from '@root-board/core/parts'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { useStage } from '../../shared/analysis'
+import { Choice } from '../../kit/inputs'
 import { questions } from '../../worker/client'
 import { Num } from '../../kit/Num'
 import { RankedTable, Ranking } from './RankedTable'
@@ -14,11 +16,28 @@ const about = (r: Regulator) =>
     ...(r.ripple ? [`ripples by up to ${formatQuantity(fullRange(r.ripple).max, 'V')}`] : []),
   ].join('; ')
 
-const ask = (design: Design) => questions.regulators(design)
-
-/** Every regulator of the library at this input and this load. */
+/** Every regulator of the library at the input and the load of a rail. */
 export const Regulators = () => {
+  const { analysis, design } = useStage()
+  const further = (design.power.rails ?? []).map((r) => r.id)
+  const own = analysis.power.input && !analysis.chip.chip?.board
+  const [chosen, setChosen] = useState<FurtherId>()
+  const rail = chosen && further.includes(chosen) ? chosen : own ? undefined : further[0]
+  return <OfRail rail={rail} setChosen={setChosen} further={further} own={Boolean(own)} />
+}
+
+interface OfRailProps {
+  /** Absent: the chip’s own. */
+  rail: FurtherId | undefined
+  setChosen: (rail: FurtherId | undefined) => void
+  further: readonly FurtherId[]
+  /** The chip’s own can be chosen. */
+  own: boolean
+}
+
+const OfRail = ({ rail, setChosen, further, own }: OfRailProps) => {
   const { edit } = useStage()
+  const ask = useCallback((of: Design) => questions.regulators(of, rail), [rail])
   const none = <span className="faint">—</span>
   return (
     <Ranking
@@ -28,6 +47,21 @@ export const Regulators = () => {
       unplanned="A regulator that does here may be too small."
       note="With the loads as they are now; at another voltage of the rail some draw otherwise."
       ask={ask}
+      which={
+        further.length > 0 && (
+          <label>
+            Of{' '}
+            <Choice
+              value={rail ?? ''}
+              options={[
+                ...(own ? [{ value: '' as const, label: 'the rail' }] : []),
+                ...further.map((id) => ({ value: id, label: `the ${feederName(id)}` })),
+              ]}
+              onChange={(id) => setChosen(id === '' ? undefined : id)}
+            />
+          </label>
+        )
+      }
     >
       {(ranked) => (
         <RankedTable
@@ -46,7 +80,17 @@ export const Regulators = () => {
               r.loadLimit ? <Num key="limit" worked={r.loadLimit} digits={2} /> : none,
               euro(r.regulator.price),
             ],
-            choose: () => edit({ kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name }),
+            choose: () =>
+              edit(
+                rail
+                  ? {
+                      kind: 'changeRail',
+                      id: rail,
+                      change: { regulator: r.regulator.id },
+                      what: r.regulator.name,
+                    }
+                  : { kind: 'chooseRegulator', part: r.regulator.id, name: r.regulator.name },
+              ),
           }))}
         />
       )}

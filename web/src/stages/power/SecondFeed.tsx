@@ -1,7 +1,7 @@
 // A source of its own for heavy loads, beside the rail.
 
 import { fullRange } from '@root-board/core/quantity'
-import { voltageFor } from '@root-board/core/supply'
+import { railOf, voltageFor } from '@root-board/core/supply'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../kit/Num'
 import { SourceSelect } from '../../shared/SourceSelect'
@@ -10,7 +10,12 @@ export const SecondFeed = () => {
   const { analysis } = useStage()
   const { feed, consumers, supplies } = analysis.power
   const voltage = voltageFor(supplies, { fedBy: 'feed' })
-  const names = consumers.filter((c) => c.from === supplies.fed.feed).map((c) => c.name)
+  const names = [
+    ...consumers.filter((c) => c.from === supplies.fed.feed).map((c) => c.name),
+    ...supplies.converters
+      .filter((c) => c.from === supplies.fed.feed)
+      .map((c) => `the ${railOf(supplies, c.to).name}`),
+  ]
   return (
     <p>
       <label htmlFor="second-feed">Second feed, for heavy loads</label> <SourceSelect id="second-feed" feed />{' '}

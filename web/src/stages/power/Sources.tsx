@@ -23,11 +23,12 @@ export const Sources = () => {
           label="sources"
           what="Source"
           heads={['Gives', 'Asked of it', 'Lasts at least', 'Price']}
-          rows={ranked.map(({ source, no, chosen, fromSource, cells }) => ({
+          rows={ranked.map(({ source, no, unsure, edits, chosen, fromSource, cells }) => ({
             id: source.id,
             name: source.name,
             about: `${formatQuantity(fullRange(source.voltage).min, 'V')} to ${formatQuantity(fullRange(source.voltage).max, 'V')}`,
             no,
+            unsure,
             chosen,
             cells: [
               formatQuantity(fullRange(source.current).max, 'A'),
@@ -41,7 +42,7 @@ export const Sources = () => {
               ),
               euro(source.price),
             ],
-            choose: () => edit({ kind: 'chooseSource', part: source.id, name: source.name }),
+            choose: () => edit(edits),
           }))}
         />
       )}

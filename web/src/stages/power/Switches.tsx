@@ -26,7 +26,7 @@ export const Switches = () => {
       title="Transistors for its loads"
       waiting="Trying every transistor at each load …"
       unplanned="Which legs drive them isn’t known."
-      note="Below the load, its gate on the leg; switched on all the time."
+      note="Below the load, its gate or base on the leg; switched on all the time."
       ask={ask}
     >
       {(loads) => {

@@ -74,3 +74,24 @@ test('what would do is said with a reason for each no, and chosen with one press
   expect(plain(row(fuses, 'Fuse 4 A'))).toMatch(/yes; .*whether a short opens it is not known/)
   expect(plain(row(fuses, 'Fuse 2 A'))).toMatch(/no: Fuse 2 A holds 1\.96 A in air of 30 °C/)
 })
+
+test('what guards a lithium cell is chosen where there is one to guard, and nowhere else', () => {
+  const of = (source: string) => ({ ...cabin(), power: { ...cabin().power, source, feed: undefined } })
+  const field = (from: string) => form(from).queryByLabelText<HTMLSelectElement>('Cell protection')
+  const { unmount } = show(<Leads />, of('usb-port'))
+  expect(screen.queryByLabelText('Cell protection')).toBeNull()
+  unmount()
+  const { unmount: gone } = show(<Leads />, of('cell-pouch-2ah'))
+  expect(field('lithium pouch cell, 2 Ah')!.selectedOptions[0]!.text).toBe('the one on the cell')
+  gone()
+  show(<Leads />, of('cell-pouch-bare'))
+  const bare = field('lithium pouch cell, 2 Ah, bare')!
+  expect(bare.selectedOptions[0]!.text).toBe('none')
+  fireEvent.change(bare, { target: { value: 'cg42-single' } })
+  expect(design().power.lead).toEqual({ protection: 'cg42-single' })
+  expect(steps()).toEqual(['Lead from the source: CG42 cell guard'])
+  // 70 mΩ at the most, of the board alone.
+  expect(plain(screen.getByRole('region', { name: 'Wires and fuses' }))).toMatch(/through 70\smΩ/)
+  fireEvent.change(bare, { target: { value: '' } })
+  expect(design().power.lead).toBeUndefined()
+})

@@ -1,4 +1,4 @@
-// What the legs carry: each LED with and without its resistor, and the sums against the chip's limits.
+// What the legs carry: each LED and each base with and without its resistor, and the sums against the chip's limits.
 
 import { legGrade, legLoads, loadSums } from '@root-board/core/pins'
 import { shortPlace } from '@root-board/core/legs'
@@ -22,7 +22,7 @@ export const Drive = () => {
         <Columns
           of={[
             'Line',
-            'Leg, colour',
+            'Leg, colour of an LED',
             'Resistor',
             right('With it'),
             right('Without it'),
@@ -32,20 +32,22 @@ export const Drive = () => {
         />
         <Body>
           {loads.map(({ wire, current, onBoard }) => {
-            const led = onBoard ? undefined : pins.leds[wire.signal.id]!
+            const led = onBoard ? undefined : pins.leds[wire.signal.id]
+            const on = onBoard ? undefined : (led ?? pins.bases[wire.signal.id])
             return (
               <Row key={`${wire.signal.id} ${onBoard ?? ''}`}>
                 <Cell>{wire.signal.name}</Cell>
                 <Cell>
-                  <span className="mono">{shortPlace(wire.pin)}</span>, {onBoard ?? led!.led.colour}
+                  <span className="mono">{shortPlace(wire.pin)}</span>,{' '}
+                  {onBoard ?? led?.led.colour ?? 'into a base'}
                 </Cell>
                 <Cell className="mono">
-                  {led ? (current === led.bare ? 'left out' : led.resistor.marking) : 'the board’s own'}
+                  {on ? (current === on.bare ? 'left out' : on.resistor.marking) : 'the board’s own'}
                 </Cell>
                 <Cell align="right">
-                  <Num worked={led?.current ?? current} show="range" />
+                  <Num worked={on?.current ?? current} show="range" />
                 </Cell>
-                <Cell align="right">{led && <Num worked={led.bare} show="range" />}</Cell>
+                <Cell align="right">{on && <Num worked={on.bare} show="range" />}</Cell>
                 <Cell align="right">
                   <Quantity value={recommended} unit="A" />
                 </Cell>

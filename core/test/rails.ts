@@ -1,0 +1,48 @@
+// Further rails and bipolar transistors for a random project, from rows of their own.
+
+import type { FurtherRail, NeedDevice } from '../src/design'
+import { findPart, type Library, partsOfKind } from '../src/parts'
+import { seeded } from './seeded'
+
+interface Fed {
+  needs: { devices: NeedDevice[] }
+  power: { feed?: string; rails?: FurtherRail[] }
+}
+
+/** Bipolar transistors in the place of half of those that switch a load, but not of a latch. */
+export const withBipolars = <D extends Fed>(design: D, seed: number, library: Library): D => {
+  const random = seeded(seed * 17 + 3)
+  const devices = design.needs.devices.map((d) => {
+    const part = findPart(library, 'device', d.part)
+    if (!part || part.latch) return d
+    const switched = part.wirings
+      .flatMap((w) => w.signals)
+      .filter((s) => s.electrical.kind === 'switched' && random() < 0.5)
+    if (switched.length === 0) return d
+    const which = () => (random() < 0.5 ? 'npn-small' : 'npn-strong')
+    return { ...d, transistors: Object.fromEntries(switched.map((s) => [s.id, which()])) }
+  })
+  return { ...design, needs: { ...design.needs, devices } }
+}
+
+/** One, two or three of them, each on something in front of it, and a third of the devices on one of them. */
+export const withRails = <D extends Fed>(design: D, seed: number, library: Library): D => {
+  const random = seeded(seed * 13 + 5)
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
+  const regulators = partsOfKind(library, 'regulator').map((r) => r.id)
+  const rails: FurtherRail[] = []
+  for (let n = 0; n < 1 + Math.floor(random() * 3); n++)
+    rails.push({
+      id: `rail${n + 2}`,
+      regulator: pick(regulators),
+      from: pick<FurtherRail['from']>([
+        undefined,
+        undefined,
+        'rail',
+        ...(design.power.feed ? (['feed'] as const) : []),
+        ...rails.map((r) => r.id),
+      ]),
+    })
+  const devices = design.needs.devices.map((d) => (random() < 0.35 ? { ...d, fedBy: pick(rails).id } : d))
+  return { ...design, needs: { ...design.needs, devices }, power: { ...design.power, rails } }
+}
