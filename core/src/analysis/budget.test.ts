@@ -167,7 +167,7 @@ const prove = (before: Analysis, { name, ways, together }: GivingUp, where: stri
     expect([what, way.brings.some((f) => f.severity === 'stops')]).toEqual([what, false])
   }
   const order = ways.map((w) => harms.indexOf(w.harm))
-  expect(order).toEqual([...order].sort((a, b) => a - b))
+  expect([where, order]).toEqual([where, [...order].sort((a, b) => a - b)])
   if (!together) return
   expect([where, inside(now), ways.some((w) => w.enough)]).toEqual([where, false, false])
   const done = analyse(applyEdits(before.design, together.edits), library, steps(20_000))
@@ -233,6 +233,28 @@ test('whatever could be given up does what is said of it, over demos and random 
   expect(tried).toBeGreaterThan(10)
   if (deep) expect(added).toBeGreaterThan(2)
 }, 900_000)
+
+test('the least harm first, however much it brings', () => {
+  const bare = readDesign(
+    {
+      ...randomProject(shelf(join(__dirname, '..', '..', '..')), 926444754, { signals: [2, 8] }),
+      power: { source: 'cells-3-aa', regulator: 'bl33-sparing' },
+    },
+    'random',
+  )
+  const pieces = valueIn(look(bare), 'parts')
+  const { ways } = giveUps(
+    look(limited(bare, 'parts', Math.floor(pieces * 0.85))),
+    library,
+    'parts',
+    usualPatience(),
+  )
+  // One fewer of something brings two findings here, doing without something else none.
+  expect(ways.some((w) => w.harm === 'less' && w.brings.length >= 2)).toBe(true)
+  expect(ways.some((w) => w.harm === 'without' && w.brings.length === 0)).toBe(true)
+  const order = ways.map((w) => harms.indexOf(w.harm))
+  expect(order).toEqual([...order].sort((a, b) => a - b))
+})
 
 test('several together: the hive scale for 90 days; each of them is needed, and nothing is done without', () => {
   const before = look(limited(demo('hive-scale'), 'runtime', 90 * 86_400))
