@@ -4,7 +4,7 @@
 import { join } from 'node:path'
 import { numbersIn } from '../../test/numbers'
 import { shippedLibrary } from '../../test/files'
-import { ohmsOf } from '../../test/physics/board'
+import { ohmsInside, ohmsOf } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { withBipolars, withRails } from '../../test/rails'
@@ -51,7 +51,7 @@ const switchedCharge = (
   on: Analysis['power']['consumers'],
   rail: { rail: { name: string }; average: { value: { typ: number } } },
   lasts: readonly number[],
-  /** Of the lead from the source. */
+  /** Inside the source and of its lead. */
   ohms: number,
 ): string | undefined => {
   const { supplies, loads, consumers, states, source } = power
@@ -73,7 +73,7 @@ const switchedCharge = (
     states.reduce((sum, s, n) => sum + taken(s.id, V) * lasts[n]!, 0)
   const got = rail.average.value.typ * day
   if (supplies.guards.length === 0) {
-    const R = (source.resistance ? fullRange(source.resistance).typ : 0) + ohms
+    const R = ohms
     const all = charge((x) => fullRange(source.voltage).typ - R * x)
     return Math.abs(got / all - 1) < 1e-4 ? undefined : `${rail.rail.name}: ${got} As a day and ${all}`
   }
@@ -258,6 +258,7 @@ const laws: Law[] = [
           const alone = own && behind.length === 1 && own.id === 'regulator'
           if (!alone) continue
           const ohms =
+            ohmsInside(power.source, d.needs.limits) +
             ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient) +
             (latch.latch?.channel?.value.typ ?? 0)
           const told = switchedCharge(power, own, on, rail, lasts, ohms)
@@ -394,6 +395,26 @@ const laws: Law[] = [
       })
       if (!warm.power.hottest) return 'it is gone'
       return warm.power.hottest.value.max < a.power.hottest.value.max + 15 - 1e-6 ? 'cooler' : undefined
+    },
+  },
+  {
+    name: 'colder air, and cells charged more often, never lengthen what cells last at the worst, and never raise what a rail has at its lowest',
+    of: (a, d) => {
+      const { source, cells, railLoaded } = a.power
+      if (source?.sort !== 'cells') return 'not here'
+      const { coldest = 20, charges = 0 } = d.needs.limits
+      for (const change of [{ coldest: coldest - 15 }, { charges: charges + 150 }]) {
+        const { power } = look({
+          ...d,
+          needs: { ...d.needs, limits: { ...d.needs.limits, ...change } },
+        })
+        const t = power.cells?.runtime.value.min ?? Infinity
+        if (cells && t > cells.runtime.value.min * (1 + 1e-4))
+          return `${JSON.stringify(change)}: ${t} s after ${cells.runtime.value.min} s`
+        if (railLoaded && power.railLoaded!.value.min > railLoaded.value.min + 1e-4)
+          return `${JSON.stringify(change)}: ${power.railLoaded!.value.min} V after ${railLoaded.value.min} V`
+      }
+      return undefined
     },
   },
   {

@@ -6,7 +6,7 @@ import { project } from '../../test/project'
 import { analyse, gaugesOf, offersFor } from '../analysis'
 import { applyEdits, type Charging, type Design } from '../design'
 import { cautionWords } from '../blocks'
-import { type Library, partsOfKind } from '../parts'
+import { findPart, type Library, makeLibrary, partsOfKind } from '../parts'
 import { steps } from '../patience'
 
 const library = shippedLibrary()
@@ -19,6 +19,7 @@ const charged = (
     project({ chip: 'td8-08-dip', source: 'cell-pouch-2ah', regulator: 'bl33-tiny', devices: [], ...rest }),
     [
       { kind: 'setLimit', limit: 'ambient', value: ambient },
+      { kind: 'setLimit', limit: 'coldest', value: 5 },
       { kind: 'changeCharging', change: { charger: 'bc42-single', from: 'usb-port', ...charging }, what: '' },
     ],
   )
@@ -245,13 +246,38 @@ describe('what is found', () => {
           charging: {
             voltage: { min: 4.15, max, kind: 'absolute' },
             current: { max: 1, kind: 'recommended' },
-            temperature: { max: 45, kind: 'recommended' },
+            temperature: { min: 0, max: 45, kind: 'recommended' },
           },
         } as never,
       },
     })
     expect(told(charged(), stands(4.242))).toEqual([usual])
     expect(told(charged(), stands(4.241)).map(([id]) => id)).toContain('safe:voltage')
+  })
+  test('how cold it gets where it is charged, from both sides; and where nobody has said, or the sheet doesn’t', () => {
+    const at = (value: number | null) =>
+      applyEdits(charged(), [{ kind: 'setLimit', limit: 'coldest', value }])
+    const cold = (d: Design, of?: Library) =>
+      look(d, of).findings.filter((f) => /charging-safe:(how )?cold/.test(f.id))
+    // Its sheet, section 4: from 0 °C on.
+    expect(cold(at(0))).toEqual([])
+    const [below] = cold(at(-1))
+    expect([below!.severity, below!.grade]).toEqual(['risks', 'outside the sheet'])
+    expect(below!.text).toMatch(/down to −1 °C, and .* from 0 °C on: charged colder, metal grows inside/)
+    const [unsaid] = cold(at(null))
+    expect([unsaid!.severity, unsaid!.text]).toEqual(['notes', expect.stringContaining('nobody has said')])
+    expect(cold(applyEdits(at(null), unsaid!.fixes[0]!.edits))).toEqual([])
+    const cell = findPart(library, 'source', 'cell-pouch-2ah')!
+    const silent = makeLibrary([
+      ...Object.values(library.parts).filter((p) => p.id !== 'cell-pouch-2ah'),
+      {
+        ...cell,
+        charging: { ...cell.charging!, temperature: { max: 45, kind: 'recommended' } },
+      },
+    ])
+    expect(cold(at(-30), silent).map((f) => [f.severity, f.text])).toEqual([
+      ['notes', expect.stringContaining('its sheet doesn’t say')],
+    ])
   })
   test('a project that takes what comes: never full, or emptied though it is plugged in', () => {
     const busy = (current: number) => charged({ current, from: 'adapter-5v' })

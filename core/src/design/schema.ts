@@ -114,6 +114,8 @@ const schema = object({
     devices: array().of(device).max(200).required(),
     limits: object({
       ambient: quantity('°C').min(-60).max(150).required(),
+      coldest: quantity('°C').min(-60).max(150).optional(),
+      charges: number().strict(true).integer().min(1).max(100_000).optional(),
       current: quantity('A').min(0).max(100).optional(),
       price: number().strict(true).min(0).max(1e6).optional(),
       runtime: quantity('s').min(1).max(1e10).optional(),

@@ -65,6 +65,10 @@ export interface NeedDevice {
 export interface Limits {
   /** °C around the board, at its warmest. */
   ambient: number
+  /** °C around it at its coldest; absent: nobody has said. */
+  coldest?: number
+  /** How often its cells are charged before others take their place; absent: nobody has said. */
+  charges?: number
   /** Amperes from the source. */
   current?: number
   /** Euro. */

@@ -28,6 +28,21 @@ const lantern = (latch: Latch = {}, more: Partial<Parameters<typeof project>[0]>
 const look = (d: Design, of: Library = library) => analyse(d, of, steps(3000))
 const latchOf = (d: Design) => look(d).latch.latch!
 
+describe('in the cold (figure 2 of the cells: at −10 °C five times the resistance, a quarter of the charge)', () => {
+  const at = (coldest: number | null) =>
+    latchOf(applyEdits(lantern(), [{ kind: 'setLimit', limit: 'coldest', value: coldest }]))
+  const [warm, cold] = [at(null), at(-10)]
+  test('what it fills it fills through 3 Ω and the channel, not through 0.6 Ω and the channel', () => {
+    const way = (inside: number) => inside + warm.channel!.value.max
+    expect(cold.rise!.value.max / warm.rise!.value.max).toBeCloseTo(way(3) / way(0.6), 1)
+  })
+  test('on the shelf: 1.8 Ah or 0.45 Ah, less what leaks and 5 % a year', () => {
+    const hours = (l: typeof warm, Q: number) => Q / (l.standby.value.max + (Q * 0.05) / 8766)
+    expect(warm.shelf!.value.min / 3600).toBeCloseTo(hours(warm, 1.8), 0)
+    expect(cold.shelf!.value.min / 3600).toBeCloseTo(hours(cold, 0.45), 0)
+  })
+})
+
 describe('sums, by hand', () => {
   // Two cells have 1.8, 2.6, 3.2 V; the MOSFET switches from 0.4, 0.7, 1.0 V, its gate has 600 and 800 pF, 90 and 130 pF of them to the
   // drain; the small one has 8 and 12 pF there. Resistors are good for 5 %.

@@ -27,7 +27,17 @@ import {
   type Term,
   total,
 } from '../sums'
-import { behindPlug, forwardOf, ledOnly, leadResistance, passResistance } from '../supply'
+import {
+  behindPlug,
+  chargeOf,
+  forwardOf,
+  insideOf,
+  ledOnly,
+  leadResistance,
+  passResistance,
+  type Wear,
+  wearOf,
+} from '../supply'
 import { type LatchPlan, offCurrent, thresholdOf } from './plan'
 
 export interface LatchResult extends LatchPlan {
@@ -238,10 +248,10 @@ export const resolveLatch = (
   const { source, pass } = plan
   const { rail } = power
   if (!rail) return undefined
-  const lead = power.supplies.sources.find((s) => s.id === 'source')?.lead
+  const { lead, wear } = power.supplies.sources.find((s) => s.id === 'source') ?? {}
   const led = lead && ledOnly(lead)
   const through = asVariable(power.through)
-  const V_cell = behindPlug({ part: source, lead: led }, through)
+  const V_cell = behindPlug({ part: source, lead: led, wear }, through)
   const R_up = pullUpOf(plan)
   const V_th = thresholdOf(pass)
   const gate = gates(plan, V_cell, R_up)
@@ -327,7 +337,7 @@ export const resolveLatch = (
       (i) => i.R_up.times(greatest(number(0, dimensionOf('V')), i.V_source.minus(i.V_th))).over(i.V_th),
     ),
     standby,
-    ...shelfOf(plan, standby),
+    ...shelfOf(plan, standby, wearOf(design.needs.limits)),
   }
   const { pressed, held, off, press, release, blink, low, fall, largest } = found
   const numbers = [pressed, held, off, press, release, blink, standby, largest, low, fall]
@@ -348,10 +358,9 @@ const pressTimes = (
   const all = capacitorsOn(support, ['VPLUG', 'VIN', 'VCC'])
   const onRail = capacitorsOn(support, ['VCC'])
   const R_DS = passResistance(pass, source)
+  const R_i = insideOf(source, wearOf(design.needs.limits))
   const way: Record<string, SumInput> = {
-    ...(source.resistance && {
-      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
-    }),
+    ...(R_i && { R_i }),
     ...(R_lead && { R_lead }),
     ...(R_DS && { R_DS: asVariable(R_DS) }),
   }
@@ -478,9 +487,9 @@ const fallOf = ({ power }: Pick<Stages, 'power'>, chip: Chip, support: readonly 
 }
 
 /** Until leakage and age have emptied cells that lie in it, switched off. */
-const shelfOf = ({ source }: LatchPlan, I_off: Worked): Pick<LatchResult, 'shelf'> => {
-  if (!source.capacity) return {}
-  const Q = fromPart('Q', 'charge of fresh cells', source, 'capacity', source.capacity, 'Ah')
+const shelfOf = ({ source }: LatchPlan, I_off: Worked, wear: Wear): Pick<LatchResult, 'shelf'> => {
+  const Q = chargeOf(source, wear)
+  if (!Q) return {}
   const s =
     source.selfDischarge &&
     fromPart('s', 'lost by itself in a year', source, 'selfDischarge', source.selfDischarge, '')

@@ -3,7 +3,7 @@
 
 import type { ObjectSchema } from 'yup'
 import { withAssumptions } from './assumed'
-import { partFormat } from './fields'
+import { partFormat, type Rated } from './fields'
 import { type Fault, FaultyFile, readWith } from './faults'
 import { boardSchema } from './kinds/board'
 import { type Chip, chipSchema } from './kinds/chip'
@@ -37,8 +37,47 @@ export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   protection: protectionSchema,
 }
 
+const sourceFaults = (source: Source): Fault[] => [...dischargeFaults(source), ...wearFaults(source)]
+
+/** What cells are in the cold and with age is stated along a line that goes one way, of less than all and of more than nothing. */
+const wearFaults = ({ cold, worn }: Source): Fault[] => {
+  const of = (
+    field: string,
+    along: string,
+    points: readonly { at: number; charge: Rated; resistance: Rated }[],
+  ): Fault[] =>
+    points.flatMap(({ at, charge, resistance }, i) => [
+      ...(i > 0 && at <= points[i - 1]!.at
+        ? [
+            {
+              path: `${field}[${i}].${along}`,
+              message: `must be more than ${points[i - 1]!.at}, the one before`,
+            },
+          ]
+        : []),
+      ...(fullRange(charge).min < 0
+        ? [{ path: `${field}[${i}].charge`, message: 'must not be less than 0: nothing is left' }]
+        : []),
+      ...(fullRange(resistance).min <= 0
+        ? [{ path: `${field}[${i}].resistance`, message: 'must be more than 0, 1 at 20 °C and new' }]
+        : []),
+    ])
+  return [
+    ...of(
+      'cold',
+      'air',
+      (cold ?? []).map((p) => ({ ...p, at: p.air })),
+    ),
+    ...of(
+      'worn',
+      'charges',
+      (worn ?? []).map((p) => ({ ...p, at: p.charges })),
+    ),
+  ]
+}
+
 /** A curve of cells goes from full to empty, and its voltage with it. */
-const sourceFaults = ({ discharge }: Source): Fault[] => {
+const dischargeFaults = ({ discharge }: Source): Fault[] => {
   if (!discharge) return []
   const faults: Fault[] = []
   discharge.forEach(({ used, voltage }, i) => {

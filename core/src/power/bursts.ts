@@ -15,7 +15,7 @@ import {
   type Term,
   total,
 } from '../sums'
-import { leadResistance, wayTo } from '../supply'
+import { insideOf, leadResistance, wayTo } from '../supply'
 import type { PowerResult } from './resolve'
 
 export interface Burst {
@@ -53,11 +53,10 @@ export const burstsOf = (
   const way = wayTo(supplies, supplies.own)
   if (!source || !way.source) return []
   const head = loads.rails[way.head]!
-  const { lead } = way.source
+  const { lead, wear } = way.source
+  const R_i = insideOf(source, wear)
   const inside: Record<string, SumInput> = {
-    ...(source.resistance && {
-      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
-    }),
+    ...(R_i && { R_i }),
     ...(lead && { R_lead: asVariable(leadResistance(lead)) }),
   }
   const R =

@@ -3,6 +3,7 @@
 import { fromPart, fromRule, type Worked } from '../findings'
 import type { Source } from '../parts'
 import { fullRange, type Range } from '../quantity'
+import { chargeOf, notCounted, type Wear } from '../supply'
 import { asVariable, dimensionOf, greatest, least, number, readCurve, sum, type SumInput } from '../sums'
 
 export interface CellsUse {
@@ -10,6 +11,8 @@ export interface CellsUse {
   stop?: Worked
   /** How much of the charge has flowed by then, 0 to 1; absent: all of it. */
   usable?: Worked
+  /** Of full ones, Ah, where cold and age count. */
+  charge?: Worked
   /** s. */
   runtime: Worked
 }
@@ -47,12 +50,14 @@ const year = number(365.25 * 86400, dimensionOf('s'))
 /** From fresh to the voltage at which something stops. Undefined where the source doesn’t run down, or nothing runs it down. */
 export const cellsUse = (
   source: Source | undefined,
+  wear: Wear,
   I_average: Worked,
   stop: Worked | undefined,
   /** Who counts as at work all the time, since nothing says otherwise. */
   always: readonly string[],
 ): CellsUse | undefined => {
-  if (!source?.capacity || I_average.value.min <= 0) return undefined
+  const Q = source && chargeOf(source, wear)
+  if (!Q || I_average.value.min <= 0) return undefined
   const { min: empty, max: fresh } = fullRange(source.voltage)
   const { discharge, selfDischarge } = source
   const stops = stop && stop.value.max > empty && fresh > empty ? stop : undefined
@@ -79,7 +84,7 @@ export const cellsUse = (
           (i) => least(1, greatest(0, i.V_fresh.minus(i.V_stop).over(i.V_fresh.minus(i.V_empty)))),
         ))
   const inputs: Record<string, SumInput> = {
-    Q: fromPart('Q', 'charge of the cells', source, 'capacity', source.capacity, 'Ah'),
+    Q,
     ...(usable && { k: usable }),
     I_average,
     ...(selfDischarge && {
@@ -100,7 +105,9 @@ export const cellsUse = (
       unit: 's',
       note: `Pessimistic: weakest cells at the greatest current. Optimistic: the other way round.${
         selfDischarge ? '' : ' What they lose by themselves is not in their file, and not counted.'
-      }${
+      }${notCounted(source, wear)
+        .map(({ text }) => ` ${text}`)
+        .join('')}${
         always.length > 0 ? ` At work all the time, since nothing says otherwise: ${always.join(', ')}.` : ''
       }`,
     },
@@ -110,5 +117,10 @@ export const cellsUse = (
       return charge.over(i.d ? i.I_average!.plus(i.Q!.times(i.d).over(year)) : i.I_average!)
     },
   )
-  return { ...(stops && { stop: stops }), ...(usable && { usable }), runtime }
+  return {
+    ...(stops && { stop: stops }),
+    ...(usable && { usable }),
+    ...('formula' in Q && { charge: Q }),
+    runtime,
+  }
 }

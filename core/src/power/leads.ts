@@ -7,6 +7,8 @@ import { type Fuse, type Library, partsOfKind, type Source, type Wire } from '..
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated, asVariable, sum } from '../sums'
 import {
+  airIn,
+  airsOf,
   cellGuards,
   fuseHolds,
   fuseOpens,
@@ -14,13 +16,16 @@ import {
   type LeadParts,
   leadResistance,
   type LoadedSupply,
+  type Plugged,
   shortCurrent,
+  type Wear,
   wireCarries,
 } from '../supply'
 
 export interface LoadedLead {
   of: LeadOwner
   source: Source
+  wear?: Wear
   parts: LeadParts
   /** Through it, with everything at work at once. */
   current: Worked
@@ -30,12 +35,20 @@ export interface LoadedLead {
   heat: Worked
 }
 
-export const loadedLead = (of: LeadOwner, source: Source, parts: LeadParts, current: Worked): LoadedLead => {
+type OfSource = Pick<Plugged, 'part' | 'wear'>
+
+export const loadedLead = (
+  of: LeadOwner,
+  { part: source, wear }: OfSource,
+  parts: LeadParts,
+  current: Worked,
+): LoadedLead => {
   const resistance = leadResistance(parts)
   const given = { I: asVariable(current), R_lead: asVariable(resistance) }
   return {
     of,
     source,
+    ...(wear && { wear }),
     parts,
     current,
     resistance,
@@ -49,8 +62,8 @@ export const loadedLead = (of: LeadOwner, source: Source, parts: LeadParts, curr
 }
 
 export const leadsOf = ({ sources }: Pick<LoadedSupply, 'sources'>): LoadedLead[] =>
-  sources.flatMap(({ source: { id, part, lead }, work }) =>
-    lead ? [loadedLead(id === 'feed' ? 'feed' : 'source', part, lead, work)] : [],
+  sources.flatMap(({ source, work }) =>
+    source.lead ? [loadedLead(source.id === 'feed' ? 'feed' : 'source', source, source.lead, work)] : [],
   )
 
 export type LeadFaultKind =
@@ -155,8 +168,8 @@ const tripping = ({ parts: { fuse, ambient }, current }: LoadedLead): LeadFault[
 }
 
 /** A fuse that doesn’t guard what it is there for. */
-const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
-  const { fuse, wire, ambient } = parts
+const guarding = ({ parts, source, wear }: LoadedLead): LeadFault[] => {
+  const { fuse, wire } = parts
   if (!fuse) return []
   const faults: LeadFault[] = []
   const add = (
@@ -166,24 +179,34 @@ const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
     says: Said,
     because: LeadFault['because'],
   ) => faults.push({ kind, severity, grade, says, because })
-  const opens = fuseOpens(fuse)
-  const opensAt = say`What surely opens it: ${amps(opens)} (${fuse.sheet}, ${fuse.trips.source ?? 'trips'})`
-  if (wire) {
-    const carries = wireCarries(wire, ambient)
-    const stands = carries.value.max * overload
-    const held = fullRange(fuse.current).max
-    if (held > carries.value.max || opens > stands)
-      add(
-        'fuse too big',
-        'risks',
-        'outside the sheet',
-        say`${fuse.name} opens surely only at ${amps(opens)}; ${wire.part.name} may carry ${amps(carries.value.max)} in this air, and stands ${amps(stands)} for the while that a fuse takes: the wire burns first`,
-        [
-          opensAt,
-          { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
-          say`IEC 60364-4-43: what opens a fuse is no more than 1.45 times what its wire may carry`,
-        ],
+  const inAir = airsOf(parts).map((air) => ({ air, opening: fuseOpens(fuse, air) }))
+  const hardest = inAir[0]!.opening
+  const opens = hardest.value.max
+  const opensAt = { ...say`It surely opens at ${amps(opens)} in air of ${inAir[0]!.air} °C`, worked: hardest }
+  // Fuse and wire lie in the same air.
+  const burns =
+    wire &&
+    inAir
+      .map((at) => ({ ...at, carries: wireCarries(wire, at.air) }))
+      .findLast(
+        ({ air, opening, carries }) =>
+          fuseHolds(fuse, air).value.max > carries.value.max ||
+          opening.value.max > carries.value.max * overload,
       )
+  if (burns) {
+    const { air, opening, carries } = burns
+    const stands = carries.value.max * overload
+    add(
+      'fuse too big',
+      'risks',
+      'outside the sheet',
+      say`${fuse.name} opens surely only at ${amps(opening.value.max)} in air of ${air} °C; ${wire.part.name} may carry ${amps(carries.value.max)} then, and stands ${amps(stands)} for the while that a fuse takes: the wire burns first`,
+      [
+        { ...say`It surely opens at ${amps(opening.value.max)}`, worked: opening },
+        { ...say`The wire may carry ${amps(carries.value.max)}`, worked: carries },
+        say`IEC 60364-4-43: what opens a fuse is no more than 1.45 times what its wire may carry`,
+      ],
+    )
   }
   const most = fullRange(source.voltage).max
   const rated = fullRange(fuse.voltage).max
@@ -195,7 +218,7 @@ const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
       say`${fuse.name} interrupts up to ${formatQuantity(rated, 'V')}, and ${source.name} has up to ${formatQuantity(most, 'V', 3)}: it may go on burning when it opens`,
       [say`${fuse.sheet}, ${fuse.voltage.source ?? 'voltage'}: ${formatQuantity(rated, 'V')}`],
     )
-  const short = shortCurrent(source, parts)
+  const short = shortCurrent({ part: source, wear }, parts)
   const breaks = fullRange(fuse.breaking).max
   if (short && short.value.max > breaks)
     add(
@@ -220,9 +243,9 @@ const guarding = ({ parts, source }: LoadedLead): LeadFault[] => {
 }
 
 /** Wire that its source can burn, or a source that melts whatever wire there is, without a fuse. */
-const unfused = (source: Source, parts: LeadParts | undefined): LeadFault[] => {
+const unfused = ({ part: source, wear }: OfSource, parts: LeadParts | undefined): LeadFault[] => {
   if (parts?.fuse) return []
-  const short = shortCurrent(source, parts)
+  const short = shortCurrent({ part: source, wear }, parts)
   const gives = short?.value.max ?? fullRange(source.current).max
   const flows = short
     ? { ...say`Into a short flow up to ${amps(gives)}`, worked: short }
@@ -255,7 +278,7 @@ export const leadFaults = (lead: LoadedLead): LeadFault[] => [
   ...carrying(lead),
   ...tripping(lead),
   ...guarding(lead),
-  ...unfused(lead.source, lead.parts),
+  ...unfused({ part: lead.source, wear: lead.wear }, lead.parts),
 ]
 
 /** Of every source, also of one of whose lead nothing is said. */
@@ -263,10 +286,10 @@ export const faultsInLeads = (
   loads: Pick<LoadedSupply, 'sources'>,
 ): { of: LeadOwner; faults: LeadFault[] }[] => {
   const leads = leadsOf(loads)
-  return loads.sources.map(({ source: { id, part } }) => {
-    const of: LeadOwner = id === 'feed' ? 'feed' : 'source'
+  return loads.sources.map(({ source }) => {
+    const of: LeadOwner = source.id === 'feed' ? 'feed' : 'source'
     const lead = leads.find((l) => l.of === of)
-    return { of, faults: lead ? leadFaults(lead) : unfused(part, undefined) }
+    return { of, faults: lead ? leadFaults(lead) : unfused(source, undefined) }
   })
 }
 
@@ -311,9 +334,9 @@ export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLea
   leadOwners.flatMap((of): RankedLead[] => {
     const found = sources.find((s) => s.source.id === of)
     if (!found) return []
-    const source = found.source.part
+    const { source } = found
     const { length, wire: chosen } = design.power[leadField[of]] ?? {}
-    const now = leadOf(design, library, of) ?? { ambient: design.needs.limits.ambient }
+    const now: LeadParts = leadOf(design, library, of) ?? airIn(design.needs.limits)
     const wires = length
       ? partsOfKind(library, 'wire').map((wire): RankedWire => {
           const parts = { ...now, wire: { part: wire, length } }
@@ -337,10 +360,10 @@ export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLea
       const { current, suffers } = tried(of, { fuse: fuse.id })
       const lead = loadedLead(of, source, { ...now, fuse }, current)
       const faults = [...tripping(lead), ...guarding(lead)]
-      const alone = loadedLead(of, source, { fuse, ambient: now.ambient }, current)
+      const alone = loadedLead(of, source, { fuse, ...airIn(design.needs.limits) }, current)
       return {
         fuse,
-        holds: fuseHolds(fuse, now.ambient),
+        holds: fuseHolds(fuse, design.needs.limits.ambient),
         drop: alone.drop,
         no: [...faults.filter((f) => f.severity !== 'notes').map((f) => f.says), ...suffers],
         unsure: faults.filter((f) => f.severity === 'notes').map((f) => f.says),
@@ -350,7 +373,7 @@ export const rankLeads = ({ design, library, sources, tried }: Asked): RankedLea
     return [
       {
         of,
-        source,
+        source: source.part,
         wires: wires.sort((a, b) => byNo(a, b) || a.wire.price - b.wire.price),
         fuses: fuses.sort(
           (a, b) => byNo(a, b) || a.fuse.price - b.fuse.price || a.drop.value.max - b.drop.value.max,

@@ -20,6 +20,7 @@ import {
   type RailId,
   supplyOf,
   unprotected,
+  wearOf,
 } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { feedingOf, type Fed } from './feeding'
@@ -264,6 +265,7 @@ export const rankSources = (asked: Asked): RankedSource[] => {
       ]
       const cells = cellsUse(
         source,
+        wearOf(design.needs.limits),
         head.average,
         stopAt(fed, chip.chip, clock.lowestSupply, needs),
         alwaysAtWork(power.consumers, design, chip.chip, supplies),

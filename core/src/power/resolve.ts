@@ -7,7 +7,16 @@ import type { Chip, Source } from '../parts'
 import { fullRange } from '../quantity'
 import { asVariable, dimensionOf, greatest, number, sum, type SumInput, type Term, total } from '../sums'
 import type { State } from '../states'
-import { cellGuards, onTheSource, type OpenSupply, ownVoltage, railFor, type RailId, wayTo } from '../supply'
+import {
+  cellGuards,
+  onTheSource,
+  type OpenSupply,
+  ownVoltage,
+  railFor,
+  type RailId,
+  wayTo,
+  wearOf,
+} from '../supply'
 import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing } from './consumers'
 import { type Fed, feedingOf, type Path } from './feeding'
@@ -142,6 +151,7 @@ export const resolvePower = (of: Drawing): PowerResult => {
   const { source, regulator, polarity, loads, regulations, own, head, input, regulation } = fed
   const cells = cellsUse(
     source,
+    wearOf(design.needs.limits),
     head.average,
     stopAt(fed, chip, clock.lowestSupply, of.needs),
     alwaysAtWork(consumers, design, chip, supplies),

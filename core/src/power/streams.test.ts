@@ -2,7 +2,7 @@
 
 import { join } from 'node:path'
 import { demo, shippedLibrary } from '../../test/files'
-import { ohmsOf } from '../../test/physics/board'
+import { ohmsInside, ohmsOf } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
@@ -39,7 +39,7 @@ test('power out of the source = heat on the way + what rail and source deliver, 
       const fails = a.power.loads.collapsing.length > 0 || (a.power.regulation?.margin.value.min ?? 0) < 0
       if (!source || (isSwitching && (passes || fails))) continue
       const R =
-        (a.power.source!.resistance ? fullRange(a.power.source!.resistance).typ : 0) +
+        ohmsInside(a.power.source, design.needs.limits) +
         ohmsOf(design.power.lead, (id) => library.parts[id], design.needs.limits.ambient) +
         (a.latch.latch?.channel?.value.typ ?? 0)
       const V = fullRange(a.power.source!.voltage).typ

@@ -6,7 +6,7 @@ import type { Rated, Regulator } from '../parts'
 import { exactly, fullRange } from '../quantity'
 import type { State } from '../states'
 import { asVariable, sum, total, dimensionOf } from '../sums'
-import { forwardOf, leadWords, wayTo } from '../supply'
+import { forwardOf, insideOf, leadWords, wayTo } from '../supply'
 import type { Consumer } from './consumers'
 import { type Fed, feedingOf } from './feeding'
 import { loadedLead } from './leads'
@@ -122,25 +122,22 @@ export const streamsOf = ({ design, power }: Pick<Stages, 'design' | 'power'>, s
   const { supplies, loads, source, regulator, polarity, regulation, own, head } = fed
   const way = wayTo(supplies, supplies.own)
   const through = head.work
-  const { resistance } = source ?? {}
+  const R_i = source && insideOf(source, way.source?.wear)
   const behind = way.guard ? loads.rails[way.guard.to] : undefined
   const atSource: Station | undefined = source && {
     name: source.name,
     current: through,
     ...leftOf(source, 'current', source.current, through),
-    ...(resistance && {
+    ...(R_i && {
       heat: sum(
         { label: `Heat inside ${source.name}`, symbol: 'P', unit: 'W' },
-        {
-          I: asVariable(through),
-          R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', resistance, 'Ω'),
-        },
+        { I: asVariable(through), R_i },
         (i) => i.I.times(i.I).times(i.R_i),
       ),
     }),
     ...(!way.guard && !way.source?.lead && head.voltage && { voltage: head.voltage }),
   }
-  const led = source && way.source?.lead && loadedLead('source', source, way.source.lead, through)
+  const led = source && way.source?.lead && loadedLead('source', way.source, way.source.lead, through)
   const onLead: Station | undefined = led && {
     name: leadWords(way.source!.lead!),
     current: through,

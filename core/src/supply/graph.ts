@@ -3,6 +3,7 @@
 
 import { type FedBy, type feeders, isFurther, type SupportChoice } from '../design'
 import type { Worked } from '../findings'
+import type { Wear } from './cells'
 import type { LeadParts } from './lead'
 import type { Diode, Regulator, Source } from '../parts'
 
@@ -24,6 +25,8 @@ export interface Plugged {
   to: RailId
   /** Between it and its rail. */
   lead?: LeadParts
+  /** What it goes through, where it is cells. */
+  wear?: Wear
 }
 
 /** In or out, and which diode it is. */

@@ -1,6 +1,6 @@
 // What lies between a source and what it feeds: wires there and back, joints, a fuse, what guards a cell, the transistor of a latch.
 
-import { type Design, leadField, type LeadOwner } from '../design'
+import { type Design, leadField, type LeadOwner, type Limits } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import {
   type Connector,
@@ -8,12 +8,13 @@ import {
   type Fuse,
   type Library,
   type Protection,
-  type Rated,
   type Source,
   type Transistor,
   type Wire,
 } from '../parts'
 import { fullRange } from '../quantity'
+import { insideOf } from './cells'
+import type { Plugged } from './graph'
 import { latchParts, passResistance } from './latch'
 import {
   asVariable,
@@ -39,7 +40,15 @@ export interface LeadParts {
   source?: Source
   /** Air around it at its warmest, °C. */
   ambient: number
+  /** At its coldest, °C; absent: nobody has said. */
+  coldest?: number
 }
+
+/** The air around a lead, °C. */
+export const airIn = ({ ambient, coldest }: Limits): Pick<LeadParts, 'ambient' | 'coldest'> => ({
+  ambient,
+  ...(coldest !== undefined && { coldest: Math.min(coldest, ambient) }),
+})
 
 /** Undefined where nothing is said of it. A length without a wire, or a wire without one, is no lead yet. */
 export const leadOf = (
@@ -59,7 +68,7 @@ export const leadOf = (
     ...(protection ? { protection } : {}),
     ...(of === 'source' ? passing(design, library) : {}),
   }
-  return Object.keys(parts).length > 0 ? { ...parts, ambient: design.needs.limits.ambient } : undefined
+  return Object.keys(parts).length > 0 ? { ...parts, ...airIn(design.needs.limits) } : undefined
 }
 
 const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' | 'source'> => {
@@ -69,16 +78,21 @@ const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' |
 
 /** What leads to the board, without what is on it; undefined where there is no more. */
 export const ledOnly = (lead: LeadParts): LeadParts | undefined => {
-  const { protection, ambient } = lead
+  const { protection } = lead
   const metal = metalOnly(lead)
-  return protection ? { ...metal, protection, ambient } : metal
+  return protection ? { ...metal, protection, ...airAt(lead) } : metal
 }
 
 /** Wires, joints and fuse alone: what a meter finds joined, whatever is at its ends. */
-export const metalOnly = ({ wire, joint, fuse, ambient }: LeadParts): LeadParts | undefined =>
+export const metalOnly = ({ wire, joint, fuse, ...lead }: LeadParts): LeadParts | undefined =>
   wire || joint || fuse
-    ? { ...(wire && { wire }), ...(joint && { joint }), ...(fuse && { fuse }), ambient }
+    ? { ...(wire && { wire }), ...(joint && { joint }), ...(fuse && { fuse }), ...airAt(lead) }
     : undefined
+
+const airAt = ({ ambient, coldest }: Pick<LeadParts, 'ambient' | 'coldest'>) => ({
+  ambient,
+  ...(coldest !== undefined && { coldest }),
+})
 
 const airOf = (ambient: number): WorkedInput =>
   fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page')
@@ -87,7 +101,10 @@ const airOf = (ambient: number): WorkedInput =>
 const copperZero = 234.5
 
 /** There and back, from cold copper to what its insulation stands. */
-const wireResistance = ({ part, length }: NonNullable<LeadParts['wire']>, ambient: number): Worked =>
+const wireResistance = (
+  { part, length }: NonNullable<LeadParts['wire']>,
+  { ambient, coldest = 20 }: Pick<LeadParts, 'ambient' | 'coldest'>,
+): Worked =>
   sum(
     {
       label: `Resistance of ${part.name}, there and back`,
@@ -102,7 +119,7 @@ const wireResistance = ({ part, length }: NonNullable<LeadParts['wire']>, ambien
         symbol: 'T',
         label: 'of the copper: the air around, up to what its insulation stands',
         value: {
-          min: Math.min(20, ambient),
+          min: Math.min(20, ambient, coldest),
           typ: ambient,
           max: Math.max(ambient, fullRange(part.insulation).max),
         },
@@ -152,7 +169,7 @@ export const leadResistances = ({
   protection,
   pass,
   source,
-  ambient,
+  ...air
 }: LeadParts): {
   wire?: Worked
   joint?: Worked
@@ -160,7 +177,7 @@ export const leadResistances = ({
   protection?: WorkedInput
   pass?: Worked
 } => ({
-  ...(wire && { wire: wireResistance(wire, ambient) }),
+  ...(wire && { wire: wireResistance(wire, air) }),
   ...(joint && { joint: jointResistance(joint) }),
   ...(fuse && { fuse: fromPart('R_fuse', fuse.name, fuse, 'resistance', fuse.resistance, 'Ω') }),
   ...(protection && {
@@ -243,20 +260,40 @@ export const fuseHolds = (fuse: Fuse, ambient: number): Worked =>
     (i) => i.I_n.times(i.k),
   )
 
-/** What surely opens it, A, in air of 23 °C: in warmer air less does. */
-export const fuseOpens = (fuse: Fuse): number => fullRange(fuse.trips).max
+/** °C at which fuses are rated. */
+const ratedAir = 23
+
+/** The airs between which a fuse lies: where nobody has said how cold it gets, from the one in which it is rated. */
+export const airsOf = ({ coldest, ambient }: Pick<LeadParts, 'ambient' | 'coldest'>): number[] => [
+  ...new Set([coldest ?? Math.min(ratedAir, ambient), ambient]),
+]
+
+/** What surely opens it in this air, A: in colder air more is needed. */
+export const fuseOpens = (fuse: Fuse, ambient: number): Worked =>
+  sum(
+    { label: `${fuse.name} surely opens, in this air`, symbol: 'I_open', unit: 'A', counts: 'max' },
+    {
+      I_trip: fromPart('I_trip', 'what surely opens it at 23 °C', fuse, 'trips', fuse.trips, 'A'),
+      k: fuseShare(fuse, ambient),
+    },
+    (i) => i.I_trip.times(i.k),
+  )
 
 /** What flows into a dead short at its end, A; undefined where the source’s sheet doesn’t tell. */
-export const shortCurrent = (source: Source, parts: LeadParts | undefined): Worked | undefined => {
+export const shortCurrent = (
+  { part: source, wear }: Pick<Plugged, 'part' | 'wear'>,
+  parts: LeadParts | undefined,
+): Worked | undefined => {
   const lead = parts && ledOnly(parts)
-  return source.resistance && intoShort(source, source.resistance, lead)
+  const inside = insideOf(source, wear)
+  return inside && intoShort(source, inside, lead)
 }
-const intoShort = (source: Source, inside: Rated, lead: LeadParts | undefined): Worked =>
+const intoShort = (source: Source, R_i: SumInput, lead: LeadParts | undefined): Worked =>
   sum(
     { label: 'Into a short at the end of the lead', symbol: 'I_short', unit: 'A' },
     {
       V_source: fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V'),
-      R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', inside, 'Ω'),
+      R_i,
       ...(lead && { R_lead: asVariable(leadResistance(lead)) }),
     },
     (i: Record<string, Term>) => i.V_source!.over(i.R_lead ? i.R_i!.plus(i.R_lead) : i.R_i!),

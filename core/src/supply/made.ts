@@ -6,6 +6,7 @@ import { careful, type Design, feederName, type FurtherRail, furtherNumber, supp
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { feederRail, type OpenSupply, type PolarityDiode, type Rail } from './graph'
+import { wearOf } from './cells'
 import { leadOf } from './lead'
 import { withOpen } from './open'
 
@@ -60,6 +61,7 @@ export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
   const behind = regulator ? rails.source : own
   const fed = { rail: own.id, source: behind.id, feed: rails.feed.id }
   const beside = design.power.rails ?? []
+  const wear = wearOf(design.needs.limits)
   return withOpen({
     rails: [
       ...(polarity ? [plug] : []),
@@ -76,10 +78,13 @@ export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
               part: source,
               to: polarity ? plug.id : behind.id,
               lead: leadOf(design, library, 'source'),
+              wear,
             },
           ]
         : []),
-      ...(feed ? [{ id: 'feed', part: feed, to: rails.feed.id, lead: leadOf(design, library, 'feed') }] : []),
+      ...(feed
+        ? [{ id: 'feed', part: feed, to: rails.feed.id, lead: leadOf(design, library, 'feed'), wear }]
+        : []),
     ],
     guards: polarity ? [{ id: 'polarity', diode: polarity, from: plug.id, to: behind.id }] : [],
     converters: [

@@ -15,6 +15,7 @@ import {
   type Term,
 } from '../sums'
 import { forwardOf } from './forward'
+import { insideOf } from './cells'
 import { leadResistance } from './lead'
 import {
   type Converter,
@@ -31,14 +32,15 @@ const volts = dimensionOf('V')
 
 /** At the end of a source’s lead with so much flowing; behind a diode, with what flows through that. */
 export const behindPlug = (
-  { part: source, lead }: Pick<Plugged, 'part' | 'lead'>,
+  { part: source, lead, wear }: Pick<Plugged, 'part' | 'lead' | 'wear'>,
   given: SumInput,
   guard?: { diode: Guard['diode']; current: SumInput },
 ): Worked => {
   const V_source = fromPart('V_source', source.name, source, 'voltage', source.voltage, 'V')
   const guarded = guard?.diode.present ? guard : undefined
   const R_lead = lead && asVariable(leadResistance(lead))
-  const R_most = (source.resistance ? fullRange(source.resistance).max : 0) + (R_lead?.value.max ?? 0)
+  const R_i = insideOf(source, wear)
+  const R_most = (R_i?.value.max ?? 0) + (R_lead?.value.max ?? 0)
   // A source that can’t give so much gives nothing at that, and not less.
   const fails = fullRange(source.voltage).min < given.value.max * R_most
   return sum(
@@ -53,10 +55,8 @@ export const behindPlug = (
     },
     {
       V_source,
-      ...((source.resistance ?? R_lead) && { I: given }),
-      ...(source.resistance && {
-        R_i: fromPart('R_i', `inside ${source.name}`, source, 'resistance', source.resistance, 'Ω'),
-      }),
+      ...((R_i ?? R_lead) && { I: given }),
+      ...(R_i && { R_i }),
       ...(R_lead && { R_lead }),
       ...(guarded && { V_F: forwardOf(guarded.diode.diode, guarded.current) }),
     },

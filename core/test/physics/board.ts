@@ -10,8 +10,8 @@ import {
   type OperatingPoint,
 } from '../../src/circuit'
 import { formOf } from '../../src/circuit/models'
-import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Transistor } from '../../src/parts'
-import type { Lead } from '../../src/design'
+import type { Chip, ChipPin, Device, Led, Diode, Part, Regulator, Source, Transistor } from '../../src/parts'
+import type { Lead, Limits } from '../../src/design'
 import { fullRange } from '../../src/quantity'
 
 export type Placed = Analysis['build']['placed'][number]
@@ -122,6 +122,31 @@ export const ohmsOf = (
   )
 }
 
+/** Ω usually inside a source, in air of 20 °C or as near to that as it gets, and half way through the charges that it is to stand: by its file’s figures. */
+export const ohmsInside = (source: Source | undefined, { ambient, coldest, charges }: Limits): number => {
+  if (!source?.resistance) return 0
+  const between = (points: readonly { x: number; y: number }[], x: number): number => {
+    const k = points.findIndex((p) => p.x >= x)
+    const [a, b] = [points[k - 1], points[k] ?? points.at(-1)!]
+    return a && k > 0 ? a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y) : b.y
+  }
+  const cold =
+    coldest !== undefined && source.cold
+      ? between(
+          source.cold.map((p) => ({ x: p.air, y: typ(p.resistance) })),
+          Math.min(ambient, Math.max(20, coldest)),
+        )
+      : 1
+  const worn =
+    charges !== undefined && source.worn
+      ? between(
+          [{ x: 0, y: 1 }, ...source.worn.map((p) => ({ x: p.charges, y: typ(p.resistance) }))],
+          charges / 2,
+        )
+      : 1
+  return typ(source.resistance) * cold * worn
+}
+
 type Fed = Pick<Analysis, 'power' | 'design'> & { library: (id: string) => Part | undefined }
 
 const supportOn = (board: Board, placed: Placed, state: State, { power, design, library }: Fed) => {
@@ -188,7 +213,7 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
             voltage: (state.reversed && !apart ? -1 : 1) * typ(fed.voltage),
             // A source that states no resistance inside gives its current at its voltage.
             resistance:
-              (fed.resistance ? typ(fed.resistance) : 1e-3) +
+              (ohmsInside(fed, design.needs.limits) || 1e-3) +
               ohmsOf(lead, library, design.needs.limits.ambient),
           },
           plus,

@@ -5,7 +5,7 @@ import type { Analysis } from '../../src/analysis'
 import type { Part } from '../../src/parts'
 import { fullRange } from '../../src/quantity'
 import { railOf, voltageFor } from '../../src/supply'
-import { loadOhms, ohmsOf, type Placed, solveBoard, type State } from './board'
+import { loadOhms, ohmsInside, ohmsOf, type Placed, solveBoard, type State } from './board'
 
 const typ = (r: Parameters<typeof fullRange>[0]) => fullRange(r).typ
 const v = (u: number) => `${u.toFixed(3)} V`
@@ -80,7 +80,7 @@ export const prove = (
   const supply = rest.has('VCC') ? rest.voltage('VCC') : 0
   // In drop-out the rail is what the power stage says about drop-out, and no fixed number.
   const inTheWay =
-    (source?.resistance ? typ(source.resistance) : 0) +
+    ohmsInside(source, a.design.needs.limits) +
     ohmsOf(a.design.power.lead, library, a.design.needs.limits.ambient)
   const regulated = a.power.regulator ? (a.power.regulation?.margin.value.typ ?? 0) > 0 : inTheWay === 0
   const stated = a.power.regulator ? typ(a.power.regulator.output) : source && typ(source.voltage)

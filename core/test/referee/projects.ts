@@ -138,11 +138,16 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     ...(other() < 0.4 ? { lead: lead() } : {}),
     ...('feed' in power && other() < 0.5 ? { feedLead: lead() } : {}),
   }
+  const limits = {
+    ambient: 30,
+    ...(other() < 0.4 ? { coldest: [-30, -12, 4, 18][Math.floor(other() * 4)] } : {}),
+    ...(other() < 0.3 ? { charges: [20, 200, 2000][Math.floor(other() * 3)] } : {}),
+  }
   return {
     format: 1,
     name: `Random ${seed}`,
     stance: 'lean',
-    needs: { devices, limits: { ambient: 30 }, ...(radio ? { radio } : {}) },
+    needs: { devices, limits, ...(radio ? { radio } : {}) },
     chip: {
       part: carrier.id,
       ...(carrier.kind === 'chip'

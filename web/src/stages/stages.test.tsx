@@ -106,6 +106,7 @@ describe('Needs', () => {
   })
   test.each<[string, string, string]>([
     ['Air around it, at its warmest', '45', 'Set the ambient temperature'],
+    ['Air around it, at its coldest', '-5', 'Set the coldest air'],
     ['Current budget from the source', '150m', 'Set the current budget'],
     ['Current budget from the source', '', 'Lift the current budget'],
     ['Parts may cost, in €', '25', 'Set the price limit'],

@@ -1,8 +1,8 @@
 // Whether the cell may be charged so at all: what a lithium cell is not made for ends in fire.
 
-import { type Check, type Fix, partOrigin, say, type Found } from '../../findings'
+import { type Check, type Fix, partOrigin, say, type Found, unsaid } from '../../findings'
 import { findPart, partsOfKind } from '../../parts'
-import { formatQuantity, fullRange } from '../../quantity'
+import { capital, formatQuantity, fullRange } from '../../quantity'
 
 const id = (what: string) => `power.charging-safe:${what}`
 
@@ -118,7 +118,45 @@ export const chargingSafe: Check = {
         ],
         fixes: [computed],
       })
-    const { ambient } = design.needs.limits
+    const { ambient, coldest } = design.needs.limits
+    const cold = stands.temperature.min
+    const lithium = cell!.cautions?.includes('lithium')
+    const inTheCold = {
+      ...(cold === undefined
+        ? say`${cell!.sheet} says how warm it may be, and not how cold`
+        : say`${cell!.sheet}: from ${formatQuantity(cold, '°C')} on while it is charged`),
+      origin: partOrigin(cell!, 'charging.temperature', stands.temperature),
+    }
+    if (cold === undefined)
+      found.push({
+        id: id('how cold'),
+        severity: 'notes',
+        ...say`From how cold on ${cell!.name} may be charged its sheet doesn’t say${lithium ? say`; lithium cells are ruined, and a danger, when they are charged in frost` : unsaid}.`,
+        because: [inTheCold],
+        fixes: [],
+      })
+    else if (coldest === undefined)
+      found.push({
+        id: id('how cold'),
+        severity: 'notes',
+        ...say`${capital(cell!.name)} may be charged in air of ${formatQuantity(cold, '°C')} and more, and nobody has said how cold it gets around the project.`,
+        because: [inTheCold, say`The coldest air is set on the Needs page`],
+        fixes: [
+          {
+            label: `It gets no colder than ${formatQuantity(cold, '°C')}`,
+            edits: [{ kind: 'setLimit', limit: 'coldest', value: cold }],
+          },
+        ],
+      })
+    else if (coldest < cold)
+      found.push({
+        id: id('cold'),
+        severity: 'risks',
+        grade: 'outside the sheet',
+        ...say`Around the project it gets down to ${formatQuantity(coldest, '°C')}, and ${cell!.name} may be charged from ${formatQuantity(cold, '°C')} on${lithium ? say`: charged colder, metal grows inside a lithium cell, and it may short and burn later, when nothing is wrong with its voltage` : unsaid}.`,
+        because: [inTheCold, say`Nothing on the board feels how cold the cell is`],
+        fixes: [noCharger],
+      })
     if (ambient > warmest)
       found.push({
         id: id('warm'),

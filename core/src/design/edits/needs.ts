@@ -59,6 +59,8 @@ const withModes = (
     : design
 const limitWords: Record<LimitName, string> = {
   ambient: 'ambient temperature',
+  coldest: 'coldest air',
+  charges: 'number of charges',
   current: 'current budget',
   price: 'price limit',
   runtime: 'runtime that is asked for',

@@ -34,6 +34,30 @@ export const sourceSchema = object({
     .optional(),
   /** Share of the charge that goes by itself in a year. */
   selfDischarge: rated('').optional(),
+  /** What they give in air this cold, of what they do at 20 °C, and what their resistance then is, of that: the air rising, up to 20 °C. */
+  cold: array()
+    .of(
+      object({
+        air: quantity('°C').min(-60).max(60).required(),
+        charge: rated('').required(),
+        resistance: rated('').required(),
+        source: optionalText(),
+      }).exact(),
+    )
+    .min(2)
+    .optional(),
+  /** The same of cells that have been charged so often, of what new ones have. */
+  worn: array()
+    .of(
+      object({
+        charges: count(),
+        charge: rated('').required(),
+        resistance: rated('').required(),
+        source: optionalText(),
+      }).exact(),
+    )
+    .min(1)
+    .optional(),
   rechargeable: flag(),
   /** How it may be charged: from the least voltage that fills it to the most that it stands; while it is as warm as this. */
   charging: object({

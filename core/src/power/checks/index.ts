@@ -2,6 +2,7 @@ import type { Check } from '../../findings'
 import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
 import { cellProtection } from './cell-protection'
+import { coldCells } from './cold-cells'
 import { collapses } from './collapses'
 import { deviceSupply } from './device-supply'
 import { diodeRating } from './diode-rating'
@@ -31,6 +32,7 @@ export const powerChecks: Check[] = [
   sourceTooWeak,
   sags,
   usbUnasked,
+  coldCells,
   regulatorOverloaded,
   deviceSupply,
   budgetExceeded,

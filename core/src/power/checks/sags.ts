@@ -1,6 +1,7 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity, fullRange } from '../../quantity'
 import { otherRegulators } from '../../pins'
+import { insideOf, wearOf } from '../../supply'
 import { hair } from '../starved'
 import { otherWires } from './lead'
 import { otherSources, withoutHungriest } from './ways-out'
@@ -11,11 +12,12 @@ export const sags: Check = {
   looksFor: 'a rail straight from its source that sags under load below what hangs on it',
   rule: 'the resistance of the source and of its lead at full work; the lowest supply of chip, clock and devices, by more than 10 mV',
   run: (stages) => {
-    const { power, chip, clock, needs } = stages
+    const { design, power, chip, clock, needs } = stages
     const { source, regulator, rail, railLoaded: loaded } = power
     const ownChip = chip.chip
+    const inside = source && insideOf(source, wearOf(design.needs.limits))
     const lead = power.leads.find((l) => l.of === 'source')
-    if (!source || !(source.resistance || lead) || !loaded || !rail || regulator || !ownChip) return []
+    if (!source || !(inside || lead) || !loaded || !rail || regulator || !ownChip) return []
     const needed = [
       { name: ownChip.name, least: fullRange(ownChip.supply.recommended).min },
       ...(clock.lowestSupply
@@ -57,8 +59,8 @@ export const sags: Check = {
               ]
             : []),
           {
-            ...(source.resistance
-              ? say`Inside ${source.name} are up to ${formatQuantity(fullRange(source.resistance).max, 'Ω')}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`
+            ...(inside
+              ? say`Inside ${source.name} are up to ${formatQuantity(inside.value.max, 'Ω', 3)}, so that ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`
               : say`So ${formatQuantity(rail.value.min, 'V', 3)} become ${low}`),
             worked: loaded,
           },

@@ -5,7 +5,16 @@ import { type Edit, type FedBy, feederName, feedersOf, nextRail } from '../../de
 import type { Fix, Stages, Worked } from '../../findings'
 import { givesAtOnce, partsOfKind, type Regulator, type Source } from '../../parts'
 import { formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
-import { againstPlug, behindPlug, choosing, leadOf, polarityOf, unprotected, voltageFor } from '../../supply'
+import {
+  againstPlug,
+  behindPlug,
+  choosing,
+  leadOf,
+  polarityOf,
+  unprotected,
+  voltageFor,
+  wearOf,
+} from '../../supply'
 import { otherRegulators, straightFrom, suitsRail } from '../../pins'
 import { sumOf } from '../consumers'
 import { objections, regulate } from '../regulate'
@@ -25,7 +34,11 @@ const suitsRegulator = (
   const there = { ...design, power: { ...design.power, source: source.id } }
   const diode = polarityOf(there, library)
   const lead = leadOf(there, library, 'source')
-  const input = behindPlug({ part: source, lead }, current, diode && { diode, current })
+  const input = behindPlug(
+    { part: source, lead, wear: wearOf(design.needs.limits) },
+    current,
+    diode && { diode, current },
+  )
   const at = power.supplies.fed.source
   return [
     { part: regulator, load: loaded },

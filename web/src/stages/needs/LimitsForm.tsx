@@ -30,6 +30,18 @@ export const LimitsForm = () => {
       </div>
       <div className="field">
         <QuantityField
+          label="Air around it, at its coldest"
+          unit="°C"
+          optional
+          placeholder="not said"
+          min={-60}
+          max={150}
+          value={limits.coldest}
+          onChange={(value) => edit({ kind: 'setLimit', limit: 'coldest', value })}
+        />
+      </div>
+      <div className="field">
+        <QuantityField
           label="Current budget from the source"
           unit="A"
           optional

@@ -2,13 +2,16 @@
 
 import type { Design } from '@root-board/core/design'
 import type { Charge, Spent } from '@root-board/core/power'
-import { capital, durationWords, formatQuantity, timeWords } from '@root-board/core/quantity'
+import { capital, durationWords, formatQuantity, fullRange, timeWords } from '@root-board/core/quantity'
 import { periodOf } from '@root-board/core/states'
+import { notCounted, wearOf } from '@root-board/core/supply'
 import { styled } from '@mui/material'
 import { lazy, Suspense, useCallback, useState } from 'react'
+import { Link } from 'react-router'
 import { type GrowingColumn, GrowingTable } from '../../kit/GrowingTable'
 import { Choice } from '../../kit/inputs'
 import { Num } from '../../kit/Num'
+import { QuantityField } from '../../kit/QuantityField'
 import { Body, Cell, Columns, right, Row, Table } from '../../kit/Table'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
@@ -147,16 +150,28 @@ const RhythmOf = ({ id, name, now }: { id: string; name: string; now: number }) 
 
 /** What the cells hold against what a day takes, in a sentence and as a curve. */
 export const Cells = ({ charge }: { charge: Charge }) => {
-  const { analysis } = useStage()
+  const { analysis, edit } = useStage()
   const { source, cells } = analysis.power
   if (!source?.capacity || !cells) return null
-  const { runtime, stop, usable } = cells
+  const { runtime, stop, usable, charge: counted } = cells
+  const { limits } = analysis.design.needs
+  const uncounted = notCounted(source, wearOf(limits))
   return (
     <section aria-labelledby="cells">
       <h2 id="cells">How long the cells last</h2>
       <p>
         {capital(source.name)} hold{' '}
-        <span className="mono">{formatQuantity(source.capacity.typ ?? source.capacity.min ?? 0, 'Ah')}</span>
+        <span className="mono">{formatQuantity(fullRange(source.capacity).typ, 'Ah')}</span>
+        {counted && (
+          <>
+            {' '}
+            new and at 20 °C, here from{' '}
+            <Num worked={counted} show="min">
+              {formatQuantity(counted.value.min, 'Ah', 3)}
+            </Num>{' '}
+            to {formatQuantity(counted.value.max, 'Ah', 3)}
+          </>
+        )}
         {usable && stop && (
           <>
             , <Num worked={usable}>{percent(usable.value.typ)}</Num> of it until they are down to{' '}
@@ -175,6 +190,31 @@ export const Cells = ({ charge }: { charge: Charge }) => {
       {!source.selfDischarge && (
         <p className="faint">What they lose by themselves is not in its file, and not counted.</p>
       )}
+      <Wear>
+        {source.rechargeable && (
+          <QuantityField
+            label="Charged so often, until others take their place"
+            unit=""
+            optional
+            placeholder="not said"
+            min={1}
+            max={100_000}
+            value={limits.charges}
+            onChange={(value) =>
+              edit({ kind: 'setLimit', limit: 'charges', value: value === null ? null : Math.round(value) })
+            }
+          />
+        )}
+        {uncounted.length > 0 && (
+          <p className="faint">
+            {uncounted.map(({ of, unsaid, text }) => (
+              <span key={of}>
+                {text} {of === 'cold' && unsaid && <Link to="../needs">Say it on the Needs page.</Link>}{' '}
+              </span>
+            ))}
+          </p>
+        )}
+      </Wear>
       <Suspense fallback={<p className="faint">Drawing …</p>}>
         <CellsChart source={source} cells={cells} />
       </Suspense>
@@ -182,6 +222,9 @@ export const Cells = ({ charge }: { charge: Charge }) => {
   )
 }
 
+const Wear = styled('div')({
+  '& .quantity-field': { marginBottom: 6 },
+})
 const Beside = styled('div')({
   display: 'grid',
   gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
