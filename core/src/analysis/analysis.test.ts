@@ -366,6 +366,8 @@ test('every check has been seen firing here', () => {
     'power.usb-unasked',
     // in power/cold.test.ts
     'power.cold-cells',
+    // in power/joined.test.ts
+    'power.cells-joined',
     // in budget.test.ts
     'power.over-limit',
     // in traps.test.ts again

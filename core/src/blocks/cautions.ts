@@ -14,6 +14,7 @@ export type Caution =
   | 'light'
   | 'motor'
   | 'children'
+  | 'joined'
   | 'joined-grounds'
   | 'meter'
   | 'charging'
@@ -41,6 +42,8 @@ export const cautionWords: Record<Caution, string> = {
     'Set to amperes, a meter is a piece of wire: it goes into the line, never across a supply, where it is a short. Off before it is put in or its range is changed; never on mains, which is work for a licensed electrician.',
   charging:
     'Charge a lithium cell only while somebody is there, on something that doesn’t burn, between 0 and 45 °C, and never one that is swollen, hot, or has been emptied below its lowest voltage.',
+  joined:
+    'Cells that are joined are of one kind, one make and one charge, and are all changed together: a weak one among them is driven backwards or filled by the others, gets hot, and leaks.',
   children: 'Keep small cells out of children’s reach: swallowed, they cause severe burns.',
 }
 
@@ -50,5 +53,6 @@ export const sourceCautions = (source: Source | undefined): Caution[] => [
   ...(source?.cautions?.includes('mains') ? (['mains'] as const) : []),
   ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
   ...(source?.cautions?.includes('short') ? (['short'] as const) : []),
+  ...(source?.joined ? (['joined'] as const) : []),
   ...(source?.cautions?.includes('children') ? (['children'] as const) : []),
 ]

@@ -1,7 +1,7 @@
 // A cell charged on the board: by which charger, from what, with which current, and the resistor that sets it.
 
 import { fittedResistor, preferred, type Stock } from '../circuit'
-import type { Design } from '../design'
+import { type Design, sourceOf } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import { type Charger, findPart, type Library, type Resistors, type Source } from '../parts'
 import { fullRange } from '../quantity'
@@ -66,9 +66,9 @@ export const planCharging = ({
   library: Library
   stock: Stock
 }): ChargingPlan | undefined => {
-  const { charging, source } = design.power
+  const { charging } = design.power
   const charger = findPart(library, 'charger', charging?.charger)
-  const cell = findPart(library, 'source', source)
+  const cell = sourceOf(design, library)
   if (!charger || !cell || cell.sort !== 'cells' || !resistors) return undefined
   if (findPart(library, 'board', design.chip.part)) return undefined
   const from = findPart(library, 'source', charging?.from)

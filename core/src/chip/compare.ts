@@ -1,9 +1,9 @@
 // Carriers side by side: what differs first, in words and numbers, and what that means for a project's needs.
 
-import type { Design } from '../design'
+import { type Design, sourceOf } from '../design'
 import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { type Chip, findPart, knownPrice, type Library, priceWords, type UnitKind } from '../parts'
+import { type Chip, knownPrice, type Library, priceWords, type UnitKind } from '../parts'
 import { unitFor } from '../legs'
 import { formatQuantity, fullRange } from '../quantity'
 import { asleepOf } from './anatomy'
@@ -55,7 +55,7 @@ export const askedOf = (design: Design, library: Library, needs: NeedsResult): A
     data: needs.data.value.max,
     units,
     radio: design.needs.radio ?? false,
-    cells: findPart(library, 'source', design.power.source)?.sort === 'cells',
+    cells: sourceOf(design, library)?.sort === 'cells',
   }
 }
 

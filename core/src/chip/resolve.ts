@@ -1,10 +1,10 @@
 // The Chip stage: every chip in the library against this project, decided by the pin solver.
 
 import { resolveClock } from '../clock'
-import type { Design } from '../design'
+import { type Design, sourceOf } from '../design'
 import { fromPart, type Worked } from '../findings'
 import type { NeedsResult } from '../needs'
-import { byPrice, type Chip, findPart, type Library } from '../parts'
+import { byPrice, type Chip, type Library } from '../parts'
 import { type Carrier, carriers } from '../carrier'
 import { againstPlug } from '../supply'
 import { isPlanned, type Plan, type PlanStatus } from '../legs'
@@ -48,7 +48,7 @@ export interface Judged {
 /** What its supply speaks against it. */
 const supplyObjections = (chip: Chip, { design, library, rail }: Judged): string[] => {
   const supply = fullRange(chip.supply.recommended)
-  const source = findPart(library, 'source', design.power.source)
+  const source = sourceOf(design, library)
   const input = chip.board && fullRange(chip.board.input)
   const given = source && fullRange(source.voltage)
   if (input && given)

@@ -392,7 +392,26 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ signal: 'd1.3.light', name: 'Lamp 3', shift: null }, 'Make Lamp 3 a plain line', pins({ shifts: {} })],
   ],
-  chooseSource: [[{ part: 'usb-port', name: 'USB' }, 'Feed it from USB', power({ source: 'usb-port' })]],
+  chooseSource: [
+    [{ part: 'usb-port', name: 'USB' }, 'Feed it from USB', power({ source: 'usb-port' })],
+    [
+      { part: 'cell-aa', name: 'AA cell, 3 in a row', cells: { series: 3 } },
+      'Feed it from AA cell, 3 in a row',
+      power({ source: 'cell-aa', cells: { series: 3 } }),
+    ],
+  ],
+  changeCells: [
+    [
+      { of: 'source', change: { series: 4 }, name: 'AA cell' },
+      'AA cell: 4 in a row',
+      power({ cells: { series: 4, parallel: 1 } }),
+    ],
+    [
+      { of: 'feed', change: { series: 2, parallel: 3 }, name: 'AA cell' },
+      'AA cell: 2 in a row, 3 beside one another',
+      power({ feedCells: { series: 2, parallel: 3 } }),
+    ],
+  ],
   chooseFeed: [
     [{ part: 'adapter-12v', name: '12 V' }, 'Second feed from 12 V', power({ feed: 'adapter-12v' })],
     [

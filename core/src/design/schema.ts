@@ -18,6 +18,7 @@ import {
   type Design,
   feedersOf,
   measuredAt,
+  mostCells,
   mostRails,
   radioAnswers,
   shiftKinds,
@@ -88,6 +89,15 @@ const rail = object({
   regulator: identifier(),
   from: identifier().optional(),
 }).exact()
+
+const cells = () =>
+  object({
+    series: number().strict(true).integer().min(1).max(mostCells.series).optional(),
+    parallel: number().strict(true).integer().min(1).max(mostCells.parallel).optional(),
+  })
+    .exact()
+    .optional()
+    .default(undefined)
 
 const lead = () =>
   object({
@@ -170,6 +180,8 @@ const schema = object({
     .required(),
   power: object({
     source: identifier().optional(),
+    cells: cells(),
+    feedCells: cells(),
     regulator: identifier().optional(),
     feed: identifier().optional(),
     rails: array().of(rail).min(1).max(mostRails).optional(),

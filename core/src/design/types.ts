@@ -144,6 +144,13 @@ export interface Measurement {
 export const leadOwners = ['source', 'feed'] as const
 /** Whose lead it is. */
 export type LeadOwner = (typeof leadOwners)[number]
+
+/** Of cells that can be joined; absent: one. */
+export interface CellsChoice {
+  series?: number
+  parallel?: number
+}
+export const mostCells = { series: 24, parallel: 12 }
 /** In a sentence. */
 export const leadNames: Record<LeadOwner, string> = {
   source: 'lead from the source',
@@ -238,6 +245,9 @@ export interface Design {
   /** No regulator: the source feeds the rail itself. */
   power: {
     source?: string
+    /** How many of it, where it is a cell that can be joined; of the second feed. */
+    cells?: CellsChoice
+    feedCells?: CellsChoice
     regulator?: string
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string

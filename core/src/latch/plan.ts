@@ -1,7 +1,7 @@
 // The circuit of a latch: a p-channel transistor in the plus whose gate a resistor holds off, and a button or the program pulls low.
 
 import { preferred, type Stock } from '../circuit'
-import type { Design } from '../design'
+import { type Design, sourceOf } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import { endsOf, type Wire } from '../legs'
 import { findPart, type Library, type Rated, type Resistors, type Source, type Transistor } from '../parts'
@@ -114,7 +114,7 @@ export const planLatch = (
   { plan }: Pick<PinsResult, 'plan'>,
 ): LatchPlan | undefined => {
   const parts = latchParts(design, library)
-  const source = findPart(library, 'source', design.power.source)
+  const source = sourceOf(design, library)
   const { resistors } = stock
   if (!parts?.pass || !source || !resistors) return undefined
   const { need, button, pass, diode } = parts

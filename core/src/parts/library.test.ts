@@ -92,9 +92,21 @@ describe('what feeds', () => {
     expect(r.legs.map((l) => l.role).sort()).toEqual(['ground', 'in', 'out'])
   })
   test.each(all('source').map((s) => [s.id, s] as const))('%s', (_, s) => {
-    expect(inside(s.voltage, 1, 24)).toBe(true)
+    expect(inside(s.voltage, s.joins ? 0.8 : 1, 24)).toBe(true)
     expect(inside(s.current, 0.01, 5)).toBe(true)
     expect(s.sort === 'cells').toBe(s.capacity !== undefined)
+    // Cells give less the colder it is, through more resistance, and at 20 °C what their file states; with every charge less.
+    expect(s.sort === 'cells').toBe(s.cold !== undefined)
+    expect(s.rechargeable === true).toBe(s.worn !== undefined)
+    if (s.cold) expect(s.cold.at(-1)).toMatchObject({ air: 20, charge: { typ: 1 }, resistance: { typ: 1 } })
+    for (const [figure, way] of [
+      [s.cold ?? [], 1],
+      [s.worn ?? [], -1],
+    ] as const)
+      figure.slice(1).forEach((p, i) => {
+        expect(way * (p.charge.typ! - figure[i]!.charge.typ!)).toBeGreaterThan(0)
+        expect(way * (p.resistance.typ! - figure[i]!.resistance.typ!)).toBeLessThan(0)
+      })
     if (s.sort === 'adapter') expect(s.cautions).toContain('mains')
   })
 })

@@ -37,7 +37,25 @@ export const schemas: Record<Part['kind'], ObjectSchema<object>> = {
   protection: protectionSchema,
 }
 
-const sourceFaults = (source: Source): Fault[] => [...dischargeFaults(source), ...wearFaults(source)]
+const sourceFaults = (source: Source): Fault[] => [
+  ...dischargeFaults(source),
+  ...wearFaults(source),
+  ...joinFaults(source),
+]
+
+/** Cells that are charged on a board or guarded one by one are not joined here: each would have to be watched by itself. */
+const joinFaults = ({ joins, sort, charging, protection }: Source): Fault[] => [
+  ...(joins && sort !== 'cells' ? [{ path: 'joins', message: 'is for cells alone' }] : []),
+  ...(joins && (charging ?? protection)
+    ? [
+        {
+          path: 'joins',
+          message:
+            'must be left out where charging or protection is stated: joined, each would have to be watched by itself',
+        },
+      ]
+    : []),
+]
 
 /** What cells are in the cold and with age is stated along a line that goes one way, of less than all and of more than nothing. */
 const wearFaults = ({ cold, worn }: Source): Fault[] => {

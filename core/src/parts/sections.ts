@@ -23,7 +23,7 @@ const order: [title: string, fields: string][] = [
   ],
   [
     'What it runs on',
-    'supply temperature input inputRecommended usb logic regulator voltage output current unasked ratedAt trips derating inputCurrent backwards dropout ripple plug barrel jack polarity capacity resistance discharge selfDischarge cold worn rechargeable charging protection full setting ends headroom efficiency',
+    'supply temperature input inputRecommended usb logic regulator voltage output current unasked ratedAt trips derating inputCurrent backwards dropout ripple plug barrel jack polarity capacity resistance discharge selfDischarge cold worn rechargeable joins charging protection full setting ends headroom efficiency',
   ],
   ['What it draws', 'modes quiescent back power'],
   [

@@ -1,7 +1,7 @@
 // From one carrier to another: what keeps its place, what is dropped, and a regulator where the new one needs it.
 
 import { settledBy } from '../carrier'
-import type { Design, Edit } from '../design'
+import { type Design, type Edit, sourceOf } from '../design'
 import type { SignalNeed } from '../needs'
 import { type Board, type Chip, findPart, type Library, partsOfKind, type Regulator } from '../parts'
 import { fullRange } from '../quantity'
@@ -62,7 +62,7 @@ const regulatorFor = (
   to: Chip,
   board: Board | undefined,
 ): Regulator | 'none' | undefined => {
-  const source = findPart(library, 'source', design.power.source)
+  const source = sourceOf(design, library)
   const range = fullRange(to.supply.recommended)
   const suits = (volts: { min: number; max: number }) => volts.min >= range.min && volts.max <= range.max
   const holds = (r: Regulator) =>

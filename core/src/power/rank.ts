@@ -20,6 +20,7 @@ import {
   type RailId,
   supplyOf,
   unprotected,
+  sourcesFor,
   wearOf,
 } from '../supply'
 import { type CellsUse, cellsUse } from './cells'
@@ -214,12 +215,13 @@ const inside = (given: Range, { min, max }: Range) => given.min >= min && given.
 export const rankSources = (asked: Asked): RankedSource[] => {
   const { design, library, needs, chip, clock, power } = asked
   const board = chip.chip?.board && fullRange(chip.chip.board.input)
-  return partsOfKind(library, 'source')
+  return sourcesFor('source', design, library)
     .map((source): RankedSource => {
       // What guards a cell is of no use to what is none, and goes with it.
       const goes = needless('source', source, design, library)
       const fed = fedAs(asked, {
         source: source.id,
+        cells: source.joined,
         ...(goes && { lead: { ...design.power.lead, protection: undefined } }),
       })
       const { head, own, regulation, regulator, input, supplies } = fed

@@ -1,6 +1,6 @@
 // What lies between a source and what it feeds: wires there and back, joints, a fuse, what guards a cell, the transistor of a latch.
 
-import { type Design, leadField, type LeadOwner, type Limits } from '../design'
+import { type Design, leadField, type LeadOwner, type Limits, sourceOf } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import {
   type Connector,
@@ -73,7 +73,7 @@ export const leadOf = (
 
 const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' | 'source'> => {
   const pass = latchParts(...of)?.pass
-  return pass ? { pass, source: findPart(of[1], 'source', of[0].power.source) } : {}
+  return pass ? { pass, source: sourceOf(of[0], of[1]) } : {}
 }
 
 /** What leads to the board, without what is on it; undefined where there is no more. */

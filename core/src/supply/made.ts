@@ -2,7 +2,15 @@
 // behind a regulator of its own. Only this file knows that there is no more to choose yet.
 
 import { settledBy } from '../carrier'
-import { careful, type Design, feederName, type FurtherRail, furtherNumber, supportChoice } from '../design'
+import {
+  careful,
+  type Design,
+  feederName,
+  type FurtherRail,
+  furtherNumber,
+  sourceOf,
+  supportChoice,
+} from '../design'
 import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { feederRail, type OpenSupply, type PolarityDiode, type Rail } from './graph'
@@ -22,7 +30,7 @@ export const polarityKey = 'polarity-diode'
  * plug: what guards it is the board’s. Without a regulator a diode’s drop would be missing from the rail.
  */
 export const polarityOf = (design: Feeding, library: Library): PolarityDiode | undefined => {
-  const source = findPart(library, 'source', design.power.source)
+  const source = sourceOf(design, library)
   const onBoard = findPart(library, 'board', design.chip.part) !== undefined
   if (source?.sort !== 'adapter' || onBoard || !findPart(library, 'regulator', design.power.regulator))
     return undefined
@@ -53,9 +61,9 @@ const further = ({ id }: FurtherRail): Rail => ({
 
 /** Without a regulator the source is on the rail: one supply, and not two that happen to be alike. */
 export const supplyOf = (design: Feeding, library: Library): OpenSupply => {
-  const source = findPart(library, 'source', design.power.source)
+  const source = sourceOf(design, library)
   const regulator = findPart(library, 'regulator', settledBy(design, library).regulator)
-  const feed = findPart(library, 'source', design.power.feed)
+  const feed = sourceOf(design, library, 'feed')
   const polarity = polarityOf(design, library)
   const { own, plug } = rails
   const behind = regulator ? rails.source : own

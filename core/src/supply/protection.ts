@@ -1,10 +1,11 @@
 // What guards a lithium cell: what sits on it by its file, or a board between it and all else.
 
-import { type Design, type Edit, leadField, type LeadOwner } from '../design'
+import { type Design, type Edit, joinCells, leadField, type LeadOwner } from '../design'
 import { fromPart, type Worked, type WorkedInput } from '../findings'
 import { findPart, type Library, type Protection, type Source } from '../parts'
 import { fullRange } from '../quantity'
 import { asStated } from '../sums'
+import { usualCells } from './joined'
 import type { LeadParts } from './lead'
 
 /** A lithium cell that is charged again and again. */
@@ -92,13 +93,16 @@ export const needless = (
 export const choosing = (
   of: LeadOwner,
   source: Source,
-  design: Pick<Design, 'power'>,
+  design: Pick<Design, 'chip' | 'power'>,
   library: Library,
 ): Edit[] => {
-  const { id: part, name } = source
   const goes = needless(of, source, design, library)
+  // As many as whoever offers it has reckoned with.
+  const cells = source.joined ?? usualCells(of, source, design, library)
+  const { id: part, name } = cells && !source.joined ? joinCells(source, cells) : source
+  const chosen = { part, name, ...(cells && { cells }) }
   return [
-    of === 'feed' ? { kind: 'chooseFeed', part, name } : { kind: 'chooseSource', part, name },
+    of === 'feed' ? { kind: 'chooseFeed', ...chosen } : { kind: 'chooseSource', ...chosen },
     ...(goes
       ? [{ kind: 'changeLead' as const, of, change: { protection: undefined }, what: `no ${goes.name}` }]
       : []),

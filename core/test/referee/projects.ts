@@ -143,6 +143,11 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     ...(other() < 0.4 ? { coldest: [-30, -12, 4, 18][Math.floor(other() * 4)] } : {}),
     ...(other() < 0.3 ? { charges: [20, 200, 2000][Math.floor(other() * 3)] } : {}),
   }
+  const cells = () => ({ series: 1 + Math.floor(other() * 8), parallel: 1 + Math.floor(other() * 3) })
+  const counted = {
+    ...(power.source && all.find((p) => p.id === power.source)!.joins ? { cells: cells() } : {}),
+    ...(power.feed && all.find((p) => p.id === power.feed)!.joins ? { feedCells: cells() } : {}),
+  }
   return {
     format: 1,
     name: `Random ${seed}`,
@@ -163,7 +168,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       ...(chance(0.3) ? { resetAsPort: true } : {}),
       ...(radio ? { radio: Object.fromEntries(analog.map((s) => [s, pick(['pause', 'accept'])])) } : {}),
     },
-    power: { ...power, ...leads },
+    power: { ...power, ...counted, ...leads },
     build: { support: {} },
   }
 }

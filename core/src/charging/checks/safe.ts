@@ -1,5 +1,6 @@
 // Whether the cell may be charged so at all: what a lithium cell is not made for ends in fire.
 
+import { sourceOf } from '../../design'
 import { type Check, type Fix, partOrigin, say, type Found, unsaid } from '../../findings'
 import { findPart, partsOfKind } from '../../parts'
 import { capital, formatQuantity, fullRange } from '../../quantity'
@@ -23,7 +24,7 @@ export const chargingSafe: Check = {
   run: ({ design, library, charging: { charging } }) => {
     const chosen = design.power.charging
     if (!chosen) return []
-    const cell = findPart(library, 'source', design.power.source)
+    const cell = sourceOf(design, library)
     if (!charging) {
       const charger = findPart(library, 'charger', chosen.charger)
       const board = findPart(library, 'board', design.chip.part)

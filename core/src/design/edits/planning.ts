@@ -1,6 +1,7 @@
 import type { Part } from '../../parts'
 import { capital, formatQuantity } from '../../quantity'
 import {
+  type CellsChoice,
   type Charging,
   type ClockChoice,
   type Design,
@@ -18,6 +19,7 @@ import {
   type RadioAnswer,
   type ShiftKind,
 } from '../types'
+import { cellsField, joinedOf } from '../cells'
 import { canFeed, withoutFeeder } from '../rails'
 import { defineEdit, without } from './define'
 
@@ -217,15 +219,26 @@ export const planningEdits = {
         shifts: { ...without(design.pins.shifts ?? {}, signal), ...(shift ? { [signal]: shift } : {}) },
       }),
   }),
-  chooseSource: defineEdit<{ part: string; name: string }>({
+  /** `cells`: how many of it; absent: one. */
+  chooseSource: defineEdit<{ part: string; name: string; cells?: CellsChoice }>({
     label: ({ name }) => `Feed it from ${name}`,
-    apply: (design, { part }) => ({ ...design, power: { ...design.power, source: part } }),
+    apply: (design, { part, cells }) => ({
+      ...design,
+      power: { ...without(design.power, 'cells'), source: part, ...(cells && { cells }) },
+    }),
   }),
   /** No part: no second feed; what hung on it goes back to the rail. */
-  chooseFeed: defineEdit<{ part: string | null; name: string }>({
+  chooseFeed: defineEdit<{ part: string | null; name: string; cells?: CellsChoice }>({
     label: ({ part, name }) => (part ? `Second feed from ${name}` : 'Do without the second feed'),
-    apply: (design, { part }) => {
-      const fed = { ...design, power: { ...design.power, feed: part ?? undefined } }
+    apply: (design, { part, cells }) => {
+      const fed = {
+        ...design,
+        power: {
+          ...without(design.power, 'feedCells'),
+          feed: part ?? undefined,
+          ...(cells && { feedCells: cells }),
+        },
+      }
       return part ? fed : withoutFeeder(fed, 'feed')
     },
   }),
@@ -266,6 +279,17 @@ export const planningEdits = {
     apply: (design, { part }) => ({
       ...design,
       power: { ...design.power, regulator: part ?? undefined },
+    }),
+  }),
+  changeCells: defineEdit<{ of: LeadOwner; change: CellsChoice; name: string }>({
+    label: ({ change, name }) =>
+      `${name}: ${[
+        ...(change.series === undefined ? [] : [`${change.series} in a row`]),
+        ...(change.parallel === undefined ? [] : [`${change.parallel} beside one another`]),
+      ].join(', ')}`,
+    apply: (design, { of, change }) => ({
+      ...design,
+      power: { ...design.power, [cellsField[of]]: { ...joinedOf(design, of), ...change } },
     }),
   }),
   /** A field that is undefined is taken away; of a lead with nothing in it nothing is left. */

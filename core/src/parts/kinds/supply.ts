@@ -59,6 +59,8 @@ export const sourceSchema = object({
     .min(1)
     .optional(),
   rechargeable: flag(),
+  /** One cell, of which several may be joined: so many in a row, and beside one another, at the most. */
+  joins: object({ series: count(), parallel: count() }).exact().default(undefined).optional(),
   /** How it may be charged: from the least voltage that fills it to the most that it stands; while it is as warm as this. */
   charging: object({
     voltage: rated('V', 'absolute').required(),
@@ -131,5 +133,9 @@ export const regulatorSchema = object({
     .optional(),
 }).exact()
 
-export type Source = Omit<InferType<typeof sourceSchema>, 'kind'> & { kind: 'source' }
+export type Source = Omit<InferType<typeof sourceSchema>, 'kind'> & {
+  kind: 'source'
+  /** What is stated is of so many of what its file describes; in no file. */
+  joined?: { series: number; parallel: number }
+}
 export type Regulator = Omit<InferType<typeof regulatorSchema>, 'kind'> & { kind: 'regulator' }

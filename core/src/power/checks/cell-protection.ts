@@ -1,7 +1,7 @@
 // What guards a lithium cell that is charged again and again against being emptied too far, whether it goes with the cell, and whether
 // it stays out of the way.
 
-import { type Design, type LeadOwner, leadOwners } from '../../design'
+import { type Design, type LeadOwner, leadOwners, sourceOf } from '../../design'
 import { type Check, type Fact, type Fix, partOrigin, say, type Found, type Worked } from '../../findings'
 import { findPart, type Library, partsOfKind, type Protection, type Source } from '../../parts'
 import { capital, formatQuantity, fullRange } from '../../quantity'
@@ -24,7 +24,7 @@ export const cellProtection: Check = {
   rule: 'what sits on the cell or beside it, by its sheet, against the most that the project takes, the lowest that the cell stands and what it is charged to',
   run: ({ design, library, power: { loads } }) =>
     leadOwners.flatMap((of): Found[] => {
-      const cell = findPart(library, 'source', design.power[of])
+      const cell = sourceOf(design, library, of)
       if (!cell) return []
       const lead = leadOf(design, library, of)
       const most = loads.sources.find((s) => s.source.id === of)?.work

@@ -1,7 +1,7 @@
 import { type Check, say } from '../../findings'
-import { givesAtOnce, partsOfKind } from '../../parts'
+import { givesAtOnce } from '../../parts'
 import { formatQuantity, fullRange } from '../../quantity'
-import { choosing } from '../../supply'
+import { choosing, sourcesFor } from '../../supply'
 
 export const feedTooWeak: Check = {
   id: 'power.feed-too-weak',
@@ -14,7 +14,7 @@ export const feedTooWeak: Check = {
     const most = feed.current.value.max
     if (most <= limit) return []
     const voltage = fullRange(feed.source.voltage)
-    const stronger = partsOfKind(library, 'source')
+    const stronger = sourcesFor('feed', design, library)
       .filter((s) => {
         const v = fullRange(s.voltage)
         return v.typ === voltage.typ && givesAtOnce(s) >= most

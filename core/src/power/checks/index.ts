@@ -2,6 +2,7 @@ import type { Check } from '../../findings'
 import { boardInput } from './board-input'
 import { budgetExceeded } from './budget-exceeded'
 import { cellProtection } from './cell-protection'
+import { cellsJoined } from './cells-joined'
 import { coldCells } from './cold-cells'
 import { collapses } from './collapses'
 import { deviceSupply } from './device-supply'
@@ -33,6 +34,7 @@ export const powerChecks: Check[] = [
   sags,
   usbUnasked,
   coldCells,
+  cellsJoined,
   regulatorOverloaded,
   deviceSupply,
   budgetExceeded,

@@ -11,6 +11,7 @@ import {
   choosing,
   leadOf,
   polarityOf,
+  sourcesFor,
   unprotected,
   voltageFor,
   wearOf,
@@ -31,7 +32,7 @@ const suitsRegulator = (
   if (!regulator) return false
   const ambient = design.needs.limits.ambient
   // With the diode that it would then have at its plug.
-  const there = { ...design, power: { ...design.power, source: source.id } }
+  const there = { ...design, power: { ...design.power, source: source.id, cells: source.joined } }
   const diode = polarityOf(there, library)
   const lead = leadOf(there, library, 'source')
   const input = behindPlug(
@@ -66,7 +67,7 @@ const givesHere = ({ chip }: Stages, source: Source): number =>
 
 /** Sources strong enough, with the present regulator or without any. */
 export const otherSources = (stages: Stages, most = 3): Fix[] =>
-  partsOfKind(stages.library, 'source')
+  sourcesFor('source', stages.design, stages.library)
     .filter(
       (s) =>
         stages.proposing &&
@@ -155,7 +156,7 @@ export const otherFeeders = (
       : undefined
   const apart = own ? [own, ...limited(own)] : []
   if (design.power.feed) return apart
-  const part = partsOfKind(library, 'source')
+  const part = sourcesFor('feed', design, library)
     .filter((s) => suits(fullRange(s.voltage)) && givesAtOnce(s) >= most)
     .sort((a, b) => a.price - b.price)[0]
   return [
@@ -214,7 +215,7 @@ export const eachItsVoltage = (stages: Stages, most = 2): Fix[] => {
     s ? fullRange(s) : [],
   )
   const left = sumOf(staying, (c) => c.work, 'What stays on the rail', 'I_left')
-  return partsOfKind(library, 'source')
+  return sourcesFor('source', design, library)
     .filter(
       (s) =>
         elsewhere.every((d) => suits(fullRange(s.voltage), d.id)) &&

@@ -9,7 +9,7 @@ import { SourceSelect } from '../../shared/SourceSelect'
 import { Tick } from '../../kit/inputs'
 
 export const LimitsForm = () => {
-  const { design, edit } = useStage()
+  const { analysis, design, edit } = useStage()
   const { limits } = design.needs
   return (
     <Limits className="limits" aria-labelledby="limits">
@@ -17,6 +17,11 @@ export const LimitsForm = () => {
       <div className="field">
         <label htmlFor="source">Fed from</label>
         <SourceSelect id="source" />
+        {analysis.power.source?.joined && (
+          <span className="faint">
+            {analysis.power.source.name}: <Link to="../power">how many</Link>
+          </span>
+        )}
       </div>
       <div className="field">
         <QuantityField

@@ -12,6 +12,7 @@ import { questions } from '../../worker/client'
 import { useStage } from '../../shared/analysis'
 import { QuestionFailed, useAsked } from '../../shared/use-asked'
 import { Num } from '../../kit/Num'
+import { CellCount } from '../../shared/CellCount'
 import { PartChoice } from '../../shared/PartChoice'
 import { SourceSelect } from '../../shared/SourceSelect'
 import { Choice } from '../../kit/inputs'
@@ -89,6 +90,7 @@ export const PathDrawing = () => {
             <Carries of={source} />
             {source && <HeatOf of={source} />}
           </span>
+          <CellCount of="source" />
         </div>
         {lead && (
           <div className="station narrow">

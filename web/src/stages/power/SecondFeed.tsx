@@ -4,6 +4,7 @@ import { fullRange } from '@root-board/core/quantity'
 import { railOf, voltageFor } from '@root-board/core/supply'
 import { useStage } from '../../shared/analysis'
 import { Num, Quantity } from '../../kit/Num'
+import { CellCount } from '../../shared/CellCount'
 import { SourceSelect } from '../../shared/SourceSelect'
 
 export const SecondFeed = () => {
@@ -19,6 +20,7 @@ export const SecondFeed = () => {
   return (
     <p>
       <label htmlFor="second-feed">Second feed, for heavy loads</label> <SourceSelect id="second-feed" feed />{' '}
+      <CellCount of="feed" />{' '}
       {feed && voltage && (
         <>
           <Num worked={voltage} show="range" /> for{' '}
