@@ -4,7 +4,7 @@
 import { join } from 'node:path'
 import { numbersIn } from '../../test/numbers'
 import { shippedLibrary } from '../../test/files'
-import { ohmsInside, ohmsOf } from '../../test/physics/board'
+import { ohmsInside, ohmsOf, ohmsOfGuard } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { withBipolars, withRails } from '../../test/rails'
@@ -13,6 +13,8 @@ import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { inWords } from '../findings'
 import { findPart, type Library, partsOfKind, type Regulator, type Source } from '../parts'
 import { fullRange } from '../quantity'
+import { ownNets } from '../needs'
+import { netOf } from '../circuit'
 import { steps } from '../patience'
 import { regulate } from '../power'
 import { type Converter, wayTo } from '../supply'
@@ -259,6 +261,7 @@ const laws: Law[] = [
           if (!alone) continue
           const ohms =
             ohmsInside(power.source, d.needs.limits) +
+            ohmsOfGuard(power.supplies.sources[0]?.lead?.guard, power.source) +
             ohmsOf(d.power.lead, (id) => library.parts[id], d.needs.limits.ambient) +
             (latch.latch?.channel?.value.typ ?? 0)
           const told = switchedCharge(power, own, on, rail, lasts, ohms)
@@ -565,6 +568,62 @@ const laws: Law[] = [
       const values = (x: Analysis) => x.gauges.map((g) => (g.worked ? JSON.stringify(g.worked.value) : ''))
       const [p, q] = [values(a), values(after)]
       return p.every((v, k) => v === q[k]) ? undefined : `${p.join()} → ${q.join()}`
+    },
+  },
+  {
+    name: 'every net is the board’s own, a leg’s or a line’s: no other name is left to be given twice',
+    of: (a) => {
+      if (a.build.nets.length === 0) return 'not here'
+      const known = new Set([...ownNets, ...(a.chip.chip?.pins.map((p) => p.id) ?? [])])
+      const lines = [...a.needs.signals.map((s) => s.net), ...a.needs.netNames.values()].map((n) => netOf(n))
+      const tail = /^(?:_(?:LED|LOW|GATE|BASE|FAR|BUTTON|LINK_\d+))?$/
+      return a.build.nets.find(
+        ({ name }) =>
+          !known.has(name) && !lines.some((l) => name.startsWith(l) && tail.test(name.slice(l.length))),
+      )?.name
+    },
+  },
+  {
+    name: 'whatever the builder calls his things, the same legs meet',
+    of: (a, d) => {
+      if (a.build.nets.length === 0) return 'not here'
+      // What the board has itself, what a chip’s legs and the nets behind parts are called, names without a letter that a net could have,
+      // and names that only differ in what no net can.
+      const hostile = (k: number) =>
+        [
+          'Reset',
+          'GND',
+          'vcc',
+          'Lamp',
+          'Лампа',
+          'Кнопка',
+          'Lamp LED',
+          'Lamp-LED',
+          'Vin',
+          'PA0',
+          'lamp_low',
+          'I2C SDA',
+          '7',
+          'A',
+          'Ä',
+          'A 1',
+        ][k % 16]! + (k < 16 ? '' : ` ${k}`)
+      const after = look({
+        ...d,
+        needs: { ...d.needs, devices: d.needs.devices.map((x, k) => ({ ...x, name: hostile(k) })) },
+      })
+      const meeting = (x: Analysis) =>
+        x.build.nets
+          .map(({ nodes }) =>
+            nodes
+              .map((n) => `${n.ref}.${n.terminal}`)
+              .sort()
+              .join(' '),
+          )
+          .sort()
+      const [p, q] = [meeting(a), meeting(after)]
+      const other = q.find((net) => !p.includes(net)) ?? p.find((net) => !q.includes(net))
+      return other && `${other} in one of them`
     },
   },
   {

@@ -1,6 +1,6 @@
 // A block of the support circuit: one file each, all of this form, listed in around.ts.
 
-import { netOf, type Stock, type SupportPart } from '../circuit'
+import { type Stock, type SupportPart } from '../circuit'
 import type { ClockResult } from '../clock'
 import type { Design } from '../design'
 import type { Worked } from '../findings'
@@ -105,6 +105,6 @@ export const pinNet = (chip: Chip, id: string): string => {
 export const legNet = (chip: Chip, { plan }: PinsResult, id: string): string => {
   const here = plan?.wires.filter((w) => w.pin.id === id) ?? []
   const wire = here.find((w) => !w.impossible) ?? here[0]
-  if (wire && wire.pin.type !== 'reference') return netOf(wire.signal.name)
+  if (wire && wire.pin.type !== 'reference') return wire.signal.net
   return id === chip.support.reset?.pin ? 'RESET' : pinNet(chip, id)
 }

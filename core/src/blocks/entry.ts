@@ -11,9 +11,14 @@ declare module '../circuit/support' {
   }
 }
 
-/** The net of the source’s own plus: in front of a latch, where there is one. */
-export const sourceTerminal = (supplies: OpenSupply): string =>
-  supplies.sources.some((s) => s.id === 'source' && s.lead?.pass) ? latchNet : sourceNet(supplies)
+/** Where the source comes in before a transistor that stops it the wrong way round. */
+export const guardedNet = 'VPLUG'
+
+/** The net of the source’s own plus: in front of a latch or a guarding transistor, where there is one. */
+export const sourceTerminal = (supplies: OpenSupply): string => {
+  const lead = supplies.sources.find((s) => s.id === 'source')?.lead
+  return lead?.pass ? latchNet : lead?.guard ? guardedNet : sourceNet(supplies)
+}
 
 /** Where the supply comes onto the board. */
 export const entry = ({ power, design, library, supplies }: LoadedContext): Undrawn[] => {

@@ -1,4 +1,4 @@
-import { type Leg, netOf, type SupportPart, twoLegs } from '../circuit'
+import { type Leg, type SupportPart, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { fromPart, type Said, say } from '../findings'
 import { latchStandby, latchHolding, planLatch, type LatchPlan } from '../latch'
@@ -28,9 +28,9 @@ const netsOf = ({
   hold,
   key,
 }: LatchPlan): Record<'gate', string> & Partial<Record<'key' | 'button', string>> => ({
-  gate: hold ? `${netOf(hold.signal.name)}_LOW` : 'LATCH_GATE',
-  key: key && netOf(key.signal.name),
-  button: key ? `${netOf(key.signal.name)}_BUTTON` : undefined,
+  gate: hold ? `${hold.signal.net}_LOW` : 'LATCH_GATE',
+  key: key?.signal.net,
+  button: key ? `${key.signal.net}_BUTTON` : undefined,
 })
 
 const parts = (context: BlockContext): SupportPart[] => {

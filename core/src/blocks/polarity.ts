@@ -1,17 +1,55 @@
 import { say } from '../findings'
 import { formatQuantity, fullRange } from '../quantity'
 import { polarityKey } from '../supply'
-import type { LoadedContext, Undrawn } from './block'
+import { everyStance, supportChoice } from '../design'
+import { type LoadedContext, sourceNet, type Undrawn } from './block'
+import { guardedNet } from './entry'
 
 declare module '../circuit/support' {
   interface SupportRoles {
     'polarity diode': true
+    'polarity transistor': true
   }
 }
 
-/** A diode in series with the plug, where a plug of the other polarity can be put in. */
-export const polarity = ({ power, chip }: LoadedContext): Undrawn[] => {
-  if (!power.polarity || !power.source) return []
+export const guardKey = 'polarity-transistor'
+
+/** A transistor in the plus against a source the wrong way round: drain towards the source, gate at ground. */
+const transistor = ({ power, chip, supplies, design }: LoadedContext): Undrawn[] => {
+  const lead = supplies.sources.find((s) => s.id === 'source')?.lead
+  if (!lead?.guard || !power.source) return []
+  const nets = { gate: 'GND', drain: guardedNet, source: sourceNet(supplies) }
+  const volts = formatQuantity(fullRange(power.source.voltage).typ, 'V')
+  return [
+    {
+      key: guardKey,
+      role: 'polarity transistor',
+      name: 'transistor against a source the wrong way round',
+      part: lead.guard,
+      legs: lead.guard.legs.map(({ leg, role }) => ({
+        name: `${leg} ${role}`,
+        net: nets[role as keyof typeof nets],
+      })),
+      series: true,
+      why: 'is on by the source’s own voltage, and off when that is the wrong way round: its drain lies at the source',
+      worked: power.input ? [power.input] : [],
+      ...supportChoice(design, guardKey, everyStance),
+      risk: {
+        severity: 'stops',
+        grade: 'impossible',
+        ...say`Nothing joins ${power.source.name} to the board: the transistor lies in its plus.`,
+        facts: [
+          say`${power.source.name} the wrong way round puts −${volts} on the board, and ${chip.name} stands no less than ${formatQuantity(fullRange(chip.supply.absolute).min, 'V')}`,
+        ],
+      },
+    },
+  ]
+}
+
+/** What stops a source of the other polarity: a transistor, or a diode in series with its plug. */
+export const polarity = (context: LoadedContext): Undrawn[] => {
+  const { power, chip } = context
+  if (!power.polarity || !power.source) return transistor(context)
   const { diode, present, asked, forced } = power.polarity
   const absolute = fullRange(chip.supply.absolute)
   return [

@@ -19,6 +19,26 @@ const library = shippedLibrary()
 const part = (id: string) => library.parts[id]
 const demos = ['darkroom-timer', 'hive-scale', 'signal-cabin', 'window-lantern', 'coop-door']
 
+test('guarded by a transistor: as foretold, and nothing flows the wrong way round', () => {
+  for (const [source, regulator] of [
+    ['cells-3-aa', undefined],
+    ['adapter-5v', undefined],
+    ['adapter-9v', 'bl5-cool'],
+    ['cell-pouch-2ah', 'bl33-sparing'],
+  ] as const) {
+    const held: Record<string, number> = {}
+    const d = project({
+      chip: 'td8-28-dip',
+      source,
+      ...(regulator && { regulator }),
+      devices: [['lamp-red', 'Lamp']],
+    })
+    const a = analyse({ ...d, power: { ...d.power, guard: 'pfet-strong' } }, library, steps(3000))
+    expect([source, prove(a, part, undefined, held)]).toEqual([source, []])
+    expect(held['reversed plug']).toBe(1)
+  }
+})
+
 test.each(demos)('%s: rail, levels, lamps, loads as foretold', (name) => {
   expect(prove(analyse(demo(name), library), part)).toEqual([])
 })
@@ -52,6 +72,15 @@ test(`${count} random projects: as foretold too`, () => {
 describe('one thing turned round', () => {
   const timer = analyse(demo('darkroom-timer'), library)
   const lantern = analyse(demo('window-lantern'), library)
+  const guarded = (source: string) =>
+    analyse(
+      readDesign(
+        { ...project({ chip: 'td8-28-dip', source, devices: [] }), power: { source, guard: 'pfet-low' } },
+        'guarded',
+      ),
+      library,
+    )
+  const [plugged, onCells] = [guarded('adapter-5v'), guarded('cells-3-aa')]
   /** The board with one part's legs on other nets. */
   const spoilt = (a: Analysis, which: (p: Placed) => boolean, nets: (at: string[]) => string[]) => {
     const found = a.build.placed.filter(which)
@@ -72,6 +101,22 @@ describe('one thing turned round', () => {
   test.each<[string, Analysis, (p: Placed) => boolean, (at: string[]) => string[], RegExp]>([
     ['the plug', timer, key('entry'), turned, /rail at rest/],
     ['the polarity diode', timer, key('polarity-diode'), turned, /rail at rest/],
+    [
+      'the transistor against a turned plug',
+      plugged,
+      key('polarity-transistor'),
+      exchanged('VPLUG', 'VCC'),
+      /reversed plug/,
+    ],
+    ['the same on cells', onCells, key('polarity-transistor'), exchanged('VPLUG', 'VCC'), /reversed plug/],
+    [
+      'its gate on the plus',
+      plugged,
+      key('polarity-transistor'),
+      with_('GND', 'VPLUG'),
+      /rail at rest|reversed plug|supply legs/,
+    ],
+    ['the jack of a guarded plug', plugged, key('entry'), turned, /rail at rest/],
     ['regulator: in and out', timer, key('regulator'), exchanged('VIN', 'VCC'), /rail at rest/],
     ['regulator: in and ground', timer, key('regulator'), exchanged('VIN', 'GND'), /rail at rest/],
     ['regulator: ground and out', timer, key('regulator'), exchanged('GND', 'VCC'), /rail at rest/],

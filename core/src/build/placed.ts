@@ -48,9 +48,13 @@ const terminalName = ({ part }: Instance, at: string | undefined, id: string): s
 }
 
 /** The net from one member of a chain to the next, where the terminal is at one of its two ends. */
-const chainNet = ({ chain, wiring, need }: Instance, terminal: string): string | undefined => {
+const chainNet = (
+  { chain, wiring, need }: Instance,
+  terminal: string,
+  { netNames }: NeedsResult,
+): string | undefined => {
   if (!chain) return undefined
-  const net = (link: number) => `${netOf(need.name)}_LINK_${link}`
+  const net = (link: number) => `${netOf(netNames.get(need.id) ?? need.name)}_LINK_${link}`
   const into = wiring.signals.find((s) => s.id === wiring.chain!.in)
   if (terminal === into?.terminal && chain.at > 0) return net(chain.at)
   if (terminal === wiring.chain!.out && chain.at < chain.of - 1) return net(chain.at + 1)
@@ -83,18 +87,18 @@ const signalLeg = (
   const leg = pins.assignment[need.id]
   if (need.kind === 'reference' && leg) return [{ name: signal.terminal, net: legNet(chip, pins, leg) }]
   if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
-    return [{ name: signal.terminal, net: farNet(need.name) }]
+    return [{ name: signal.terminal, net: farNet(need.net) }]
   const { electrical: e } = signal
   const tail =
     e.kind === 'contact' && e.behindDiode
       ? '_BUTTON'
       : ({ led: '_LED', switched: '_LOW' }[e.kind as string] ?? '')
-  return [{ name: terminalName(instance, signal.at, signal.terminal), net: `${netOf(need.name)}${tail}` }]
+  return [{ name: terminalName(instance, signal.at, signal.terminal), net: `${need.net}${tail}` }]
 }
 
 const deviceLegs = (instance: Instance, of: Placing): Placed['legs'] =>
   instance.part.terminals.flatMap(({ id, role }) => {
-    const link = chainNet(instance, id)
+    const link = chainNet(instance, id, of.needs)
     if (link) return [{ name: id, net: link }]
     const signal = instance.wiring.signals.find((s) => s.terminal === id)
     if (signal) return signalLeg(instance, signal, of)

@@ -1,13 +1,28 @@
 import fc from 'fast-check'
 import { shippedLibrary } from '../../test/files'
-import { makeNetlist, type Placed, preferred, stockOf } from '.'
+import { makeNetlist, netOf, type Placed, preferred, stockOf } from '.'
 
 const part = (ref: string, ...nets: string[]): Placed => ({
   ref,
   legs: nets.map((net, i) => ({ name: String(i + 1), net })),
 })
 
+test.each([
+  ['Display SDA', 'DISPLAY_SDA'],
+  ['Tür 2', 'TUR_2'],
+  ['Straße', 'STRASSE'],
+  ['Smørrebrød', 'SMORREBROD'],
+  ['  -- ', 'LINE'],
+  ['Лампа', 'LINE'],
+  // No name in C begins with a digit.
+  ['7 segments', 'N7_SEGMENTS'],
+])('the net of “%s” is %s', (name, net) => {
+  expect(netOf(name)).toBe(net)
+})
+
 describe('netlist', () => {
+  test('legs that are joined to nothing do not meet', () =>
+    expect(makeNetlist([part('U1', '', 'A'), part('U2', '', 'A')]).map((n) => n.name)).toEqual(['A']))
   test('legs of one net meet; a net of one leg is none', () =>
     expect(makeNetlist([part('R1', 'A', 'B'), part('R2', 'B', 'C'), part('C1', 'C', 'B')])).toEqual([
       {

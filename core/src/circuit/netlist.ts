@@ -34,6 +34,8 @@ export const makeNetlist = (parts: Placed[]): Net[] => {
   for (const part of parts) {
     if (part.bridged) continue
     for (const leg of part.legs) {
+      // A leg that is joined to nothing.
+      if (leg.net === '') continue
       const net = root(leg.net)
       nets.set(net, [...(nets.get(net) ?? []), { ref: part.ref, terminal: leg.name }])
     }
@@ -41,9 +43,21 @@ export const makeNetlist = (parts: Placed[]): Net[] => {
   return [...nets].map(([name, nodes]) => ({ name, nodes })).filter((n) => n.nodes.length > 1)
 }
 
-/** The name of the net at the chip's leg: `DISPLAY_SDA`. */
-export const netOf = (name: string): string =>
-  name
+/**
+ * A name as a net’s and a program’s: `DISPLAY_SDA`. Marks over and under letters go, other letters are no part of it; never empty, and never
+ * with a digit first.
+ */
+export const netOf = (name: string): string => {
+  const text = name
+    .replace(/ß/g, 'ss')
+    .replace(/[æÆ]/g, 'ae')
+    .replace(/[œŒ]/g, 'oe')
+    .replace(/[øØ]/g, 'o')
+    .replace(/[łŁ]/g, 'l')
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .toUpperCase()
     .replace(/[^A-Z0-9]+/g, '_')
     .replace(/^_+|_+$/g, '')
+  return text === '' ? 'LINE' : /^\d/.test(text) ? `N${text}` : text
+}

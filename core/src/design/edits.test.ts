@@ -400,6 +400,18 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
       power({ source: 'cell-aa', cells: { series: 3 } }),
     ],
   ],
+  chooseGuard: [
+    [
+      { part: 'pfet-low', name: 'Low' },
+      'Low against a plug the wrong way round',
+      power({ guard: 'pfet-low' }),
+    ],
+    [
+      { part: null, name: '' },
+      'No transistor against a plug the wrong way round',
+      power({ guard: undefined }),
+    ],
+  ],
   changeCells: [
     [
       { of: 'source', change: { series: 4 }, name: 'AA cell' },

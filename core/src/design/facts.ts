@@ -15,6 +15,7 @@ export const partsNamed = (design: Design): string[] => {
     power.source,
     power.regulator,
     power.feed,
+    power.guard,
     ...(power.rails ?? []).map((r) => r.regulator),
     power.latch?.pass,
     power.latch?.diode,

@@ -183,6 +183,7 @@ const schema = object({
     cells: cells(),
     feedCells: cells(),
     regulator: identifier().optional(),
+    guard: identifier().optional(),
     feed: identifier().optional(),
     rails: array().of(rail).min(1).max(mostRails).optional(),
     lead: lead(),

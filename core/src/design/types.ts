@@ -251,6 +251,8 @@ export interface Design {
     regulator?: string
     /** A source of its own for heavy loads, its ground joined to the board’s. */
     feed?: string
+    /** The transistor that lies in the plus against a source put in the wrong way round, in the place of a diode. */
+    guard?: string
     /** Rails beside the chip’s own. */
     rails?: FurtherRail[]
     /** What leads from the source to the board, and from the second feed to its loads. */

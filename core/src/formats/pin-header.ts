@@ -1,12 +1,11 @@
 // `pins.h`: the plan as the program needs it, in plain C.
 
-import { netOf } from '../circuit'
 import { placeName, type Wire } from '../legs'
 
 const comment = (text: string) => text.replace(/\*\//g, '* /').replace(/[^\x20-\x7e]/g, '?')
 
 const lines = (wire: Wire): string[] => {
-  const name = netOf(wire.signal.name)
+  const name = wire.signal.net
   const port = /^P([A-Z])(\d+)$/.exec(wire.pin.id)
   const use = wire.unit ? `, ${wire.unit.name} ${wire.line}` : ''
   return [

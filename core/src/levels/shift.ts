@@ -1,6 +1,6 @@
 // What can join two levels, with its values and the highest rate it passes: divider, clamp, MOSFET, buffer.
 
-import { netOf, preferred } from '../circuit'
+import { preferred } from '../circuit'
 import { busMode } from './bus-modes'
 import { forwardOf, voltageFor } from '../supply'
 import { type NeedDevice, type ShiftKind, shiftKinds } from '../design'
@@ -57,7 +57,7 @@ export interface Shift {
 export const isFar = (wire: Pick<Wire, 'signal'>, end: { instance: { need: NeedDevice } }): boolean =>
   end.instance.need.fedBy !== undefined || wire.signal.ends.every((e) => !e.instance.need.fedBy)
 
-export const farNet = (name: string): string => `${netOf(name)}_FAR`
+export const farNet = (net: string): string => `${net}_FAR`
 
 const busRates = { i2c: 100e3, spi: 1e6, uart: 115.2e3, can: 500e3 }
 /** Bits a second that a line must pass: its bus’s speed or usual rate, its PWM, or a few edges a millisecond. */
@@ -460,4 +460,4 @@ export const shiftsFor = (wire: Wire, end: End, direction: string, context: Fitt
         a.resistors.length + (a.part ? 1 : 0) - b.resistors.length - (b.part ? 1 : 0),
     )
 
-export const nearNet = (wire: Wire): string => netOf(wire.signal.name)
+export const nearNet = (wire: Wire): string => wire.signal.net

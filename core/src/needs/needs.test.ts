@@ -22,6 +22,55 @@ test.each([
   expect([read!.count, read!.matches[0]?.id]).toEqual([count, part])
 })
 
+describe('what nets are called, whatever a builder calls his things', () => {
+  const nets = (names: string[], chip = 'td8-28-dip', devices = 'lamp-red') =>
+    resolveNeeds(project({ chip, devices: names.map((n) => [devices, n]) }), library).signals.map(
+      (s) => s.net,
+    )
+  test.each<[string, string[], string[]]>([
+    ['as he does', ['Safe light', 'Door'], ['SAFE_LIGHT', 'DOOR']],
+    [
+      'not as the supply, ground, reset, or the board’s own lamp',
+      ['VCC', 'Gnd', 'Reset', 'lamp'],
+      ['VCC_D1', 'GND_D2', 'RESET_D3', 'LAMP_D4'],
+    ],
+    ['not as a leg', ['PC3'], ['PC3_D1']],
+    ['not as another', ['Lamp 1', 'Lamp-1', 'LAMP  1'], ['LAMP_1', 'LAMP_1_D2', 'LAMP_1_D3']],
+    // Behind the resistor of A lies A_LED.
+    ['not as what lies behind another’s parts', ['A', 'A LED'], ['A', 'A_LED_D2']],
+    ['without a letter that a net could have', ['Лампа', 'Кнопка'], ['LINE', 'D2']],
+  ])('%s', (_, names, expected) => {
+    expect(nets(names)).toEqual(expected)
+  })
+  test('not as one of several of another: two of Lamp are LAMP_1 and LAMP_2', () => {
+    const d = project({
+      chip: 'td8-28-dip',
+      devices: [
+        ['lamp-red', 'Beam', undefined, { count: 2 }],
+        ['lamp-red', 'Beam 2'],
+      ],
+    })
+    expect(resolveNeeds(d, library).signals.map((s) => s.net)).toEqual(['BEAM_1', 'BEAM_2', 'BEAM_2_D2'])
+  })
+  test('a shared line by its bus, and nothing else by that', () => {
+    const d = project({
+      chip: 'td8-28-dip',
+      devices: [
+        ['humidity-two-wire', 'Air'],
+        ['lamp-red', 'I2C SDA'],
+      ],
+    })
+    expect(
+      resolveNeeds(d, library)
+        .signals.map((s) => s.net)
+        .sort(),
+    ).toEqual(['I2C_SCL', 'I2C_SDA', 'I2C_SDA_D2'])
+  })
+  test('with another chip the leg’s name is free again', () => {
+    expect(nets(['PC3'], 'mw1-32')).toEqual(['PC3'])
+  })
+})
+
 test('one line, several wishes; what is not known has no match', () => {
   const read = readTypedDevices('3 buttons, 1 buzzer and a flux capacitor; relay module', devices)
   expect(read.map((r) => [r.count, r.matches.length > 0])).toEqual([

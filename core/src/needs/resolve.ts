@@ -1,6 +1,7 @@
 // From the list of devices to single instances and to the signals they ask of the chip. Devices on a shared bus
 // (I2C, SPI) meet in one signal per line; a UART device has a bus of its own.
 
+import { netOf } from '../circuit'
 import { busSpeedOf, type Design, type NeedDevice } from '../design'
 import { type Feeding, ownVoltage, supplyOf, voltageFor } from '../supply'
 import { fullRange } from '../quantity'
@@ -14,6 +15,7 @@ import {
   type Library,
   type SignalKind,
 } from '../parts'
+import { busWords, netNames, sharedBuses, sharedName, signalName } from './nets'
 
 export interface Instance {
   /** `d3.1` */
@@ -22,6 +24,8 @@ export interface Instance {
   name: string
   part: Device
   wiring: DeviceWiring
+  /** Which of several, from 1. */
+  at: number
   /** Its place in a chain of several, from 0, and how many there are. */
   chain?: { at: number; of: number }
 }
@@ -31,6 +35,8 @@ export interface SignalNeed {
   /** `d3.1.SDA`, or `i2c.SDA` for a line that several devices share. */
   id: string
   name: string
+  /** Of its net at the chip’s leg: `DISPLAY_SDA`; no other net has it, whatever a builder calls his things. */
+  net: string
   kind: SignalKind
   /** Signals of one bus need one unit. */
   bus?: { kind: 'i2c' | 'spi' | 'uart' | 'can'; group: string; line: string }
@@ -91,6 +97,8 @@ export interface NeedsResult {
   open: OpenNeeds
   instances: Instance[]
   signals: SignalNeed[]
+  /** By what name each device’s nets go. */
+  netNames: ReadonlyMap<string, string>
   /** How many signals of each kind. */
   asked: { kind: string; count: number; names: string[] }[]
   program: Worked
@@ -114,8 +122,6 @@ export const kindWords: Record<SignalKind, string> = {
   'open-drain': 'two-way line',
   reference: 'converter reference',
 }
-const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }
-const sharedBuses = new Set(['i2c', 'spi', 'can'])
 
 /** “an I2C line”, “a UART line”: by how it is said. */
 export const withArticle = (word: string): string => `${/^(?:[aeio]|SPI)/i.test(word) ? 'an' : 'a'} ${word}`
@@ -191,6 +197,7 @@ const instancesOf = (
     id: `${need.id}.${i + 1}`,
     need,
     name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
+    at: i + 1,
     part,
     wiring: withAddress(withTransistors(wiring, need), need, i),
     ...(wiring.chain && need.count > 1 ? { chain: { at: i, of: need.count } } : {}),
@@ -215,8 +222,16 @@ const seatOf = (instance: Instance, { at }: DeviceSignal): Seat | undefined => {
 const slotOf = (instance: Instance, key: string | undefined) =>
   key === undefined ? instance.id : `${instance.id} ${key}`
 
+const named = ({ need, wiring, at }: Instance, signal: DeviceSignal, name: string): string =>
+  signalName(wiring, signal.id, { need: name, count: need.count, at })
+
 /** `open`: needs whose wiring is not settled; their signals carry the wirings they belong to. */
-const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design: Asking): SignalNeed[] => {
+const signalsOf = (
+  instances: Instance[],
+  open: ReadonlySet<NeedDevice>,
+  design: Asking,
+  names: ReadonlyMap<string, string>,
+): SignalNeed[] => {
   const signals = new Map<string, SignalNeed>()
   for (const instance of instances)
     for (const signal of instance.wiring.signals.filter((s) => isReached(instance, s))) {
@@ -244,8 +259,13 @@ const signalsOf = (instances: Instance[], open: ReadonlySet<NeedDevice>, design:
       signals.set(slot, {
         id,
         name: shared
-          ? `${busWords[signal.bus!]}${instance.need.bus ? ` ${instance.need.bus}` : ''} ${signal.line}`
-          : `${instance.chain ? instance.need.name : instance.name}${instance.wiring.signals.length === 1 ? '' : ` ${signal.id}`}`,
+          ? sharedName(signal.bus!, instance.need.bus, signal.line!)
+          : named(instance, signal, instance.need.name),
+        net: netOf(
+          shared
+            ? sharedName(signal.bus!, instance.need.bus, signal.line!)
+            : named(instance, signal, names.get(instance.need.id) ?? instance.need.name),
+        ),
         kind: signal.kind,
         bus: signal.bus && group ? { kind: signal.bus, group, line: signal.line! } : undefined,
         ...(signal.kind === 'quadrature' && signal.line
@@ -310,7 +330,12 @@ const withReach = (signals: SignalNeed[], design: Asking, library: Library): Sig
   })
 }
 
-const openNeeds = (design: Asking, library: Library, settled: SignalNeed[]): OpenNeeds => {
+const openNeeds = (
+  design: Asking,
+  library: Library,
+  settled: SignalNeed[],
+  names: ReadonlyMap<string, string>,
+): OpenNeeds => {
   const radio = design.needs.radio ?? false
   const parts = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)
@@ -335,7 +360,7 @@ const openNeeds = (design: Asking, library: Library, settled: SignalNeed[]): Ope
         ]
       : [],
   )
-  const signals = choices.length > 0 ? signalsOf(instances, open, design) : settled
+  const signals = choices.length > 0 ? signalsOf(instances, open, design, names) : settled
   return { signals: withReach(signals, design, library), choices, bytes, radio }
 }
 
@@ -362,13 +387,15 @@ export const resolveNeeds = (design: Asking, library: Library): NeedsResult => {
     unknown.push(need)
     return []
   })
-  const signals = signalsOf(instances, new Set(), design)
+  const names = netNames(design, library)
+  const signals = signalsOf(instances, new Set(), design, names)
   const asked = new Map<string, string[]>()
   for (const s of signals) asked.set(askedWord(s), [...(asked.get(askedWord(s)) ?? []), s.name])
   return {
-    open: openNeeds(design, library, signals),
+    open: openNeeds(design, library, signals, names),
     instances,
     signals,
+    netNames: names,
     asked: [...asked].map(([kind, names]) => ({ kind, count: names.length, names })),
     program: memory(instances, 'program', 'M_program'),
     data: memory(instances, 'data', 'M_data'),

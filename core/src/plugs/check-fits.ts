@@ -103,7 +103,8 @@ export const plugFits: Check = {
           of === 'source' ? otherSources(stages, 2) : [],
         )
       // A diode that could be fitted, and was left out, is told of where it is left out.
-      if (of === 'source' && power.polarity) continue
+      const stopped = of === 'source' && supplies.sources.some((s) => s.id === of && s.lead?.guard)
+      if (stopped || (of === 'source' && power.polarity)) continue
       const { to } = of === 'charging' ? { to: undefined } : supplies.sources.find((s) => s.id === of)!
       const hit =
         of === 'charging'

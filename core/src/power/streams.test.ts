@@ -2,7 +2,7 @@
 
 import { join } from 'node:path'
 import { demo, shippedLibrary } from '../../test/files'
-import { ohmsInside, ohmsOf } from '../../test/physics/board'
+import { ohmsInside, ohmsOf, ohmsOfGuard } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
@@ -40,6 +40,7 @@ test('power out of the source = heat on the way + what rail and source deliver, 
       if (!source || (isSwitching && (passes || fails))) continue
       const R =
         ohmsInside(a.power.source, design.needs.limits) +
+        ohmsOfGuard(a.power.supplies.sources[0]?.lead?.guard, a.power.source) +
         ohmsOf(design.power.lead, (id) => library.parts[id], design.needs.limits.ambient) +
         (a.latch.latch?.channel?.value.typ ?? 0)
       const V = fullRange(a.power.source!.voltage).typ

@@ -14,6 +14,7 @@ import {
 } from '../parts'
 import { fullRange } from '../quantity'
 import { insideOf } from './cells'
+import { guardOf } from './guard'
 import type { Plugged } from './graph'
 import { latchParts, passResistance } from './latch'
 import {
@@ -36,7 +37,9 @@ export interface LeadParts {
   protection?: Protection
   /** In the plus, on the board: what a latch switches by. */
   pass?: Transistor
-  /** Its source, on which the transistor’s channel depends. */
+  /** In the plus, on the board: what stops a source the wrong way round. */
+  guard?: Transistor
+  /** Their source, on which a transistor’s channel depends. */
   source?: Source
   /** Air around it at its warmest, °C. */
   ambient: number
@@ -66,7 +69,7 @@ export const leadOf = (
     ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
     ...(fuse ? { fuse } : {}),
     ...(protection ? { protection } : {}),
-    ...(of === 'source' ? passing(design, library) : {}),
+    ...(of === 'source' ? { ...passing(design, library), ...guarding(design, library) } : {}),
   }
   return Object.keys(parts).length > 0 ? { ...parts, ...airIn(design.needs.limits) } : undefined
 }
@@ -74,6 +77,11 @@ export const leadOf = (
 const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' | 'source'> => {
   const pass = latchParts(...of)?.pass
   return pass ? { pass, source: sourceOf(of[0], of[1]) } : {}
+}
+
+const guarding = (...of: Parameters<typeof guardOf>): Pick<LeadParts, 'guard' | 'source'> => {
+  const guard = guardOf(...of)
+  return guard ? { guard, source: sourceOf(of[0], of[1]) } : {}
 }
 
 /** What leads to the board, without what is on it; undefined where there is no more. */
@@ -168,6 +176,7 @@ export const leadResistances = ({
   fuse,
   protection,
   pass,
+  guard,
   source,
   ...air
 }: LeadParts): {
@@ -176,6 +185,7 @@ export const leadResistances = ({
   fuse?: WorkedInput
   protection?: WorkedInput
   pass?: Worked
+  guard?: Worked
 } => ({
   ...(wire && { wire: wireResistance(wire, air) }),
   ...(joint && { joint: jointResistance(joint) }),
@@ -184,6 +194,7 @@ export const leadResistances = ({
     protection: fromPart('R_guard', protection.name, protection, 'resistance', protection.resistance, 'Ω'),
   }),
   ...(pass && source && { pass: passResistance(pass, source) }),
+  ...(guard && source && { guard: passResistance(guard, source) }),
 })
 
 /** What lies there, in a word or three. */
@@ -191,18 +202,20 @@ export const leadWords = (lead: LeadParts): string =>
   [
     ...(metalOnly(lead) ? ['lead'] : []),
     ...(lead.protection ? ['cell protection'] : []),
+    ...(lead.guard ? ['guarding transistor'] : []),
     ...(lead.pass ? ['latch'] : []),
   ].join(' and ')
 
 /** All of it in a row, Ω. */
 export const leadResistance = (lead: LeadParts): Worked => {
-  const { wire, joint, fuse, protection, pass } = leadResistances(lead)
+  const { wire, joint, fuse, protection, pass, guard } = leadResistances(lead)
   const all: Record<string, SumInput> = {
     ...(wire && { R_wire: wire }),
     ...(joint && { R_joints: joint }),
     ...(fuse && { R_fuse: fuse }),
     ...(protection && { R_guard: protection }),
     ...(pass && { R_DS: pass }),
+    ...(guard && { R_turn: guard }),
   }
   return sum(
     { label: `Resistance of the ${leadWords(lead)}`, symbol: 'R_lead', unit: 'Ω' },

@@ -15,6 +15,7 @@ import { findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { feederRail, type OpenSupply, type PolarityDiode, type Rail } from './graph'
 import { wearOf } from './cells'
+import { guardOf } from './guard'
 import { leadOf } from './lead'
 import { withOpen } from './open'
 
@@ -34,6 +35,8 @@ export const polarityOf = (design: Feeding, library: Library): PolarityDiode | u
   const onBoard = findPart(library, 'board', design.chip.part) !== undefined
   if (source?.sort !== 'adapter' || onBoard || !findPart(library, 'regulator', design.power.regulator))
     return undefined
+  // A transistor takes its place.
+  if (guardOf(design, library)) return undefined
   const most = fullRange(source.current).max
   const rating = (d: PolarityDiode['diode']) => fullRange(d.current).max
   const able = partsOfKind(library, 'diode').filter(

@@ -1,6 +1,6 @@
 // A load switched by a bipolar transistor: what its base must get, the resistor that gives it that, and what then really flows.
 
-import { fittedResistor, netOf, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
+import { fittedResistor, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { fromPart, fromRule, say, type Worked, type WorkedInput } from '../findings'
 import { endsOf, type Wire } from '../legs'
@@ -215,4 +215,4 @@ export const baseResistorOf = (
   ]
 }
 
-export const baseNet = (wire: Wire): string => `${netOf(wire.signal.name)}_BASE`
+export const baseNet = (wire: Wire): string => `${wire.signal.net}_BASE`

@@ -1,5 +1,5 @@
 import type { FittingContext } from '../levels'
-import { netOf, type SupportPart, twoLegs } from '../circuit'
+import { type SupportPart, twoLegs } from '../circuit'
 import type { Resistors } from '../parts'
 import type { Wire } from '../legs'
 
@@ -18,6 +18,6 @@ export const pullUp = (
   name: `pull-up of ${signal.name}`,
   part,
   value,
-  legs: twoLegs('VCC', netOf(signal.name)),
+  legs: twoLegs('VCC', signal.net),
   signal: signal.id,
 })

@@ -1,6 +1,6 @@
 // The second half of a divider, for a sensor that is only a resistance.
 
-import { netOf, preferred, twoLegs } from '../circuit'
+import { preferred, twoLegs } from '../circuit'
 import { everyStance, supportChoice } from '../design'
 import { fromPart, say } from '../findings'
 import { asStated } from '../sums'
@@ -20,7 +20,7 @@ export const sensorDivider: SignalSupport = (wire, { stock, design }) => {
       name: `divider resistor of ${wire.signal.name}`,
       part: stock.resistors,
       value,
-      legs: twoLegs(netOf(wire.signal.name), analog.dividerTo === 'ground' ? 'GND' : 'VCC'),
+      legs: twoLegs(wire.signal.net, analog.dividerTo === 'ground' ? 'GND' : 'VCC'),
       why: `${end.instance.name} is a resistance; with this one it makes a voltage to measure`,
       worked: [
         asStated(

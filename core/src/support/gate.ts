@@ -1,7 +1,7 @@
 // A load switched by a transistor, and the diode across a coil. A MOSFET has a pull-down that keeps its gate quiet before the
 // program runs, and a resistor into the gate; a bipolar one a resistor into its base.
 
-import { netOf, preferred, type SupportPart, twoLegs } from '../circuit'
+import { preferred, type SupportPart, twoLegs } from '../circuit'
 import { railFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
 import { fromPart, type Worked, type WorkedInput, say } from '../findings'
@@ -247,7 +247,7 @@ export const switchedLoad: SignalSupport = (wire, context) => {
   const { end, electrical: load } = found
   const transistor = findPart(context.library, 'transistor', load.transistor)
   if (!transistor) return []
-  const leg = netOf(wire.signal.name)
+  const leg = wire.signal.net
   const drain = `${leg}_LOW`
   if (transistor.sort === 'npn') {
     const nets = { leg, gate: baseNet(wire), drain }

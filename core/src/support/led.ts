@@ -1,7 +1,7 @@
 // The series resistor of an LED on a leg, and the current the LED then really gets.
 
 import type { FittingContext } from '../levels'
-import { fittedResistor, netOf, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
+import { fittedResistor, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
 import { driverCurve } from '../levels'
 import { careful, supportChoice } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, say } from '../findings'
@@ -165,7 +165,7 @@ export const ledResistor: SignalSupport = (wire, context) => {
   const on = ledOnLeg(wire, context)
   if (!on || !context.stock.resistors) return []
   const key = ledKey(wire.signal.id)
-  const net = netOf(wire.signal.name)
+  const net = wire.signal.net
   const limit = fullRange(context.chip.limits.pinAbsolute)
   const support: SupportPart = {
     key,

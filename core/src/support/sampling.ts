@@ -2,7 +2,7 @@
 // in the time it takes for a reading.
 
 import type { FittingContext } from '../levels'
-import { fittedResistor, netOf, preferred, twoLegs } from '../circuit'
+import { fittedResistor, preferred, twoLegs } from '../circuit'
 import { byTheBook, careful, supportChoice } from '../design'
 import { fromPart, fromRule, type Worked, type WorkedInput, say } from '../findings'
 import type { Capacitors, Chip, ChipUnit, Rated } from '../parts'
@@ -85,7 +85,7 @@ export const samplingCapacitor: SignalSupport = (wire, context) => {
       name: `capacitor at the reading of ${signal.name}`,
       part: stock.ceramics,
       value,
-      legs: twoLegs(netOf(signal.name), 'GND'),
+      legs: twoLegs(signal.net, 'GND'),
       why: `${signal.name} comes through up to ${formatQuantity(R_behind.value.max, 'Ω', 3)}: the capacitor fills the converter for each reading${value.value < needed.value.max ? `; ${value.marking} is the drawer’s largest and not enough` : ''}`,
       worked: [R_behind, needed, rate, shift],
       signal: signal.id,

@@ -28,7 +28,7 @@ export const levelShift: SignalSupport = (wire, context) => {
 const partsOf = (wire: Wire, shift: Shift, end: End, { design, stock, rail, supplies }: FittingContext) => {
   const { need } = end.instance
   const supply = railFor(supplies, need).net
-  const [near, far] = [nearNet(wire), farNet(wire.signal.name)]
+  const [near, far] = [nearNet(wire), farNet(wire.signal.net)]
   const name = wire.signal.name
   const chipIsLower = (voltageFor(supplies, need)?.value.min ?? Infinity) >= rail.value.min
   const [low, high] = chipIsLower ? [near, far] : [far, near]

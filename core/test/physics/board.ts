@@ -147,6 +147,17 @@ export const ohmsInside = (source: Source | undefined, { ambient, coldest, charg
   return typ(source.resistance) * cold * worn
 }
 
+/** Ω usually of the channel in the plus that stops a source the wrong way round: by its sheet, with the source’s voltage at its gate. */
+export const ohmsOfGuard = (guard: Transistor | undefined, source: Source | undefined): number => {
+  const points = [...(guard?.channel ?? [])].sort((a, b) => a.gate - b.gate)
+  const V = source ? typ(source.voltage) : 0
+  const k = points.findIndex((p) => p.gate >= V)
+  if (points.length === 0) return 0
+  if (k <= 0) return typ((k === 0 ? points[0]! : points.at(-1)!).resistance)
+  const [a, b] = [points[k - 1]!, points[k]!]
+  return typ(a.resistance) + ((V - a.gate) / (b.gate - a.gate)) * (typ(b.resistance) - typ(a.resistance))
+}
+
 type Fed = Pick<Analysis, 'power' | 'design'> & { library: (id: string) => Part | undefined }
 
 const supportOn = (board: Board, placed: Placed, state: State, { power, design, library }: Fed) => {

@@ -52,6 +52,17 @@ export const prove = (
     return wrong
   }
 
+  // A transistor in the plus that its source doesn't turn on is told.
+  const inPlus = a.power.supplies.sources.find((s) => s.id === 'source')?.lead?.guard
+  if (inPlus?.threshold && source && fullRange(source.voltage).min < fullRange(inPlus.threshold).max) {
+    must(
+      'a transistor in the plus that is not on is told',
+      a.findings.some((f) => f.id === 'power.guard-transistor:off'),
+      () => `${inPlus.name} on ${source.name}`,
+    )
+    return wrong
+  }
+
   // A further rail that can't hold its volts, or that nothing reaches, is told; what hangs on it need not work.
   const further = a.power.regulations.filter(({ converter: c }) => c.to !== a.power.supplies.own)
   const short = further.some(
@@ -152,8 +163,10 @@ export const prove = (
     const drawn = -sags.current(sourceOf(sags), '+')
     // A source that states no resistance has a milliohm in the circuit.
     const left = typ(source.voltage) - drawn * (inTheWay + (source.resistance ? 0 : 1e-3))
-    // What falls in a latch beside that: no more than in its channel at its worst.
-    const latched = drawn * (a.latch.latch?.channel?.value.max ?? 0)
+    // What falls in a latch, or a transistor against a turned source, beside that: no more than in its channel at its worst.
+    const guard = a.power.supplies.sources.find((s) => s.id === 'source')?.lead?.guard
+    const turn = Math.max(0, ...(guard?.channel ?? []).map((p) => fullRange(p.resistance).max))
+    const latched = drawn * ((a.latch.latch?.channel?.value.max ?? 0) + turn)
     const fallen = left - sags.voltage('VCC')
     must(
       'rail straight from cells',
@@ -424,7 +437,8 @@ export const prove = (
   }
 
   // A plug of the other polarity.
-  if (polarity?.present && source) {
+  const guard = a.power.supplies.sources.find((s) => s.id === 'source')?.lead?.guard
+  if ((polarity?.present || guard) && source) {
     const reversed = solve({ reversed: true, loads: true })
     const taken = Math.abs(reversed.current(sourceOf(reversed), '+'))
     // The resistor of a latch lies before the diode: what flows through it the right way round flows the wrong way round too.

@@ -144,10 +144,14 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
     ...(other() < 0.3 ? { charges: [20, 200, 2000][Math.floor(other() * 3)] } : {}),
   }
   const cells = () => ({ series: 1 + Math.floor(other() * 8), parallel: 1 + Math.floor(other() * 3) })
+  const { source: fed, feed } = power as { source?: string; feed?: string }
+  const joins = (id: string | undefined) => all.find((p) => p.id === id)?.joins !== undefined
   const counted = {
-    ...(power.source && all.find((p) => p.id === power.source)!.joins ? { cells: cells() } : {}),
-    ...(power.feed && all.find((p) => p.id === power.feed)!.joins ? { feedCells: cells() } : {}),
+    ...(joins(fed) ? { cells: cells() } : {}),
+    ...(joins(feed) ? { feedCells: cells() } : {}),
   }
+  const guard =
+    fed && other() < 0.25 ? { guard: ['pfet-low', 'pfet-plain', 'pfet-strong'][Math.floor(other() * 3)] } : {}
   return {
     format: 1,
     name: `Random ${seed}`,
@@ -168,7 +172,7 @@ export const randomProject = (parts: Map<string, Json>, seed: number, sort: Sort
       ...(chance(0.3) ? { resetAsPort: true } : {}),
       ...(radio ? { radio: Object.fromEntries(analog.map((s) => [s, pick(['pause', 'accept'])])) } : {}),
     },
-    power: { ...power, ...counted, ...leads },
+    power: { ...power, ...counted, ...guard, ...leads },
     build: { support: {} },
   }
 }

@@ -219,6 +219,17 @@ export const planningEdits = {
         shifts: { ...without(design.pins.shifts ?? {}, signal), ...(shift ? { [signal]: shift } : {}) },
       }),
   }),
+  /** No part: what there is without one, a diode or nothing. */
+  chooseGuard: defineEdit<{ part: string | null; name: string }>({
+    label: ({ part, name }) =>
+      part
+        ? `${capital(name)} against a plug the wrong way round`
+        : 'No transistor against a plug the wrong way round',
+    apply: (design, { part }) => ({
+      ...design,
+      power: { ...without(design.power, 'guard'), ...(part && { guard: part }) },
+    }),
+  }),
   /** `cells`: how many of it; absent: one. */
   chooseSource: defineEdit<{ part: string; name: string; cells?: CellsChoice }>({
     label: ({ name }) => `Feed it from ${name}`,

@@ -1,6 +1,7 @@
 import { type Check, say } from '../../findings'
 import { formatQuantity } from '../../quantity'
 import { convertersOf } from './converters'
+import { insteadOfDiode } from './ways-out'
 
 export const dropout: Check = {
   id: 'power.dropout',
@@ -28,7 +29,7 @@ export const dropout: Check = {
               worked: reg.margin,
             },
       ],
-      fixes: [...reg.others(2), ...reg.sources(2)],
+      fixes: [...reg.others(2), ...reg.sources(2), ...insteadOfDiode(stages, -reg.margin.value.min)],
     }))
   },
 }

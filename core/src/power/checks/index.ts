@@ -11,6 +11,7 @@ import { dropout } from './dropout'
 import { eatsCharge } from './eats-charge'
 import { feedTooWeak } from './feed-too-weak'
 import { fuseGuards, fuseTrips, noFuse, wireTooThin } from './lead'
+import { guardTransistor } from './guard-transistor'
 import { lostOnTheWay } from './lost-on-the-way'
 import { measuredDiffers } from './measured-differs'
 import { notReckoned } from './not-reckoned'
@@ -33,6 +34,7 @@ export const powerChecks: Check[] = [
   sourceTooWeak,
   sags,
   usbUnasked,
+  guardTransistor,
   coldCells,
   cellsJoined,
   regulatorOverloaded,

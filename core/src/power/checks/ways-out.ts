@@ -4,7 +4,7 @@
 import { type Edit, type FedBy, feederName, feedersOf, nextRail } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
 import { givesAtOnce, partsOfKind, type Regulator, type Source } from '../../parts'
-import { formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
+import { capital, formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
 import {
   againstPlug,
   behindPlug,
@@ -91,6 +91,30 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
       return []
     })
     .slice(0, most)
+
+/** A transistor in the place of the diode at the plug, where what falls in that is what is short, V. */
+export const insteadOfDiode = ({ library, power, proposing }: Stages, short: number): Fix[] => {
+  const { polarity, source, through, input } = power
+  const falls = input?.inputs.find((i) => i.symbol === 'V_F')?.value.max ?? 0
+  if (!proposing || !polarity?.present || !source || short > falls) return []
+  const V = fullRange(source.voltage)
+  return partsOfKind(library, 'transistor')
+    .filter(
+      ({ sort, gateVoltage, voltage, channel, current }) =>
+        sort === 'p-mosfet' &&
+        gateVoltage !== undefined &&
+        fullRange(gateVoltage).max >= V.max &&
+        fullRange(voltage).max >= V.max &&
+        (channel ?? []).some((c) => c.gate <= V.min) &&
+        fullRange(current).max >= through.value.max,
+    )
+    .sort((a, b) => a.price - b.price)
+    .slice(0, 1)
+    .map(({ id, name }) => ({
+      label: `${capital(name)} against a plug the wrong way round, in the place of the diode`,
+      edits: [{ kind: 'chooseGuard', part: id, name }],
+    }))
+}
 
 /** Doing without the device that draws the most from the source. */
 export const withoutHungriest = ({ design, power }: Stages): Fix[] => {

@@ -19,6 +19,7 @@ import { LimitTable } from './LimitTable'
 import { PathDrawing } from './PathDrawing'
 import { Plugged } from './Plugged'
 import { Regulators } from './Regulators'
+import { Guard } from './Guard'
 import { SecondFeed } from './SecondFeed'
 import { Sources } from './Sources'
 import { Switches } from './Switches'
@@ -36,6 +37,7 @@ const PowerPage = () => {
       <h1>Power</h1>
       <PathDrawing />
       <SecondFeed />
+      <Guard />
       {!power.source && (
         <p className="empty">
           Choose a source above, and a regulator if the rail needs one: all limits and heats follow.

@@ -53,6 +53,34 @@ test('a cell is chosen, as many as it takes, and then as many as the builder say
   expect(design().power.cells).toEqual({ series: 5, parallel: 2 })
 })
 
+test('against a plug the wrong way round: the diode that is there, a transistor in its place, and none again', async () => {
+  show(<PowerPage />, on({ source: 'adapter-9v', regulator: 'bl5-cool' }))
+  const choice = () => screen.getByLabelText(/^Against a plug the wrong way round/)
+  const line = () => plain(choice().closest('p'))
+  expect(line()).toMatch(/The diode .* stops it/)
+  const choose = (value: string) =>
+    act(async () => {
+      fireEvent.change(choice(), { target: { value } })
+      await Promise.resolve()
+    })
+  await choose('pfet-strong')
+  // Its sheet, from 4.5 V on.
+  expect(line()).toContain('18 mΩ in the way at the most')
+  await choose('')
+  expect(steps()).toEqual([
+    'Strong p-channel MOSFET against a plug the wrong way round',
+    'No transistor against a plug the wrong way round',
+  ])
+  expect(design().power).not.toHaveProperty('guard')
+})
+
+test('cells have nothing that stops it, and say what that would be', () => {
+  show(<PowerPage />, on({ source: 'cells-3-aa' }))
+  expect(plain(screen.getByLabelText(/^Against cells the wrong way round/).closest('p'))).toContain(
+    'Nothing stops it: that would be −3.9 V on the board.',
+  )
+})
+
 test('what of cold and age isn’t counted is said, and what is', async () => {
   show(<PowerPage />, on({ source: 'cell-pouch-2ah', regulator: 'bl33-sparing' }))
   const section = await screen.findByRole('region', { name: 'How long the cells last' })
