@@ -54,6 +54,14 @@ test('cells too: 0.07 Ω up to 0.3 Ω, from 4.8 V down to 2.7 V at its gate', ()
   expect(power.railLoaded!.value.min).toBeCloseTo(2.7 - power.through.value.max * (0.9 + 0.106), 6)
 })
 
+test('another is offered where one breaks: 12.8 V at the gate, which stands 8 or 12 V; 20 V do', () => {
+  const a = analyse(on('pfet-low', { source: 'adapter-12v' }), library)
+  const broken = a.findings.find((f) => f.id === 'power.guard-transistor:gate')!
+  const fixes = proposalsFor(a, library, broken)
+  expect(fixes.map((f) => f.label)).toEqual(['Plain p-channel MOSFET in its place', 'Do without it'])
+  expect(found(applyEdits(a.design, fixes[0]!.edits))).toEqual([])
+})
+
 describe('what is found', () => {
   const current = (amps: number) => ({ current: { max: amps, kind: 'recommended' as const } })
   const flows = analyse(on('pfet-strong'), library).power.through.value.max

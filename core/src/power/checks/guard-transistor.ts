@@ -3,6 +3,7 @@ import { siliconJunction } from '../../parts'
 import { capital, celsiusWords, formatQuantity, fullRange } from '../../quantity'
 import { asVariable, junctionOf, sum } from '../../sums'
 import { leadResistances, type NoGuard, noGuard } from '../../supply'
+import { guardsFor } from './ways-out'
 
 const id = (what: string) => `power.guard-transistor:${what}`
 const undone = {
@@ -24,7 +25,12 @@ export const guardTransistor: Check = {
   looksFor:
     'a transistor against a source the wrong way round that isn’t turned on by that source, breaks of its voltage, or gets too hot',
   rule: 'threshold, channel, gate voltage, voltage and current of its sheet, with all of the source’s voltage at its gate; its heat at the project’s ambient',
-  run: ({ design, library, power: { supplies, through } }) => {
+  run: (stages) => {
+    const {
+      design,
+      library,
+      power: { supplies, through },
+    } = stages
     const why = noGuard(design, library)
     if (why)
       return [
@@ -49,7 +55,16 @@ export const guardTransistor: Check = {
         grade: 'outside the sheet',
         ...text,
         because: facts,
-        fixes: [undone],
+        fixes: [
+          ...guardsFor(stages)
+            .filter((t) => t.id !== guard.id)
+            .slice(0, 2)
+            .map(({ id: part, name }) => ({
+              label: `${capital(name)} in its place`,
+              edits: [{ kind: 'chooseGuard' as const, part, name }],
+            })),
+          undone,
+        ],
       })
     const has: Fact = {
       ...say`${source.sheet}: ${formatQuantity(V.min, 'V', 3)} to ${formatQuantity(V.max, 'V', 3)}`,

@@ -3,7 +3,7 @@
 
 import { type Edit, type FedBy, feederName, feedersOf, nextRail } from '../../design'
 import type { Fix, Stages, Worked } from '../../findings'
-import { givesAtOnce, partsOfKind, type Regulator, type Source } from '../../parts'
+import { givesAtOnce, partsOfKind, type Regulator, type Source, type Transistor } from '../../parts'
 import { capital, formatQuantity, fullRange, namesInWords, type Range } from '../../quantity'
 import {
   againstPlug,
@@ -92,11 +92,10 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
     })
     .slice(0, most)
 
-/** A transistor in the place of the diode at the plug, where what falls in that is what is short, V. */
-export const insteadOfDiode = ({ library, power, proposing }: Stages, short: number): Fix[] => {
-  const { polarity, source, through, input } = power
-  const falls = input?.inputs.find((i) => i.symbol === 'V_F')?.value.max ?? 0
-  if (!proposing || !polarity?.present || !source || short > falls) return []
+/** Transistors that could lie in the plus against a source the wrong way round, by their sheets; the cheapest first. */
+export const guardsFor = ({ library, power, proposing }: Stages): Transistor[] => {
+  const { source, through } = power
+  if (!proposing || !source) return []
   const V = fullRange(source.voltage)
   return partsOfKind(library, 'transistor')
     .filter(
@@ -109,6 +108,14 @@ export const insteadOfDiode = ({ library, power, proposing }: Stages, short: num
         fullRange(current).max >= through.value.max,
     )
     .sort((a, b) => a.price - b.price)
+}
+
+/** A transistor in the place of the diode at the plug, where what falls in that is what is short, V. */
+export const insteadOfDiode = (stages: Stages, short: number): Fix[] => {
+  const { polarity, input } = stages.power
+  const falls = input?.inputs.find((i) => i.symbol === 'V_F')?.value.max ?? 0
+  if (!polarity?.present || short > falls) return []
+  return guardsFor(stages)
     .slice(0, 1)
     .map(({ id, name }) => ({
       label: `${capital(name)} against a plug the wrong way round, in the place of the diode`,
