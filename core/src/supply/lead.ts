@@ -13,9 +13,8 @@ import {
   type Wire,
 } from '../parts'
 import { fullRange } from '../quantity'
-import { insideOf } from './cells'
+import { insideOf, type Wear } from './cells'
 import { guardOf } from './guard'
-import type { Plugged } from './graph'
 import { latchParts, passResistance } from './latch'
 import {
   asVariable,
@@ -294,7 +293,7 @@ export const fuseOpens = (fuse: Fuse, ambient: number): Worked =>
 
 /** What flows into a dead short at its end, A; undefined where the source’s sheet doesn’t tell. */
 export const shortCurrent = (
-  { part: source, wear }: Pick<Plugged, 'part' | 'wear'>,
+  { part: source, wear }: { part: Source; wear?: Wear },
   parts: LeadParts | undefined,
 ): Worked | undefined => {
   const lead = parts && ledOnly(parts)
