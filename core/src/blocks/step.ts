@@ -58,6 +58,21 @@ export const notShorted: Pick<StepCheck, 'expect' | 'worked'> = {
   ),
 }
 
+/** With the meter set to diodes: what falls in the diode that every MOSFET has inside, the way that it conducts. */
+export const innerDiode: Pick<StepCheck, 'expect' | 'worked'> = {
+  expect: { min: 0.3, max: 0.9, unit: 'V' },
+  worked: asStated('What falls in an inner diode', 'V_F', 'V', {
+    ...fromRule(
+      'V_F',
+      'rule of thumb',
+      0.6,
+      'V',
+      'a meter’s milliampere leaves 0.3 V to 0.9 V across silicon',
+    ),
+    value: { min: 0.3, typ: 0.6, max: 0.9 },
+  }),
+}
+
 /** A resistor that lies between two nets by itself, with the tolerance of its drawer. */
 export const bridge = (
   between: string,

@@ -1,11 +1,11 @@
 import { voltageFor } from '../supply'
 import { sourceNet, type SupportBlock } from './block'
 import { sourceCautions } from './cautions'
-import { entry } from './entry'
 import { latchNet } from './latch'
 import { polarity } from './polarity'
 import { regulator } from './regulator'
-import { notShorted, volts } from './step'
+import { entry, guardedNet } from './entry'
+import { innerDiode, notShorted, volts } from './step'
 
 /** A junction above this burns fingers at its case, °C. */
 export const burns = 60
@@ -17,6 +17,8 @@ export const supply: SupportBlock = {
   step: (_, { power, rail, latch }) => {
     const before = voltageFor(power.supplies, { fedBy: 'source' })
     const hot = (power.regulation?.junction.value.max ?? 0) > burns
+    const guard = power.supplies.sources.find((s) => s.id === 'source')?.lead?.guard
+    const behind = sourceNet(power.supplies)
     return {
       title: power.regulator ? 'Supply and regulator' : 'Supply',
       then: latch
@@ -36,13 +38,28 @@ export const supply: SupportBlock = {
               },
             ]
           : []),
+        // Turned round it would let all current through, of either polarity: only its inner diode tells.
+        ...(guard
+          ? [
+              {
+                where: `between ${guardedNet} and ${behind}, red lead on ${guardedNet}, the meter set to diodes`,
+                powered: false,
+                ...innerDiode,
+                otherwise: `nothing, and a reading the other way: drain and source of ${guard.name} are exchanged, and a plug of the other polarity would go through; do not plug in`,
+              },
+            ]
+          : []),
         // Nothing hangs on it yet: what falls in the diode is what falls at next to no current.
         ...(before && power.regulator
           ? [
               volts(
                 'between VIN and GND',
                 before,
-                'nothing: the polarity diode is the wrong way round, or the plug has the other polarity',
+                guard
+                  ? `nothing: the gate of ${guard.name} isn’t at GND, or the plug has the other polarity`
+                  : power.polarity?.present
+                    ? 'nothing: the polarity diode is the wrong way round, or the plug has the other polarity'
+                    : 'nothing, or negative: the plug has the other polarity',
               ),
             ]
           : []),

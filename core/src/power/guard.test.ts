@@ -62,6 +62,25 @@ test('another is offered where one breaks: 12.8 V at the gate, which stands 8 or
   expect(found(applyEdits(a.design, fixes[0]!.edits))).toEqual([])
 })
 
+test('before it is plugged in, the meter says which way round it is: its inner diode leads from the plug to the board', () => {
+  const checks = (d: Design) =>
+    analyse(d, library)
+      .build.steps.flatMap((s) => s.checks)
+      .filter((c) => c.where.includes('set to diodes'))
+  expect(checks(on(null))).toEqual([])
+  const [check] = checks(on('pfet-strong'))
+  // A p-channel MOSFET’s inner diode has its anode at the drain, which lies at the plug.
+  expect(check).toMatchObject({
+    where: 'between VPLUG and VIN, red lead on VPLUG, the meter set to diodes',
+    powered: false,
+    expect: { min: 0.3, max: 0.9, unit: 'V' },
+  })
+  expect(check!.otherwise).toContain('exchanged')
+  expect(checks(on('pfet-low', { source: 'cells-3-aa', regulator: undefined }))[0]!.where).toContain(
+    'between VPLUG and VCC',
+  )
+})
+
 describe('what is found', () => {
   const current = (amps: number) => ({ current: { max: amps, kind: 'recommended' as const } })
   const flows = analyse(on('pfet-strong'), library).power.through.value.max
