@@ -120,6 +120,8 @@ test('from an empty project by keyboard alone, to the same wiring table', async 
   }
   await tabTo(page, /Fed from/)
   await pickByKeys(page, 'Fed from', /^adapter-12v$/)
+  // Past the warmest air and the coldest.
+  await page.keyboard.press('Tab')
   await page.keyboard.press('Tab')
   await page.keyboard.press('Tab')
   await page.keyboard.type('300m')

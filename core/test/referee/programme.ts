@@ -254,13 +254,25 @@ const timerGrade = (unit: Json, clock: number, s: Signal): 0 | 1 | 2 => {
 
 /** The most that a device on another supply puts on the line, where that is more than 0.3 V above the lowest rail. */
 const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number | undefined => {
+  // So many cells in a row have so many times the volts of one, where they may be joined.
+  const inRow = (id: string | undefined): number =>
+    id !== undefined && parts.get(id)?.joins
+      ? ((id === power.source ? power.cells : power.feedCells)?.series ?? 1)
+      : 1
+  const times = (v: Json, n: number): Json =>
+    n === 1
+      ? v
+      : Object.fromEntries(
+          Object.entries(v).map(([k, x]) => [k, ['min', 'typ', 'max'].includes(k) ? si(x) * n : x]),
+        )
   const volts = (id: string | undefined): Json =>
-    id ? (parts.get(id)!.output ?? parts.get(id)!.voltage) : undefined
+    id ? (parts.get(id)!.output ?? times(parts.get(id)!.voltage, inRow(id))) : undefined
   const rail = volts(power.regulator ?? power.source)
   if (!rail) return undefined
   // A regulator that its source usually leaves no room for gives what comes in, less its drop-out voltage at a small load.
   const regulator = parts.get(power.regulator)
-  const source = parts.get(power.source)
+  const one = parts.get(power.source)
+  const source = one && { ...one, voltage: times(one.voltage, inRow(power.source)) }
   const held = si(rail.min ?? rail.typ ?? rail.max)
   let least = held
   if (regulator && source) {
@@ -272,7 +284,9 @@ const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number
       )
       .sort((a, b) => highest(b.current) - highest(a.current))
     const strong = guards.filter((p) => highest(p.current) >= gives).sort((a, b) => a.price - b.price)
-    const guard = source.sort === 'adapter' ? (strong[0] ?? guards[0]) : undefined
+    // A transistor in the plus takes the place of the diode.
+    const guard =
+      source.sort === 'adapter' && power.guard === undefined ? (strong[0] ?? guards[0]) : undefined
     const falls = (key: 'typ' | 'max', amperes: number): number => {
       const at = guard?.forward.map((f: Json) => [si(f.current), si(f.voltage[key])])
       if (!at) return 0
@@ -286,7 +300,9 @@ const reachesOf = (parts: Map<string, Json>, { power }: Json, s: Signal): number
     const drop = regulator.dropout[0].voltage
     const usual = si(source.voltage.typ) - falls('typ', gives / 10) - si(drop.typ)
     const comes = si(source.voltage.min) - falls('max', gives)
-    if (usual < si(rail.typ)) least = Math.min(held, Math.max(comes / 10, comes - si(drop.max)))
+    // One that steps up gives what it is made for, or what comes in, where that is more.
+    if (regulator.converts === 'up') least = Math.max(held, comes)
+    else if (usual < si(rail.typ)) least = Math.min(held, Math.max(comes / 10, comes - si(drop.max)))
   }
   const most = s.ends.map(({ device, signal: { electrical: e } }) => {
     const fed = device.fedBy && volts(power[device.fedBy])
