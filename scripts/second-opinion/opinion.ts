@@ -167,11 +167,11 @@ export const secondOpinion = (
     out[`${d.id} work`] = of(device.modes.at(-1))
   }
 
-  // Leads: copper by its coefficient at 20 °C (IEC 60028), there and back, from 20 °C to what its insulation stands.
+  // Leads: copper by its coefficient at 20 °C (IEC 60028), there and back, from 20 °C, or the coldest air, to what its insulation stands.
   const nothing: Span = { min: 0, typ: 0, max: 0 }
   const ohmsOf = (lead: Json): Span => {
     const [wire, joint, fuse] = [part(lead?.wire), part(lead?.joint), part(lead?.fuse)]
-    const air = project.needs.limits.ambient
+    const { ambient: air, coldest = 20 } = project.needs.limits
     const copper = (r: number, at: number) => 2 * (lead.length ?? 0) * r * (1 + 3.93e-3 * (at - 20))
     const r = wire ? span(wire.resistance) : nothing
     const warmest = wire ? Math.max(air, span(wire.insulation).max) : air
@@ -181,7 +181,7 @@ export const secondOpinion = (
     const g = guard ? span(guard.resistance) : nothing
     const n = lead?.joints ?? 0
     return {
-      min: (wire ? copper(r.min, Math.min(20, air)) : 0) + n * j.min + f.min + g.min,
+      min: (wire ? copper(r.min, Math.min(20, air, coldest)) : 0) + n * j.min + f.min + g.min,
       typ: (wire ? copper(r.typ, air) : 0) + n * j.typ + f.typ + g.typ,
       max: (wire ? copper(r.max, warmest) : 0) + n * j.max + f.max + g.max,
     }
