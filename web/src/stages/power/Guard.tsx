@@ -1,7 +1,7 @@
 // What stops a plug, or cells, the wrong way round: a diode, a transistor in the plus, or nothing.
 
 import { partsOfKind } from '@root-board/core/parts'
-import { formatQuantity } from '@root-board/core/quantity'
+import { capital, formatQuantity } from '@root-board/core/quantity'
 import { leadResistances } from '@root-board/core/supply'
 import { useStage } from '../../shared/analysis'
 import { PartChoice } from '../../shared/PartChoice'
@@ -33,7 +33,7 @@ export const Guard = () => {
       ) : (
         <span className="faint">
           {polarity?.present
-            ? `The diode ${polarity.diode.name} stops it: a transistor loses less.`
+            ? `${capital(polarity.diode.name)} stops it; a transistor loses less.`
             : source.sort === 'usb'
               ? 'A USB plug goes in one way only.'
               : `Nothing stops it: that would be −${formatQuantity(source.voltage.typ ?? source.voltage.max ?? 0, 'V')} on the board.`}

@@ -57,7 +57,7 @@ test('against a plug the wrong way round: the diode that is there, a transistor 
   show(<PowerPage />, on({ source: 'adapter-9v', regulator: 'bl5-cool' }))
   const choice = () => screen.getByLabelText(/^Against a plug the wrong way round/)
   const line = () => plain(choice().closest('p'))
-  expect(line()).toMatch(/The diode .* stops it/)
+  expect(line()).toMatch(/Schottky diode 1 A stops it; a transistor loses less/)
   const choose = (value: string) =>
     act(async () => {
       fireEvent.change(choice(), { target: { value } })
