@@ -36,6 +36,10 @@ describe('in the cold (figure 2 of the cells: at −10 °C five times the resist
     const way = (inside: number) => inside + warm.channel!.value.max
     expect(cold.rise!.value.max / warm.rise!.value.max).toBeCloseTo(way(3) / way(0.6), 1)
   })
+  test('that nobody has said how cold it gets stands beside how long they lie', () => {
+    expect(warm.shelf!.note).toContain('how cold it gets nobody has said')
+    expect(cold.shelf!.note ?? '').not.toContain('nobody')
+  })
   test('on the shelf: 1.8 Ah or 0.45 Ah, less what leaks and 5 % a year', () => {
     const hours = (l: typeof warm, Q: number) => Q / (l.standby.value.max + (Q * 0.05) / 8766)
     expect(warm.shelf!.value.min / 3600).toBeCloseTo(hours(warm, 1.8), 0)

@@ -34,6 +34,7 @@ import {
   insideOf,
   ledOnly,
   leadResistance,
+  notCounted,
   passResistance,
   type Wear,
   wearOf,
@@ -495,7 +496,15 @@ const shelfOf = ({ source }: LatchPlan, I_off: Worked, wear: Wear): Pick<LatchRe
     fromPart('s', 'lost by itself in a year', source, 'selfDischarge', source.selfDischarge, '')
   return {
     shelf: sum(
-      { label: 'Cells last, switched off', symbol: 't_shelf', unit: 's', counts: 'min' },
+      {
+        label: 'Cells last, switched off',
+        symbol: 't_shelf',
+        unit: 's',
+        counts: 'min',
+        note: notCounted(source, wear)
+          .map(({ text }) => text)
+          .join(' '),
+      },
       { Q, I_off: asVariable(I_off), ...(s && { s }) },
       (i: Record<string, Term>) => i.Q!.over(i.s ? i.I_off!.plus(i.Q!.times(i.s).over(year)) : i.I_off!),
     ),

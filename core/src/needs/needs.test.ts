@@ -42,6 +42,11 @@ describe('what nets are called, whatever a builder calls his things', () => {
   ])('%s', (_, names, expected) => {
     expect(nets(names)).toEqual(expected)
   })
+  // By the board’s drawings: ground and rails, what comes in, a cell before its latch, the charger, reset, lamp, the latch’s gate.
+  test.each('GND VCC VCC2 VCC9 VIN VPLUG VCELL VFEED VCHARGE CHARGE_SET RESET LAMP LATCH_GATE'.split(' '))(
+    'never as the board’s own %s',
+    (own) => expect(nets([own])).toEqual([`${own}_D1`]),
+  )
   test('not as one of several of another: two of Lamp are LAMP_1 and LAMP_2', () => {
     const d = project({
       chip: 'td8-28-dip',

@@ -7,7 +7,7 @@ import { project } from '../../test/project'
 import { analyse, proposalsFor, sourcesOf } from '../analysis'
 import { applyEdits, type Design, type Limits } from '../design'
 import { type FaultyFile, findPart, makeLibrary, readPart, type Source } from '../parts'
-import { fuseOpens } from '../supply'
+import { fuseOpens, leadResistance } from '../supply'
 import { burstsOf, streamsOf } from '.'
 import { stockOf } from '../circuit'
 
@@ -148,6 +148,19 @@ describe('by hand', () => {
     expect(offered({})).toEqual(['Feed it from four AA cells (5.2 V)'])
     // 40 mA and more through 10.8 Ω leave too little for the regulator, and enough for the chip.
     expect(offered({ coldest: -20 })).toEqual(['Feed it from four AA cells (5.2 V), without a regulator'])
+  })
+
+  test('copper in the cold: as if it were none at −234.5 °C (IEC 60028), a metre there and back at −25 °C', () => {
+    const wire = findPart(library, 'wire', 'wire-0-5')!
+    const at = (coldest: number | undefined) =>
+      leadResistance({
+        wire: { part: wire, length: 1 },
+        ambient: 30,
+        ...(coldest !== undefined && { coldest }),
+      }).value.min
+    const r = wire.resistance.min ?? wire.resistance.typ ?? wire.resistance.max!
+    expect(at(-25)).toBeCloseTo((2 * r * (234.5 - 25)) / 254.5, 9)
+    expect(at(undefined)).toBeCloseTo(2 * r, 9)
   })
 
   test('a fuse in the cold needs more to open: 4.2 A · 1.12 at −25 °C, halfway to 23 °C half of that', () => {

@@ -2,7 +2,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse, proposalsFor } from '../analysis'
+import { analyse, proposalsFor, sourcesOf } from '../analysis'
 import { applyEdits, type Design } from '../design'
 import { findPart, makeLibrary, type Transistor } from '../parts'
 
@@ -79,6 +79,21 @@ test('before it is plugged in, the meter says which way round it is: its inner d
   expect(checks(on('pfet-low', { source: 'cells-3-aa', regulator: undefined }))[0]!.where).toContain(
     'between VPLUG and VCC',
   )
+})
+
+test('a source that breaks the transistor, or doesn’t turn it on, is ranked with that against it', () => {
+  const no = (guard: string, id: string) =>
+    sourcesOf(analyse(on(guard), library), library)
+      .find((s) => s.source.id === id)!
+      .no.map((n) => n.text)
+      .filter((t) => t.includes('in the plus'))
+  // 12.8 V at a gate that stands 12 V; 20 V do.
+  expect(no('pfet-strong', 'adapter-12v')).toEqual([
+    'strong p-channel MOSFET in the plus stands 12 V at its gate',
+  ])
+  expect(no('pfet-plain', 'adapter-12v')).toEqual([])
+  // Two emptied cells have 1.8 V: it may need 4 V to begin.
+  expect(no('pfet-plain', 'cells-2-aa')).toEqual(['1.8 V may not turn on plain p-channel MOSFET in the plus'])
 })
 
 describe('what is found', () => {

@@ -20,6 +20,7 @@ import {
   type RailId,
   supplyOf,
   unprotected,
+  guardAgainst,
   sourcesFor,
   wearOf,
 } from '../supply'
@@ -250,6 +251,7 @@ export const rankSources = (asked: Asked): RankedSource[] => {
         ...cellGuards(source, lead).flatMap((g) => opened(g, most)),
         ...(lead?.protection ? unsuited(source, lead.protection) : []),
         ...againstPlug(source, chip.chip?.board, library),
+        ...(lead?.guard ? guardAgainst(lead.guard, source) : []),
         ...unhappyWith(asked, fed, 'source'),
         ...(regulation && regulator
           ? objections(regulation, own.loaded).map((o, n) =>

@@ -2,7 +2,9 @@
 // It is on by the source’s own voltage, and off when that is turned round; unlike a diode it lets current back while it is on.
 
 import type { Design } from '../design'
-import { findPart, type Library, type Transistor } from '../parts'
+import { type Said, say } from '../findings'
+import { findPart, type Library, type Source, type Transistor } from '../parts'
+import { formatQuantity, fullRange } from '../quantity'
 import { latchParts } from './latch'
 
 type Feeding = Pick<Design, 'chip' | 'power'> & { needs: Pick<Design['needs'], 'devices'> }
@@ -24,3 +26,28 @@ export const noGuard = (design: Feeding, library: Library): NoGuard | undefined 
 /** The transistor in the plus; undefined where there is none. */
 export const guardOf = (design: Feeding, library: Library): Transistor | undefined =>
   noGuard(design, library) === undefined ? findPart(library, 'transistor', design.power.guard) : undefined
+
+/** What speaks against it in the plus of this source, by the sheets of both: what it stands, and whether it is on. */
+export const guardAgainst = (
+  { name, gateVoltage, voltage, threshold, channel }: Transistor,
+  source: Source,
+): Said[] => {
+  const { min, max } = fullRange(source.voltage)
+  const gate = gateVoltage && fullRange(gateVoltage).max
+  const stands = fullRange(voltage).max
+  const begins = threshold && fullRange(threshold).max
+  const from = Math.min(...(channel ?? []).map((c) => c.gate))
+  return [
+    ...(gate !== undefined && max > gate
+      ? [say`${name} in the plus stands ${formatQuantity(gate, 'V', 3)} at its gate`]
+      : []),
+    ...(max > stands ? [say`${name} in the plus stands ${formatQuantity(stands, 'V', 3)}`] : []),
+    ...(begins !== undefined && min < begins
+      ? [say`${formatQuantity(min, 'V', 3)} may not turn on ${name} in the plus`]
+      : min < from && channel?.length
+        ? [
+            say`what the channel of ${name} in the plus is at ${formatQuantity(min, 'V', 3)} its sheet doesn’t say`,
+          ]
+        : []),
+  ]
+}

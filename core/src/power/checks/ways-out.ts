@@ -9,6 +9,7 @@ import {
   againstPlug,
   behindPlug,
   choosing,
+  guardAgainst,
   leadOf,
   polarityOf,
   sourcesFor,
@@ -96,16 +97,14 @@ export const otherSources = (stages: Stages, most = 3): Fix[] =>
 export const guardsFor = ({ library, power, proposing }: Stages): Transistor[] => {
   const { source, through } = power
   if (!proposing || !source) return []
-  const V = fullRange(source.voltage)
   return partsOfKind(library, 'transistor')
     .filter(
-      ({ sort, gateVoltage, voltage, channel, current }) =>
-        sort === 'p-mosfet' &&
-        gateVoltage !== undefined &&
-        fullRange(gateVoltage).max >= V.max &&
-        fullRange(voltage).max >= V.max &&
-        (channel ?? []).some((c) => c.gate <= V.min) &&
-        fullRange(current).max >= through.value.max,
+      (t) =>
+        t.sort === 'p-mosfet' &&
+        t.gateVoltage !== undefined &&
+        (t.channel ?? []).length > 0 &&
+        guardAgainst(t, source).length === 0 &&
+        fullRange(t.current).max >= through.value.max,
     )
     .sort((a, b) => a.price - b.price)
 }

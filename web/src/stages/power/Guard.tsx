@@ -26,7 +26,11 @@ export const Guard = () => {
         none="none"
         onChosen={(part) => edit({ kind: 'chooseGuard', part: part?.id ?? null, name: part?.name ?? '' })}
       />{' '}
-      {channel ? (
+      {lead?.guard && !channel ? (
+        <span className="faint">
+          Its sheet states no resistance of its channel: what falls in it is not counted.
+        </span>
+      ) : channel ? (
         <>
           <Num worked={channel} show="max" /> in the way at the most
         </>
