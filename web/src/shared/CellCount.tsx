@@ -6,7 +6,7 @@ import { styled } from '@mui/material'
 import { useStage } from './analysis'
 import { QuantityField } from '../kit/QuantityField'
 
-const words = { series: 'in a row', parallel: 'beside one another' } as const
+const words = { series: 'cells in a row', parallel: 'rows beside one another' } as const
 
 /** Nothing for what can’t be joined. */
 export const CellCount = ({ of }: { of: LeadOwner }) => {

@@ -29,15 +29,15 @@ const fill = (label: string, text: string) =>
 
 test('a cell is chosen, as many as it takes, and then as many as the builder says', async () => {
   show(<PathDrawing />, on({ source: 'usb-port', regulator: 'bl33-low' }))
-  expect(screen.queryByLabelText('in a row')).toBeNull()
+  expect(screen.queryByLabelText('cells in a row')).toBeNull()
   await act(async () => {
     fireEvent.change(screen.getByLabelText('Source'), { target: { value: 'cell-aa' } })
     await Promise.resolve()
   })
   // 3.57 V over 0.9 V of an empty one.
-  expect(screen.getByLabelText<HTMLInputElement>('in a row').value).toBe('4')
-  await fill('in a row', '5')
-  await fill('beside one another', '2')
+  expect(screen.getByLabelText<HTMLInputElement>('cells in a row').value).toBe('4')
+  await fill('cells in a row', '5')
+  await fill('rows beside one another', '2')
   expect(design().power).toEqual({
     source: 'cell-aa',
     regulator: 'bl33-low',
@@ -49,7 +49,7 @@ test('a cell is chosen, as many as it takes, and then as many as the builder say
     'AA cell: 2 beside one another',
   ])
   // No cells are none, and none is no number of them.
-  await fill('in a row', '0')
+  await fill('cells in a row', '0')
   expect(design().power.cells).toEqual({ series: 5, parallel: 2 })
 })
 
