@@ -28,7 +28,7 @@ const step = (system: System, { lacks, slopes }: Assembled): number[] => {
 export interface Found {
   x: number[]
   /** The slopes at the answer. */
-  slopes: Matrix
+  slopes: number[][]
 }
 
 /**

@@ -1,6 +1,6 @@
 // The operating point: what every net and element is at when nothing changes any more.
 
-import type { Matrix } from 'ml-matrix'
+import { Matrix } from 'ml-matrix'
 import type { Element, NetId } from '../models'
 import { type Found, newton } from './newton'
 import { assemble, ground, mustNotFloat, NotFound, seenBy, type System, systemOf } from './system'
@@ -80,5 +80,5 @@ export const operatingPoint = (elements: readonly Element[], t = 0): Solved => {
     along([...aids.map((aid): [number, number] => [1, aid]), [1, 0]]) ??
     along([...shares.map((share): [number, number] => [share, 1e-9]), [1, 0]])
   if (!found) throw new NotFound()
-  return { ...pointAt(system, found.x, t), system, x: found.x, slopes: found.slopes }
+  return { ...pointAt(system, found.x, t), system, x: found.x, slopes: new Matrix(found.slopes) }
 }

@@ -1,7 +1,6 @@
 // The equations of a circuit: modified nodal analysis (Ho, Ruehli and Brennan, 1975). Unknowns are the voltages of all nets
 // but ground and the currents of the branches that hold a voltage.
 
-import { Matrix } from 'ml-matrix'
 import { type Answer, type Element, type Form, formOf, type Model, type NetId } from '../models'
 
 /** The net from which voltages are counted. */
@@ -41,6 +40,8 @@ interface Seated {
 export interface System {
   nets: NetId[]
   seated: Seated[]
+  /** Those of them that keep charge or flux. */
+  storing: Seated[]
   size: number
 }
 
@@ -73,7 +74,7 @@ export const systemOf = (elements: readonly Element[]): System => {
       ],
     }
   })
-  return { nets, seated, size }
+  return { nets, seated, storing: seated.filter(({ form }) => form.store), size }
 }
 
 /** Throws FloatingNet where a net hangs in the air at this time. */
@@ -94,26 +95,33 @@ const read = (x: readonly number[], k: number) => (k < 0 ? 0 : x[k]!)
 /** Voltages and branch currents of one element. */
 export const seenBy = ({ form, at }: Seated, x: readonly number[]): { v: number[]; i: number[] } => {
   const n = form.terminals.length
-  return { v: at.slice(0, n).map((k) => read(x, k)), i: at.slice(n).map((k) => read(x, k)) }
+  const v: number[] = []
+  const i: number[] = []
+  for (let k = 0; k < at.length; k++) (k < n ? v : i).push(read(x, at[k]!))
+  return { v, i }
 }
 
 export interface Assembled {
   /** What each equation lacks: A for nets, V for branches. */
   lacks: number[]
-  slopes: Matrix
+  /** Row by row. */
+  slopes: number[][]
 }
 
-const add = (to: Assembled, at: number[], { into, rest, slopes }: Answer, factor = 1): void => {
-  const rows = [...into, ...rest]
-  rows.forEach((value, r) => {
+const nothingYet = (size: number): Assembled => ({
+  lacks: Array<number>(size).fill(0),
+  slopes: Array.from({ length: size }, () => Array<number>(size).fill(0)),
+})
+
+const add = (to: Assembled, at: readonly number[], { into, rest, slopes }: Answer, factor = 1): void => {
+  for (let r = 0; r < into.length + rest.length; r++) {
     const row = at[r]!
-    if (row < 0) return
-    to.lacks[row]! += factor * value
-    slopes[r]!.forEach((slope, c) => {
-      const column = at[c]!
-      if (column >= 0 && slope !== 0) to.slopes.set(row, column, to.slopes.get(row, column) + factor * slope)
-    })
-  })
+    if (row < 0) continue
+    to.lacks[row]! += factor * (r < into.length ? into[r]! : rest[r - into.length]!)
+    const own = to.slopes[row]!
+    const slope = slopes[r]!
+    for (let c = 0; c < slope.length; c++) if (at[c]! >= 0) own[at[c]!]! += factor * slope[c]!
+  }
 }
 
 export interface Looked {
@@ -131,10 +139,7 @@ export const assemble = (
   x: readonly number[],
   { t, share, last, aid = 0 }: Looked,
 ): Assembled & { looked: (number[] | undefined)[]; held: boolean } => {
-  const to: Assembled = {
-    lacks: Array<number>(system.size).fill(0),
-    slopes: Matrix.zeros(system.size, system.size),
-  }
+  const to = nothingYet(system.size)
   let held = false
   const looked = system.seated.map((seat, k) => {
     const { element, form, at } = seat
@@ -156,20 +161,22 @@ export const assemble = (
   if (aid > 0)
     for (let k = 0; k < system.nets.length; k++) {
       to.lacks[k]! += aid * x[k]!
-      to.slopes.set(k, k, to.slopes.get(k, k) + aid)
+      to.slopes[k]![k]! += aid
     }
   return { ...to, looked, held }
 }
 
-/** What is stored in all elements at `x`: charge of nets, flux of branches, with slopes. */
-export const stored = (system: System, x: readonly number[], t: number): Assembled => {
-  const to: Assembled = {
-    lacks: Array<number>(system.size).fill(0),
-    slopes: Matrix.zeros(system.size, system.size),
-  }
-  for (const seat of system.seated) {
-    const { element, form, at } = seat
-    if (form.store) add(to, at, form.store(element.model, { ...seenBy(seat, x), t, share: 1 }))
+/** What is stored in all elements at `x`: charge of nets, flux of branches, with slopes; added, so many times, to what is there already. */
+export const stored = (
+  system: System,
+  x: readonly number[],
+  t: number,
+  to = nothingYet(system.size),
+  factor = 1,
+): Assembled => {
+  for (const seat of system.storing) {
+    const { v, i } = seenBy(seat, x)
+    add(to, seat.at, seat.form.store!(seat.element.model, { v, i, t, share: 1 }), factor)
   }
   return to
 }

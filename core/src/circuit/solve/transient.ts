@@ -64,10 +64,8 @@ export const transient = (
       const found = newton(system, x0, (x, last) => {
         // Just before a jump all is as before it.
         const now = assemble(system, x, { t: next === end ? before(next) : next, share: 1, last })
-        const q = stored(system, x, next)
-        for (let k = 0; k < system.size; k++)
-          now.lacks[k]! += weight * (q.lacks[k]! - q0[k]!) - (euler ? 0 : flow[k]!)
-        now.slopes.add(q.slopes.mul(weight))
+        stored(system, x, next, now, weight)
+        for (let k = 0; k < system.size; k++) now.lacks[k]! -= weight * q0[k]! + (euler ? 0 : flow[k]!)
         return now
       })
       const worst = found && since >= 2 ? errorOf(keeping, times, xs, next, found.x, precision, nothing) : 0
@@ -96,7 +94,7 @@ export const transient = (
  */
 const keepers = (system: System, x: readonly number[]): number[] => {
   const { slopes } = stored(system, x, 0)
-  return x.flatMap((_, k) => (slopes.getRow(k).some((s) => s !== 0) ? [k] : []))
+  return x.flatMap((_, k) => (slopes[k]!.some((s) => s !== 0) ? [k] : []))
 }
 
 /** After a jump the first step is this share of the longest: nothing is known yet of how fast it goes. */
