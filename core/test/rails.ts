@@ -1,4 +1,4 @@
-// Further rails and bipolar transistors for a random project, from rows of their own.
+// Further rails, and bipolar and p-channel transistors, for a random project, from rows of their own.
 
 import type { FurtherRail, NeedDevice } from '../src/design'
 import { findPart, type Library, partsOfKind } from '../src/parts'
@@ -9,9 +9,10 @@ interface Fed {
   power: { feed?: string; rails?: FurtherRail[] }
 }
 
-/** Bipolar transistors in the place of half of those that switch a load, but not of a latch. */
-export const withBipolars = <D extends Fed>(design: D, seed: number, library: Library): D => {
+/** Bipolar transistors, or p-channel ones in the plus, in the place of half of those that switch a load, but not of a latch. */
+export const withOtherSwitches = <D extends Fed>(design: D, seed: number, library: Library): D => {
   const random = seeded(seed * 17 + 3)
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
   const devices = design.needs.devices.map((d) => {
     const part = findPart(library, 'device', d.part)
     if (!part || part.latch) return d
@@ -19,7 +20,7 @@ export const withBipolars = <D extends Fed>(design: D, seed: number, library: Li
       .flatMap((w) => w.signals)
       .filter((s) => s.electrical.kind === 'switched' && random() < 0.5)
     if (switched.length === 0) return d
-    const which = () => (random() < 0.5 ? 'npn-small' : 'npn-strong')
+    const which = () => pick(['npn-small', 'npn-strong', 'pfet-low', 'pfet-plain', 'pfet-strong'])
     return { ...d, transistors: Object.fromEntries(switched.map((s) => [s.id, which()])) }
   })
   return { ...design, needs: { ...design.needs, devices } }

@@ -7,7 +7,7 @@ import { shippedLibrary } from '../../test/files'
 import { ohmsInside, ohmsOf, ohmsOfGuard } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
-import { withBipolars, withRails } from '../../test/rails'
+import { withOtherSwitches, withRails } from '../../test/rails'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { inWords } from '../findings'
@@ -713,7 +713,7 @@ test('laws hold over random designs', () => {
       regulator: regulators[(n * 7 + 3) % regulators.length],
     }
     const read = readDesign({ ...project, power: { ...project.power, ...power } }, 'random')
-    const plain = n % 3 === 0 ? withBipolars(read, seed + n, library) : read
+    const plain = n % 3 === 0 ? withOtherSwitches(read, seed + n, library) : read
     const design = n % 2 === 0 ? plain : withRails(plain, seed + n, library)
     const analysis = look(design)
     for (const law of laws) {

@@ -385,7 +385,7 @@ const ofTimer: Row[] = [
     '',
     'risks',
     'outside the sheet',
-    'When it switches off, the coil’s 32 mA pulls the transistor above its 50 V.',
+    'When it switches off, the coil’s 32 mA pulls the transistor beyond its 50 V.',
   ],
   [
     'led:d7.1.light',

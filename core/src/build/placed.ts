@@ -71,8 +71,19 @@ export interface Placing {
   supplies: Supply
 }
 
-const supplyNet = (instance: Instance, role: string, { supplies }: Placing): string | undefined =>
-  role === 'supply' ? railFor(supplies, instance.need).net : role === 'ground' ? 'GND' : undefined
+/** The plus of a load that is switched there hangs on its transistor. */
+const supplyNet = (instance: Instance, role: string, { supplies, needs }: Placing): string | undefined => {
+  if (role !== 'supply') return role === 'ground' ? 'GND' : undefined
+  const above = instance.wiring.signals.find((s) => s.electrical.kind === 'switched' && s.electrical.plus)
+  const need = above && signalFor(needs, instance, above)
+  return need ? `${need.net}_HIGH` : railFor(supplies, instance.need).net
+}
+
+const signalFor = (
+  { signals }: NeedsResult,
+  instance: Instance,
+  { id }: Instance['wiring']['signals'][number],
+) => signals.find((s) => s.ends.some((e) => e.instance.id === instance.id && e.signal.id === id))
 
 /** The net at a signal’s terminal, and what is printed there. */
 const signalLeg = (
@@ -80,15 +91,15 @@ const signalLeg = (
   signal: Instance['wiring']['signals'][number],
   { design, chip, pins, needs }: Placing,
 ): Placed['legs'] => {
-  const need = needs.signals.find((s) =>
-    s.ends.some((e) => e.instance.id === instance.id && e.signal.id === signal.id),
-  )
+  const need = signalFor(needs, instance, signal)
   if (!need) return []
   const leg = pins.assignment[need.id]
   if (need.kind === 'reference' && leg) return [{ name: signal.terminal, net: legNet(chip, pins, leg) }]
   if (design.pins.shifts?.[need.id] && isFar({ signal: need }, { instance }))
     return [{ name: signal.terminal, net: farNet(need.net) }]
   const { electrical: e } = signal
+  if (e.kind === 'switched' && e.plus)
+    return [{ name: terminalName(instance, signal.at, signal.terminal), net: 'GND' }]
   const tail =
     e.kind === 'contact' && e.behindDiode
       ? '_BUTTON'

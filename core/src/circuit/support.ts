@@ -28,6 +28,10 @@ export interface SupportRoles {
   'gate resistor': true
   'base resistor': true
   'gate pull-down': true
+  /** Of a transistor in the plus of its load: what holds its gate off, what pulls it low, and what spares it the whole supply. */
+  'gate pull-up': true
+  'pulling transistor': true
+  'gate divider': true
   'flyback diode': true
   'lamp resistor': true
   'sensor divider': true

@@ -47,6 +47,17 @@ describe('in the cold (figure 2 of the cells: at −10 °C five times the resist
   })
 })
 
+test('leads of 3 m there and back, 0.5 mm², are in the way too: 39 Ω/km at 20 °C (IEC 60228, class 5), as warm as they may get', () => {
+  const d = lantern()
+  const long = latchOf({ ...d, power: { ...d.power, lead: { wire: 'wire-0-5', length: 3 } } })
+  const bare = latchOf(d)
+  const R = long.rise!.inputs.find((i) => i.symbol === 'R_lead')!.value
+  // Its insulation stands 70 °C: 304.5 / 254.5 times that (IEC 60228, annex C).
+  expect(R.max).toBeCloseTo((6 * 0.039 * 304.5) / 254.5, 7)
+  // All that fills: 12.11 µF, to 95 %.
+  expect(long.rise!.value.max - bare.rise!.value.max).toBeCloseTo(R.max * 12.11e-6 * Math.log(20), 9)
+})
+
 describe('sums, by hand', () => {
   // Two cells have 1.8, 2.6, 3.2 V; the MOSFET switches from 0.4, 0.7, 1.0 V, its gate has 600 and 800 pF, 90 and 130 pF of them to the
   // drain; the small one has 8 and 12 pF there. Resistors are good for 5 %.

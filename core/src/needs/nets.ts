@@ -23,7 +23,7 @@ export const ownNets: readonly string[] = [
 ]
 
 /** What the net behind a part in a line is called after the line’s. */
-const tails = ['', '_LED', '_LOW', '_GATE', '_BASE', '_FAR', '_BUTTON']
+const tails = ['', '_LED', '_LOW', '_GATE', '_BASE', '_FAR', '_BUTTON', '_HIGH', '_PASS', '_PULL']
 const withTails = (net: string): string[] => tails.map((tail) => `${net}${tail}`)
 
 export const busWords = { i2c: 'I2C', spi: 'SPI', uart: 'UART', can: 'CAN' }

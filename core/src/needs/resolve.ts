@@ -174,21 +174,26 @@ const withAddress = (wiring: DeviceWiring, need: NeedDevice, index: number): Dev
   return { ...wiring, address: own.address, links: { ...wiring.links, ...own.links } }
 }
 
-/** Switched by what the builder chose instead of what its file proposes. */
-const withTransistors = (wiring: DeviceWiring, { transistors }: NeedDevice): DeviceWiring =>
-  transistors
+/** Switched by what the builder chose instead of what its file proposes; a p-channel one lies in the plus. */
+const withTransistors = (
+  wiring: DeviceWiring,
+  { transistors = {} }: NeedDevice,
+  library: Library,
+): DeviceWiring =>
+  wiring.signals.some((s) => s.electrical.kind === 'switched')
     ? {
         ...wiring,
         signals: wiring.signals.map((s) => {
-          const transistor = transistors[s.id]
-          return transistor && s.electrical.kind === 'switched'
-            ? { ...s, electrical: { ...s.electrical, transistor } }
-            : s
+          if (s.electrical.kind !== 'switched') return s
+          const transistor = transistors[s.id] ?? s.electrical.transistor
+          const plus = findPart(library, 'transistor', transistor)?.sort === 'p-mosfet'
+          return { ...s, electrical: { ...s.electrical, transistor, ...(plus && { plus }) } }
         }),
       }
     : wiring
 
 const instancesOf = (
+  library: Library,
   need: NeedDevice,
   part: Device,
   wiring = chosenWiring(need, part) ?? part.wirings[0]!,
@@ -199,7 +204,7 @@ const instancesOf = (
     name: need.count > 1 ? `${need.name} ${i + 1}` : need.name,
     at: i + 1,
     part,
-    wiring: withAddress(withTransistors(wiring, need), need, i),
+    wiring: withAddress(withTransistors(wiring, need, library), need, i),
     ...(wiring.chain && need.count > 1 ? { chain: { at: i, of: need.count } } : {}),
   }))
 }
@@ -346,7 +351,9 @@ const openNeeds = (
     .map(({ need, part }) => ({ need, part, wirings: part.wirings }))
   const open = new Set(choices.map((c) => c.need))
   const instances = parts.flatMap(({ need, part }) =>
-    open.has(need) ? part.wirings.flatMap((w) => instancesOf(need, part, w)) : instancesOf(need, part),
+    open.has(need)
+      ? part.wirings.flatMap((w) => instancesOf(library, need, part, w))
+      : instancesOf(library, need, part),
   )
   const bytes = instances.flatMap(({ id, name, need, wiring }): ByteNeed[] =>
     wiring.byte
@@ -383,7 +390,7 @@ export const resolveNeeds = (design: Asking, library: Library): NeedsResult => {
   const unknown: NeedDevice[] = []
   const instances = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)
-    if (part) return instancesOf(need, asVariant(part, need.variant))
+    if (part) return instancesOf(library, need, asVariant(part, need.variant))
     unknown.push(need)
     return []
   })

@@ -91,21 +91,26 @@ test('chosen by hand it is fitted, judged, and mended by what is offered', () =>
 })
 
 test('one that isn’t there, and one of another kind, are told: nothing switches the motor', () => {
+  const pnp = { ...(library.parts['npn-small'] as Transistor), id: 'pnp-small', sort: 'pnp' as const }
+  const shelf: Library = { parts: { ...library.parts, [pnp.id]: pnp } }
   for (const [part, words] of [
     [
       'gone',
       /^The transistor of Door motor is “gone”, which is not in the library: nothing switches Door motor\.$/,
     ],
-    ['pfet-low', /n-channel MOSFET, its gate on the leg, or an NPN transistor\.$/],
+    [
+      'pnp-small',
+      /n-channel MOSFET, its gate on the leg, an NPN transistor, or a p-channel MOSFET in its plus\.$/,
+    ],
   ] as const) {
     const design = by(part)(door())
-    const before = look(design)
+    const before = look(design, shelf)
     const found = before.findings.filter((f) => f.check === 'pins.switch-rating')
     expect(found.map((f) => [f.id, f.severity, f.grade])).toEqual([
       ['pins.switch-rating:none:d1.1.drive', 'stops', 'impossible'],
     ])
     expect(found[0]!.text).toMatch(words)
-    const { offers } = offersFor(before, library, found[0]!)
+    const { offers } = offersFor(before, shelf, found[0]!)
     expect(offers.length).toBeGreaterThan(0)
   }
 })
@@ -278,7 +283,7 @@ test('a latch is held by a MOSFET: a bipolar one is told, and not offered', () =
   const row = switchesOf(look(d), library)
     .find((r) => r.load.need === 'd1')!
     .ranked.find((r) => r.part.id === 'npn-small')!
-  expect(row.no.map((n) => n.text)).toContain('a latch is held by a MOSFET here')
+  expect(row.no.map((n) => n.text)).toContain('a latch is held by an n-channel MOSFET here')
 })
 
 test('a project without such loads ranks nothing', () => {

@@ -1,4 +1,4 @@
-// Transistors that switch a load: whether each is turned on by the leg and stands the load, and which others of the library would.
+// Transistors that switch a load, below it or in its plus: whether each is turned on by the leg and stands the load, and which others of the library would.
 
 import { type Stock, stockOf } from '../circuit'
 import { type Finding, fromPart, partOrigin, say, type Stages, unsaid, type Worked } from '../findings'
@@ -14,13 +14,35 @@ import {
 } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asVariable, junctionOf, sum } from '../sums'
-import { voltageFor } from '../supply'
-import { baseEmitterOf, type BaseOnLeg, baseOnLeg, forced, switchOnLeg } from '../support'
+import { railFor, voltageFor } from '../supply'
+import {
+  baseEmitterOf,
+  type BaseOnLeg,
+  baseOnLeg,
+  forced,
+  type PlusOnLeg,
+  plusOnLeg,
+  shareOfPulse,
+  switchOnLeg,
+} from '../support'
 import { boardLoads } from './drive'
 
 /** What is wrong with a switched load, before it is said of which. */
 export interface SwitchFault extends Pick<Finding, 'severity' | 'text' | 'says' | 'because'> {
-  what: 'off' | 'unknown' | 'weak' | 'base' | 'current' | 'heat' | 'drain' | 'diode' | 'reverse'
+  what:
+    | 'off'
+    | 'unknown'
+    | 'weak'
+    | 'base'
+    | 'current'
+    | 'heat'
+    | 'drain'
+    | 'diode'
+    | 'reverse'
+    | 'slow'
+    | 'shared'
+    | 'grounded'
+    | 'none'
 }
 type Switch = ReturnType<typeof switchOnLeg>
 
@@ -31,12 +53,18 @@ export interface Surroundings {
   /** °C */
   ambient: number
   stock: Stock
+  library: Library
   /** The base resistor is left out. */
   bare?: boolean
 }
 
-/** Whether the leg turns the transistor on. */
-const gateFault = (name: string, transistor: Transistor, { drive }: Switch): SwitchFault[] => {
+/** Whether what its gate gets turns the transistor on. */
+const gateFault = (
+  name: string,
+  transistor: Transistor,
+  { drive }: Pick<Switch, 'drive'>,
+  gives = say`The leg gives the gate of ${name}`,
+): SwitchFault[] => {
   const gate = drive.value.min
   const stated = (transistor.channel ?? []).map((c) => c.gate)
   const gets = { ...say`The gate gets ${formatQuantity(gate, 'V', 3)} at the least`, worked: drive }
@@ -46,7 +74,7 @@ const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Swi
       {
         what: 'off',
         severity: 'stops',
-        ...say`The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(threshold).max, 'V')} to begin to conduct.`,
+        ...say`${gives} as little as ${formatQuantity(gate, 'V', 3)}; ${transistor.name} may need ${formatQuantity(fullRange(threshold).max, 'V')} to begin to conduct.`,
         because: [
           gets,
           { ...say`${transistor.sheet}: threshold`, origin: partOrigin(transistor, 'threshold', threshold) },
@@ -68,7 +96,7 @@ const gateFault = (name: string, transistor: Transistor, { drive }: Switch): Swi
         {
           what: 'weak',
           severity: 'risks',
-          ...say`The leg gives the gate of ${name} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(from, 'V')} on.`,
+          ...say`${gives} as little as ${formatQuantity(gate, 'V', 3)}; the sheet of ${transistor.name} says what its channel is from ${formatQuantity(from, 'V')} on.`,
           because: [gets],
         },
       ]
@@ -208,28 +236,40 @@ export interface SwitchedLoad {
   most: number
   diode?: Diode
   supply?: Worked
+  /** The same with all that is drawn. */
+  loaded?: Worked
   transistor: string
+  /** Its plus, or its minus, can’t be parted from the rest: why. */
+  plusShared?: string
+  grounded?: true
 }
 
 type Ready = Pick<Stages, 'design' | 'library' | 'chip' | 'pins' | 'power'>
 
 /** Every load behind a transistor. */
-export const switchedLoads = ({ library, pins, power: { supplies } }: Ready): SwitchedLoad[] =>
+export const switchedLoads = ({ library, pins, power: { supplies, loads: drawn } }: Ready): SwitchedLoad[] =>
   (pins.plan?.wires ?? []).flatMap((wire) => {
     const [switched] = endsOf(wire, 'switched')
     if (!switched) return []
     const { end, electrical: load } = switched
     const diode = load.inductive ? findPart(library, 'diode', load.diode) : undefined
+    const { part, wiring, need } = end.instance
+    const loads = wiring.signals.filter((s) => s.electrical.kind === 'switched').length
+    const pluses = part.terminals.filter((t) => t.role === 'supply').length
     return [
       {
         wire,
         signal: end.signal.id,
-        need: end.instance.need.id,
+        need: need.id,
         device: end.instance.name,
         most: fullRange(load.current).max,
         ...(diode && { diode }),
-        supply: voltageFor(supplies, end.instance.need),
+        supply: voltageFor(supplies, need),
+        loaded: drawn.rails[railFor(supplies, need).id]?.voltage,
         transistor: load.transistor,
+        ...(loads > 1 && { plusShared: `its plus serves ${loads} loads at once` }),
+        ...(pluses !== 1 && { plusShared: 'its sheet names no one plus' }),
+        ...(load.grounded && { grounded: true as const }),
       },
     ]
   })
@@ -240,6 +280,8 @@ interface Judged {
   drive: Worked
   heat?: Worked
   junction?: Worked
+  /** What pulls its gate, in the plus. */
+  pull?: Transistor
   /** Of what stays the same whichever it is, nothing. */
   faults: SwitchFault[]
 }
@@ -339,18 +381,33 @@ const unstated = (name: string, transistor: Transistor): SwitchFault[] => {
       ]
 }
 
-/** Undefined where nothing can be said: an NPN transistor without a resistor in the drawer. */
+/** Undefined where nothing can be said: no resistor in the drawer for a base, or nothing to pull a gate in the plus. */
 const judge = (of: SwitchedLoad, transistor: Transistor, at: Surroundings): Judged | undefined => {
   const { ambient } = at
   const { name } = of.wire.signal
   const [switched] = endsOf(of.wire, 'switched')
   const { end, electrical } = switched!
   const drain = drainFault(of.device, transistor, of.diode, of.supply)
+  if (transistor.sort === 'p-mosfet') {
+    const on = plusOnLeg(of.wire, transistor, of.supply, at, of.loaded)
+    if (!on) return undefined
+    return {
+      ...on,
+      faults: [
+        ...(of.plusShared ? [cantLieAbove(of, of.plusShared)] : []),
+        ...aboveFaults(of, transistor, on),
+        ...loadFaults(name, of.device, of.most, transistor, on),
+        ...drain,
+      ],
+    }
+  }
+  const grounded = groundedFault(of)
   if (transistor.sort !== 'npn') {
     const on = switchOnLeg(of.wire, transistor, electrical.current, at)
     return {
       ...on,
       faults: [
+        ...grounded,
         ...gateFault(name, transistor, on),
         ...loadFaults(name, of.device, of.most, transistor, on),
         ...drain,
@@ -398,6 +455,7 @@ const judge = (of: SwitchedLoad, transistor: Transistor, at: Surroundings): Judg
     drive: on.current,
     ...warm,
     faults: [
+      ...grounded,
       ...baseFaults(name, transistor, of.wire, on, at),
       ...unstated(name, transistor),
       ...loadFaults(name, of.device, of.most, transistor, warm),
@@ -405,6 +463,67 @@ const judge = (of: SwitchedLoad, transistor: Transistor, at: Surroundings): Judg
     ],
   }
 }
+
+/** In the plus of its load: what its gate gets there, whether it lets go in time, whether there is what pulls it. */
+const aboveFaults = (of: SwitchedLoad, transistor: Transistor, on: PlusOnLeg): SwitchFault[] => {
+  const { name } = of.wire.signal
+  const { off, period, most } = on
+  return [
+    ...gateFault(name, transistor, on, say`The gate in the plus of ${of.device} gets`),
+    ...(transistor.gateVoltage
+      ? []
+      : [
+          {
+            what: 'unknown' as const,
+            severity: 'notes' as const,
+            ...say`The sheet of ${transistor.name} doesn’t say what its gate stands: up to ${formatQuantity(most.value.max, 'V', 3)} lie on it while ${of.device} is on.`,
+            because: [{ ...say`The whole supply of ${of.device} lies on the gate`, worked: most }],
+          },
+        ]),
+    ...(period !== undefined && off.value.max > shareOfPulse * period
+      ? [
+          {
+            what: 'slow' as const,
+            severity: 'risks' as const,
+            ...say`In the plus of ${of.device} ${transistor.name} is shut only ${formatQuantity(off.value.max, 's', 2)} after its line falls; pulses come every ${formatQuantity(period, 's', 2)}: it is half on for much of the time, gets hot, and ${of.device} gets more than the pulses say.`,
+            because: [
+              {
+                ...say`A resistor empties its gate in up to ${formatQuantity(off.value.max, 's', 2)}`,
+                worked: off,
+              },
+            ],
+          },
+        ]
+      : []),
+  ]
+}
+
+const cantLieAbove = (of: SwitchedLoad, why: string): SwitchFault => ({
+  what: 'shared',
+  severity: 'stops',
+  ...say`${of.device} can’t be switched in its plus: ${why}.`,
+  because: [say`What is switched off in the plus is off for all that hangs there`],
+})
+
+const noPull = (of: SwitchedLoad): SwitchFault => ({
+  what: 'none',
+  severity: 'stops',
+  ...say`Nothing in the library can pull the gate in the plus of ${of.device} low: that takes an n-channel MOSFET that the leg of ${of.wire.signal.name} turns on and that stands its supply, and resistors.`,
+  because: [say`The supply of ${of.device} is on that gate, and no leg stands that`],
+})
+
+/** What lies on its housing is on, whatever a transistor below it does, as soon as that touches ground. */
+const groundedFault = (of: SwitchedLoad): SwitchFault[] =>
+  of.grounded
+    ? [
+        {
+          what: 'grounded',
+          severity: 'risks',
+          ...say`The minus of ${of.device} lies on its housing: screwed to anything that is joined to ground it is on for good, past the transistor below it.`,
+          because: [say`Its sheet joins minus and housing; in its plus a p-channel MOSFET can switch it`],
+        },
+      ]
+    : []
 
 const noResistors = (name: string): SwitchFault => ({
   what: 'unknown',
@@ -415,12 +534,18 @@ const noResistors = (name: string): SwitchFault => ({
 
 /** With the faults of its diode. */
 export const switchFaults = (of: SwitchedLoad, transistor: Transistor, at: Surroundings) => [
-  ...(judge(of, transistor, at)?.faults ?? [noResistors(of.wire.signal.name)]),
+  ...(judge(of, transistor, at)?.faults ?? [
+    transistor.sort === 'p-mosfet' ? noPull(of) : noResistors(of.wire.signal.name),
+  ]),
   ...(of.diode ? diodeFaults(of.device, of.most, of.diode, of.supply) : []),
 ]
 
 export interface RankedSwitch {
   part: Transistor
+  /** In the plus: what pulls its gate. */
+  with?: Transistor
+  /** Of both, € */
+  price: number
   chosen: boolean
   no: readonly { text: string }[]
   /** What speaks neither for nor against it. */
@@ -437,7 +562,7 @@ export interface RankedLoad {
   ranked: RankedSwitch[]
 }
 
-/** Every transistor of the library that could lie below each load; those that do first, the cheapest first among them. */
+/** Every transistor of the library that could lie below each load or in its plus; those that do first, the cheapest first among them. */
 export const rankSwitches = (stages: Ready): RankedLoad[] => {
   const {
     design,
@@ -449,9 +574,9 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
   return switchedLoads(stages).map((of) => {
     const { wire, ...load } = of
     const latched = wire.signal.ends.some((e) => e.instance.part.latch)
-    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library) }
+    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library), library }
     const ranked = partsOfKind(library, 'transistor')
-      .filter((t) => t.sort === 'n-mosfet' || t.sort === 'npn')
+      .filter((t) => t.sort !== 'pnp')
       .flatMap((part): RankedSwitch[] => {
         const on = judge(of, part, at)
         if (!on) return []
@@ -464,10 +589,14 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
         return [
           {
             part,
+            ...(on.pull && { with: on.pull }),
+            price: part.price + (on.pull?.price ?? 0),
             chosen: part.id === of.transistor,
             no: [
               ...said('stops', 'risks'),
-              ...(latched && part.sort === 'npn' ? [say`a latch is held by a MOSFET here`] : []),
+              ...(latched && part.sort !== 'n-mosfet'
+                ? [say`a latch is held by an n-channel MOSFET here`]
+                : []),
             ],
             unsure: said('notes'),
             drive: on.drive,
@@ -476,13 +605,18 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
           },
         ]
       })
-      .sort((a, b) => a.no.length - b.no.length || a.part.price - b.part.price)
+      .sort((a, b) => a.no.length - b.no.length || a.price - b.price)
     return { load: { ...load, name: wire.signal.name }, ranked }
   })
 }
 
-/** Those that would do in the place of the chosen one, the cheapest first. */
-export const otherSwitches = (of: SwitchedLoad, library: Library, at: Surroundings): Transistor[] =>
-  partsOfKind(library, 'transistor')
-    .filter((t) => t.sort === 'n-mosfet' && t.id !== of.transistor && judge(of, t, at)?.faults.length === 0)
+/** Those that would do in the place of the chosen one: below the load the cheapest first; in its plus where its minus lies on ground. */
+export const otherSwitches = (of: SwitchedLoad, at: Surroundings): Transistor[] =>
+  partsOfKind(at.library, 'transistor')
+    .filter(
+      (t) =>
+        t.sort === (of.grounded ? 'p-mosfet' : 'n-mosfet') &&
+        t.id !== of.transistor &&
+        judge(of, t, at)?.faults.length === 0,
+    )
     .sort((a, b) => a.price - b.price)

@@ -1,8 +1,8 @@
 // A load switched by a transistor, and the diode across a coil. A MOSFET has a pull-down that keeps its gate quiet before the
-// program runs, and a resistor into the gate; a bipolar one a resistor into its base.
+// program runs, and a resistor into the gate; a bipolar one a resistor into its base; one in the plus (`above`) what pulls its gate.
 
 import { preferred, type SupportPart, twoLegs } from '../circuit'
-import { railFor } from '../supply'
+import { railFor, voltageFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
 import { fromPart, type Worked, type WorkedInput, say } from '../findings'
 import { type EndOf, endsOf, type Wire, type WireEnd } from '../legs'
@@ -10,6 +10,7 @@ import { findPart, type Rated, type Resistors, type Transistor } from '../parts'
 import { exactly, formatQuantity, fullRange } from '../quantity'
 import { number, sum } from '../sums'
 import type { FittingContext } from '../levels'
+import { type PlusOnLeg, plusOnLeg } from './above'
 import { baseNet, baseOnLeg, baseResistorOf } from './base'
 import { type SignalSupport } from './context'
 import { legLeakage } from './pull'
@@ -26,8 +27,10 @@ interface Switched extends FittingContext {
   load: EndOf<'switched'>['electrical']
   transistor: Transistor
   resistors: Resistors
-  /** The leg’s net, that of the gate or base behind its resistor, and that of the load’s low side. */
+  /** The leg’s net, that of the gate or base behind its resistor, and that of the transistor’s far side: the load’s minus, if that is what it switches. */
   nets: { leg: string; gate: string; drain: string }
+  /** Between which the load’s coil lies, plus first. */
+  coil: [plus: string, minus: string]
 }
 
 const thresholdOf = ({ transistor }: Switched): WorkedInput => {
@@ -199,16 +202,7 @@ const gatePullDownOf = (of: Switched): SupportPart => {
 }
 
 /** Across a coil, cathode to what feeds it. */
-const flybackOf = ({
-  design,
-  library,
-  supplies,
-  end,
-  load,
-  transistor,
-  nets,
-  wire,
-}: Switched): SupportPart[] => {
+const flybackOf = ({ design, library, end, load, transistor, coil, wire }: Switched): SupportPart[] => {
   const diode = findPart(library, 'diode', load.diode)
   if (!load.inductive || !diode) return []
   const key = `flyback:${wire.signal.id}`
@@ -220,8 +214,8 @@ const flybackOf = ({
       name: `flyback diode of ${wire.signal.name}`,
       part: diode,
       legs: [
-        { name: 'cathode', net: railFor(supplies, end.instance.need).net },
-        { name: 'anode', net: nets.drain },
+        { name: 'cathode', net: coil[0] },
+        { name: 'anode', net: coil[1] },
       ],
       why: `the coil of ${end.instance.name} drives its current on when switched off; the diode gives it a way`,
       worked: [],
@@ -230,7 +224,7 @@ const flybackOf = ({
       risk: {
         severity: 'risks',
         grade: 'outside the sheet',
-        ...say`When it switches off, the coil’s ${formatQuantity(fullRange(load.current).max, 'A', 2)} pulls the transistor above its ${stands}.`,
+        ...say`When it switches off, the coil’s ${formatQuantity(fullRange(load.current).max, 'A', 2)} pulls the transistor beyond its ${stands}.`,
         facts: [
           say`The current of a coil can’t stop at once; without a path its voltage rises until something breaks down`,
           say`${transistor.name} stands ${stands} (${transistor.sheet}, ${transistor.voltage.source ?? 'limits'})`,
@@ -239,6 +233,96 @@ const flybackOf = ({
     },
   ]
 }
+
+/** What pulls the gate of the one in the plus low while the line is high. */
+const pullingOf = (of: Switched): SupportPart => {
+  const { design, end, transistor, wire } = of
+  const key = `pulling:${wire.signal.id}`
+  return {
+    ...transistorOf(of),
+    key,
+    role: 'pulling transistor',
+    name: `pulling transistor of ${wire.signal.name}`,
+    why: `pulls the gate in the plus low while the line is high: the leg itself must not, since the supply of ${end.instance.name} is on that gate`,
+    ...supportChoice(design, key, everyStance),
+    risk: {
+      severity: 'stops',
+      grade: 'impossible',
+      ...say`Without ${transistor.name} nothing pulls the gate low: ${end.instance.name} stays off.`,
+      facts: [say`The gate is held at the plus by its resistor`],
+    },
+  }
+}
+
+/** In the plus: the p-channel one, what pulls its gate, what holds it off, and what spares a gate that doesn’t stand the supply. */
+const inPlusOf = (of: Switched, on: PlusOnLeg): SupportPart[] => {
+  const { design, end, resistors, nets, supplies, transistor, wire } = of
+  const { id, name } = wire.signal
+  const feed = railFor(supplies, end.instance.need).net
+  const load = end.instance.name
+  const at = (role: string, net: string) => ({
+    name: `${transistor.legs.find((l) => l.role === role)?.leg ?? role} ${role}`,
+    net,
+  })
+  const pass = transistorOf(of)
+  const gate = passNet(wire)
+  const [up, down] = [`gate-pull-up:${id}`, `gate-divider:${id}`]
+  const ohms = (value: PlusOnLeg['pullUp']) => ({ ...value, unit: 'Ω' as const })
+  const stands = transistor.gateVoltage && formatQuantity(fullRange(transistor.gateVoltage).max, 'V')
+  return [
+    {
+      ...pass,
+      legs: [at('gate', gate), at('drain', highNet(wire)), at('source', feed)],
+    },
+    {
+      key: up,
+      role: 'gate pull-up',
+      name: `gate pull-up of ${name}`,
+      part: resistors,
+      value: ohms(on.pullUp),
+      legs: twoLegs(feed, gate),
+      why: `holds ${load} off until the program asks for it, and lets the gate go when it no longer does`,
+      worked: [on.largest, on.off],
+      signal: id,
+      ...supportChoice(design, up, everyStance),
+      risk: {
+        severity: 'stops',
+        grade: 'impossible',
+        ...say`Without it nothing takes the gate back to the plus: once on, ${load} stays on.`,
+        facts: [say`What pulls the gate low doesn’t push it up again`],
+      },
+    },
+    ...(on.divider
+      ? [
+          {
+            key: down,
+            role: 'gate divider' as const,
+            name: `gate divider of ${name}`,
+            part: resistors,
+            value: ohms(on.divider),
+            legs: twoLegs(gate, nets.drain),
+            series: true,
+            why: `the gate stands ${stands} against its source, and the supply of ${load} is more`,
+            worked: [on.most, on.drive],
+            signal: id,
+            ...supportChoice(design, down, everyStance),
+            risk: {
+              severity: 'stops' as const,
+              grade: 'outside the sheet' as const,
+              ...say`Without it the gate gets the whole supply, and breaks above ${stands!}.`,
+              facts: [
+                say`${transistor.name}: ${stands!} between gate and source (${transistor.sheet}, ${transistor.gateVoltage?.source ?? 'limits'})`,
+              ],
+            },
+          },
+        ]
+      : []),
+  ]
+}
+
+/** The p-channel one’s gate, and the load’s plus behind it. */
+const passNet = (wire: Wire) => `${wire.signal.net}_PASS`
+const highNet = (wire: Wire) => `${wire.signal.net}_HIGH`
 
 export const switchedLoad: SignalSupport = (wire, context) => {
   const [found] = endsOf(wire, 'switched')
@@ -249,16 +333,45 @@ export const switchedLoad: SignalSupport = (wire, context) => {
   if (!transistor) return []
   const leg = wire.signal.net
   const drain = `${leg}_LOW`
+  const feed = railFor(context.supplies, end.instance.need).net
+  const below = {
+    ...context,
+    wire,
+    end,
+    load,
+    transistor,
+    resistors,
+    coil: [feed, drain] as [string, string],
+  }
   if (transistor.sort === 'npn') {
-    const nets = { leg, gate: baseNet(wire), drain }
-    const of: Switched = { ...context, wire, end, load, transistor, resistors, nets }
+    const of: Switched = { ...below, nets: { leg, gate: baseNet(wire), drain } }
     return [
       transistorOf(of),
-      ...baseResistorOf(wire, transistor, context, { leg, base: nets.gate }),
+      ...baseResistorOf(wire, transistor, context, { leg, base: of.nets.gate }),
       ...flybackOf(of),
     ]
   }
   const nets = { leg, gate: `${leg}_GATE`, drain }
-  const of: Switched = { ...context, wire, end, load, transistor, resistors, nets }
+  if (load.plus) {
+    const { ambient } = context.design.needs.limits
+    const on = plusOnLeg(wire, transistor, voltageFor(context.supplies, end.instance.need), {
+      ...context,
+      ambient,
+    })
+    if (!on) return []
+    const pulling: Switched = {
+      ...below,
+      transistor: on.pull,
+      nets: { ...nets, drain: on.divider ? `${leg}_PULL` : passNet(wire) },
+    }
+    return [
+      ...inPlusOf({ ...below, nets: pulling.nets }, on),
+      pullingOf(pulling),
+      gateResistorOf(pulling),
+      gatePullDownOf(pulling),
+      ...flybackOf({ ...below, nets, coil: [highNet(wire), 'GND'] }),
+    ]
+  }
+  const of: Switched = { ...below, nets }
   return [transistorOf(of), gateResistorOf(of), gatePullDownOf(of), ...flybackOf(of)]
 }

@@ -1,3 +1,4 @@
+export { type PlusOnLeg, plusOnLeg, shareOfPulse } from './above'
 export { baseEmitterOf, type BaseOnLeg, baseOnLeg, forced } from './base'
 export { switchOnLeg } from './switch'
 export { supportOf } from './all'

@@ -23,14 +23,26 @@ export const switchOnLeg = (
   current: Rated,
   { chip, rail, ambient }: { chip: Chip; rail: Worked; ambient: number },
 ): SwitchOnLeg => {
-  const end = wire.signal.ends[0]!
   const { name } = wire.signal
   const drive = sum(
     { label: `Gate of ${name} while it is on`, symbol: 'V_GS', unit: 'V' },
     { V_OH: chipDrives(chip, wire, rail, () => rail).high },
     (i) => i.V_OH,
   )
-  if (!transistor.channel?.length) return { drive }
+  return { drive, ...warmth(wire, transistor, current, drive, ambient) }
+}
+
+/** What its channel is at so much between gate and source, and how warm the load’s current makes it. */
+export const warmth = (
+  wire: Pick<Wire, 'signal'>,
+  transistor: Transistor,
+  current: Rated,
+  drive: Worked,
+  ambient: number,
+): Omit<SwitchOnLeg, 'drive'> => {
+  const end = wire.signal.ends[0]!
+  const { name } = wire.signal
+  if (!transistor.channel?.length) return {}
   const channel = readCurve(
     {
       label: `Channel of ${transistor.name}`,
@@ -60,7 +72,6 @@ export const switchOnLeg = (
     (i) => i.I_load.times(i.I_load).times(i.R_DS),
   )
   return {
-    drive,
     channel,
     heat,
     junction: junctionOf(`Junction of the transistor of ${name}`, transistor, ambient, heat),

@@ -180,9 +180,10 @@ const supportOn = (board: Board, placed: Placed, state: State, { power, design, 
       return add(ref, curveOf(part), net('anode'), net('cathode'))
     case 'transistor': {
       transistorOn(board, placed, part)
-      // The program holds: what lies in the plus has its gate pulled down.
+      // The program holds: the gate of a latch is pulled down.
       const gate = byNumber(placed, part.legs.find((l) => l.role === 'gate')?.leg)
-      if (part.sort === 'p-mosfet') add(`${ref} held`, { kind: 'resistor', resistance: 1 }, gate, 'GND')
+      if (placed.support?.role === 'latch transistor')
+        add(`${ref} held`, { kind: 'resistor', resistance: 1 }, gate, 'GND')
       return
     }
     case 'regulator': {

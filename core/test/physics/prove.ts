@@ -203,7 +203,8 @@ export const prove = (
             Math.abs(rest.voltage(net)) < 0.1,
             () => `${p.name} ${name} at ${v(rest.voltage(net))}`,
           )
-        if (role === 'supply')
+        // Switched in its plus it is off at rest, which is looked at below.
+        if (role === 'supply' && !net.endsWith('_HIGH'))
           must(
             'devices',
             rest.voltage(net) >
@@ -284,12 +285,25 @@ export const prove = (
     if (!end || !load || electrical?.kind !== 'switched') continue
     const id = `${load.ref}.${end.signal.id}`
     if (!rest.elements.some((e) => e.id === id)) continue
+    // Nothing in the library pulls its gate: told, and nothing is fitted.
+    if (a.findings.some((f) => f.id === `pins.switch-rating:none:${wire.signal.id}`)) continue
     const [off, low, on] = [
       {},
       { [wire.signal.id]: 'low' as const },
       { [wire.signal.id]: 'high' as const },
     ].map((drives) => solve({ drives }))
-    const nominal = on!.voltage(load.legs.find((l) => l.name === '+' || /V/.test(l.name))?.net ?? 'VCC')
+    // What is there for the load: at its plus, or in front of what switches that.
+    const above = placed.find(
+      (p) =>
+        p.support?.role === 'transistor' &&
+        p.support.signal === wire.signal.id &&
+        p.part.kind === 'transistor' &&
+        p.part.sort === 'p-mosfet',
+    )
+    const plus =
+      above?.legs.find((l) => / source$/.test(l.name)) ??
+      load.legs.find((l) => l.name === '+' || /V/.test(l.name))
+    const nominal = on!.voltage(plus?.net ?? 'VCC')
     const through = (p: typeof on) => Math.abs(p!.power(id))
     const whole = nominal ** 2 / loadOhms(load.instance!.part, electrical.current)
     must(

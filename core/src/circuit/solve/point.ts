@@ -3,7 +3,16 @@
 import { Matrix } from 'ml-matrix'
 import type { Element, NetId } from '../models'
 import { type Found, newton } from './newton'
-import { assemble, ground, mustNotFloat, NotFound, seenBy, type System, systemOf } from './system'
+import {
+  assemble,
+  Contradiction,
+  ground,
+  mustNotFloat,
+  NotFound,
+  seenBy,
+  type System,
+  systemOf,
+} from './system'
 
 export interface OperatingPoint {
   /** V against ground. */
@@ -65,8 +74,17 @@ export const operatingPoint = (elements: readonly Element[], t = 0): Solved => {
   const system = systemOf(elements)
   mustNotFloat(system, t)
   const nothing = Array<number>(system.size).fill(0)
-  const from = (start: readonly number[], share: number, aid: number): Found | undefined =>
-    newton(system, start, (x, last) => assemble(system, x, { t, share, last, aid }))
+  let contradiction: Contradiction | undefined
+  // On a way that goes astray, junctions volts beyond their knee, a sound circuit can look like one that contradicts itself.
+  const from = (start: readonly number[], share: number, aid: number): Found | undefined => {
+    try {
+      return newton(system, start, (x, last) => assemble(system, x, { t, share, last, aid }))
+    } catch (e) {
+      if (!(e instanceof Contradiction)) throw e
+      contradiction ??= e
+      return undefined
+    }
+  }
   const along = (stages: [share: number, aid: number][]): Found | undefined => {
     let at: Found | undefined
     for (const [share, aid] of stages) {
@@ -79,6 +97,6 @@ export const operatingPoint = (elements: readonly Element[], t = 0): Solved => {
     along([[1, 0]]) ??
     along([...aids.map((aid): [number, number] => [1, aid]), [1, 0]]) ??
     along([...shares.map((share): [number, number] => [share, 1e-9]), [1, 0]])
-  if (!found) throw new NotFound()
+  if (!found) throw contradiction ?? new NotFound()
   return { ...pointAt(system, found.x, t), system, x: found.x, slopes: new Matrix(found.slopes) }
 }

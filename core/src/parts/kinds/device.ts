@@ -68,13 +68,14 @@ const electrical = oneOfKind({
     leakage: rated('A').optional(),
     capacitance: rated('F').optional(),
   }).exact(),
-  /** A load switched on its ground side by a MOSFET of ours. */
+  /** A load switched by a transistor of ours: on its ground side, or in its plus where that is a p-channel one. */
   switched: object({
     kind: kindOf('switched'),
     transistor: identifier(),
     inductive: flag(),
     diode: identifier().optional(),
     current: rated('A').required(),
+    grounded: flag(),
   }).exact(),
   /** A voltage that the chip’s converters measure against. */
   reference: object({ kind: kindOf('reference'), voltage: rated('V').required() }).exact(),
@@ -252,7 +253,17 @@ export type Electrical =
   | { kind: 'reference'; voltage: RatedValue }
   | { kind: 'analog-load'; resistance: RatedValue; max?: number }
   | { kind: 'contact'; behindDiode?: boolean; leakage?: RatedValue; capacitance?: RatedValue }
-  | { kind: 'switched'; transistor: string; inductive?: boolean; diode?: string; current: RatedValue }
+  | {
+      kind: 'switched'
+      transistor: string
+      inductive?: boolean
+      diode?: string
+      current: RatedValue
+      /** Its minus lies on its housing, and on whatever that touches. */
+      grounded?: boolean
+      /** Set where the transistor is a p-channel one: it lies in the load’s plus then, not below it. */
+      plus?: true
+    }
   | {
       kind: 'analog'
       max?: number

@@ -21,29 +21,29 @@ export const switchRating: Check = {
       power: { rail },
     } = stages
     if (!chip || !rail) return []
-    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library) }
+    const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library), library }
     return switchedLoads(stages).flatMap((of) => {
       const transistor = findPart(library, 'transistor', of.transistor)
       const { id, name } = of.wire.signal
       const about = { signal: id, pin: of.wire.pin.id, device: of.need }
       const fixes = (): Fix[] =>
-        otherSwitches(of, library, at)
+        otherSwitches(of, at)
           .slice(0, 2)
           .map((t) => ({
             label: `Switch it with ${t.name}`,
             edits: [{ kind: 'setTransistor', id: of.need, signal: of.signal, part: t.id, name: t.name }],
           }))
       const latched = of.wire.signal.ends.some((e) => e.instance.part.latch)
-      if (transistor?.sort !== 'n-mosfet' && !(transistor?.sort === 'npn' && !latched))
+      if (!transistor || transistor.sort === 'pnp' || (latched && transistor.sort !== 'n-mosfet'))
         return [
           {
             id: `pins.switch-rating:none:${id}`,
             severity: 'stops' as const,
             grade: 'impossible' as const,
             ...(transistor
-              ? say`${transistor.name} can’t switch ${name} as it is fitted here: that takes an n-channel MOSFET, its gate on the leg${latched ? '' : ', or an NPN transistor'}.`
+              ? say`${transistor.name} can’t switch ${name} as it is fitted here: that takes an n-channel MOSFET, its gate on the leg${latched ? '' : ', an NPN transistor, or a p-channel MOSFET in its plus'}.`
               : say`The transistor of ${name} is “${of.transistor}”, which is not in the library: nothing switches ${of.device}.`),
-            because: [say`${of.device} draws more than a leg gives, and is switched below`],
+            because: [say`${of.device} draws more than a leg gives`],
             fixes: fixes(),
             about,
           },

@@ -64,6 +64,9 @@ const waysOf = (chip: Chip | undefined, pins: PinsResult, supplies: OpenSupply):
     add(rail, bus ? 'low' : 'closed', `pull-up of ${signal.name}`, find('line pull-up', signal.id))
     add(rail, 'low', `select of ${signal.name}`, find('select pull-up', signal.id))
     add(rail, 'high', `gate of ${signal.name}`, find('gate pull-down', signal.id))
+    const above = find('gate pull-up', signal.id)
+    const spare = find('gate divider', signal.id)
+    if (above) add(far, 'high', `gate in the plus of ${signal.name}`, above, ...(spare ? [spare] : []))
     const base = pins.bases[signal.id]
     if (base) {
       const limited = fittedFor(pins.support, 'base resistor', signal.id)

@@ -1,4 +1,4 @@
-// Loads behind a transistor: what the library has for each, by what the leg really gives its gate.
+// Loads behind a transistor: what the library has for each, below it or in its plus, by what its gate or base really gets.
 
 import type { Design } from '@root-board/core/design'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
@@ -11,7 +11,11 @@ import { questions } from '../../worker/client'
 import { RankedTable, Ranking } from './RankedTable'
 
 const ask = (design: Design) => questions.switches(design)
-const sorts = { 'n-mosfet': 'MOSFET', npn: 'bipolar' } as Record<string, string>
+const sorts: Record<string, string> = {
+  'n-mosfet': 'MOSFET below it',
+  npn: 'bipolar below it',
+  'p-mosfet': 'MOSFET in its plus',
+}
 
 export const Switches = () => {
   const { analysis, design, edit } = useStage()
@@ -26,7 +30,7 @@ export const Switches = () => {
       title="Transistors for its loads"
       waiting="Trying every transistor at each load …"
       unplanned="Which legs drive them isn’t known."
-      note="Below the load, its gate or base on the leg; switched on all the time."
+      note="Below the load, its gate or base on the leg; or in its plus, with a second one that pulls its gate. Switched on all the time."
       ask={ask}
     >
       {(loads) => {
@@ -56,36 +60,38 @@ export const Switches = () => {
               label="switches"
               what="Transistor"
               heads={['Gets', 'Heat', 'Junction', 'Price']}
-              rows={ranked.map(({ part, no, unsure, chosen: now, drive, heat, junction }) => ({
-                id: part.id,
-                name: part.name,
-                about: `${sorts[part.sort] ?? part.sort}, ${formatQuantity(fullRange(part.current).max, 'A')}`,
-                no,
-                unsure,
-                chosen: now,
-                cells: [
-                  <Num key="drive" worked={drive} show={drive.unit === 'V' ? 'min' : 'max'} digits={3} />,
-                  heat ? (
-                    <Num key="heat" worked={heat} show="max" digits={2} />
-                  ) : (
-                    <span className="faint">—</span>
-                  ),
-                  junction ? (
-                    <Num key="junction" worked={junction} show="max" digits={3} />
-                  ) : (
-                    <span className="faint">—</span>
-                  ),
-                  euro(part.price),
-                ],
-                choose: () =>
-                  edit({
-                    kind: 'setTransistor',
-                    id: load.need,
-                    signal: load.signal,
-                    part: part.id,
-                    name: part.name,
-                  }),
-              }))}
+              rows={ranked.map(
+                ({ part, with: pull, price, no, unsure, chosen: now, drive, heat, junction }) => ({
+                  id: part.id,
+                  name: part.name,
+                  about: `${sorts[part.sort] ?? part.sort}, ${formatQuantity(fullRange(part.current).max, 'A')}${pull ? `, with ${pull.name}` : ''}`,
+                  no,
+                  unsure,
+                  chosen: now,
+                  cells: [
+                    <Num key="drive" worked={drive} show={drive.unit === 'V' ? 'min' : 'max'} digits={3} />,
+                    heat ? (
+                      <Num key="heat" worked={heat} show="max" digits={2} />
+                    ) : (
+                      <span className="faint">—</span>
+                    ),
+                    junction ? (
+                      <Num key="junction" worked={junction} show="max" digits={3} />
+                    ) : (
+                      <span className="faint">—</span>
+                    ),
+                    euro(price),
+                  ],
+                  choose: () =>
+                    edit({
+                      kind: 'setTransistor',
+                      id: load.need,
+                      signal: load.signal,
+                      part: part.id,
+                      name: part.name,
+                    }),
+                }),
+              )}
             />
           </>
         )
