@@ -576,7 +576,7 @@ const laws: Law[] = [
       if (a.build.nets.length === 0) return 'not here'
       const known = new Set([...ownNets, ...(a.chip.chip?.pins.map((p) => p.id) ?? [])])
       const lines = [...a.needs.signals.map((s) => s.net), ...a.needs.netNames.values()].map((n) => netOf(n))
-      const tail = /^(?:_(?:LED|LOW|GATE|BASE|FAR|BUTTON|LINK_\d+))?$/
+      const tail = /^(?:_(?:LED|LOW|GATE|BASE|FAR|BUTTON|HIGH|PASS|PULL|LINK_\d+))?$/
       return a.build.nets.find(
         ({ name }) =>
           !known.has(name) && !lines.some((l) => name.startsWith(l) && tail.test(name.slice(l.length))),
