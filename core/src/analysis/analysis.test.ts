@@ -383,6 +383,8 @@ test('every check has been seen firing here', () => {
     'power.fuse-trips',
     'power.fuse-guards',
     'power.no-fuse',
+    // in power/device-leads.test.ts
+    'power.device-lead',
     'power.lost-on-the-way',
     'power.not-reckoned',
     // in power/rank.test.ts

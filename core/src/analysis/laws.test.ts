@@ -584,6 +584,36 @@ const laws: Law[] = [
     },
   },
   {
+    name: 'a lead to a device changes nothing but what arrives there; twice as long it loses twice as much',
+    of: (a, d) => {
+      if (d.needs.devices.length === 0) return 'not here'
+      const led = (length: number) =>
+        look({
+          ...d,
+          needs: {
+            ...d.needs,
+            devices: d.needs.devices.map((n) => ({ ...n, lead: { wire: 'wire-0-5', length } })),
+          },
+        })
+      const [short, long] = [led(1.5), led(3)]
+      const others = (of: Analysis) =>
+        of.findings.filter((f) => f.check !== 'power.device-lead').map((f) => `${f.id} ${f.text}`)
+      if (others(a).join() !== others(short).join()) return 'something else is said'
+      if (a.power.fromSource.value.max !== short.power.fromSource.value.max) return 'more is drawn'
+      return short.power.deviceLeads
+        .map((s) => {
+          const l = long.power.deviceLeads.find((x) => x.need === s.need)
+          if (!l || Math.abs(l.drop.value.max - 2 * s.drop.value.max) > 1e-9 * l.drop.value.max)
+            return `${s.name}: ${s.drop.value.max} V, and ${l?.drop.value.max} V of twice as much`
+          const given = s.given?.value.min
+          return given !== undefined && s.arrives!.value.min > Math.max(0, given - s.drop.value.max) + 1e-9
+            ? `${s.name} gets ${s.arrives!.value.min} V of ${given} V`
+            : undefined
+        })
+        .find((x) => x !== undefined)
+    },
+  },
+  {
     name: 'whatever the builder calls his things, the same legs meet',
     of: (a, d) => {
       if (a.build.nets.length === 0) return 'not here'

@@ -235,6 +235,14 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ id: 'd1', signal: 'drive', part: null, name: '' }, 'Lamp is switched as proposed', {}],
   ],
+  changeDeviceLead: [
+    [
+      { id: 'd1', change: { wire: 'wire-0-5', length: 2 }, what: '2 m' },
+      'Lead to Lamp: 2 m',
+      devices({ ...lamp, lead: { wire: 'wire-0-5', length: 2 } }, face, pump),
+    ],
+    [{ id: 'd1', change: { wire: undefined }, what: 'no wire' }, 'Lead to Lamp: no wire', {}],
+  ],
   setSetting: [
     [
       { id: 'd1', setting: 'light.current', value: 0.01 },

@@ -8,7 +8,12 @@ import type { Design } from './types'
 export const partsNamed = (design: Design): string[] => {
   const { needs, chip, power } = design
   const ids = [
-    ...needs.devices.flatMap((d) => [d.part, ...Object.values(d.transistors ?? {})]),
+    ...needs.devices.flatMap((d) => [
+      d.part,
+      ...Object.values(d.transistors ?? {}),
+      d.lead?.wire,
+      d.lead?.joint,
+    ]),
     chip.part,
     ...(chip.also ?? []),
     chip.clock?.part,

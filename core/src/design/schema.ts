@@ -39,6 +39,13 @@ const settings = lazy((value: unknown) =>
     : recordOf(value, () => number().strict(true).min(0).max(1e9).required()).required(),
 )
 
+const leadMetal = () => ({
+  wire: identifier().optional(),
+  length: quantity('m').min(0.001).max(100).optional(),
+  joint: identifier().optional(),
+  joints: number().strict(true).integer().min(1).max(100).optional(),
+})
+
 const device = object({
   id: identifier(),
   part: identifier(),
@@ -53,6 +60,7 @@ const device = object({
   transistors: lazy((value: unknown) =>
     value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
   ) as never,
+  lead: object(leadMetal()).exact().optional().default(undefined),
 }).exact()
 
 const seconds = () => quantity('s').min(1e-6).max(1e8)
@@ -101,10 +109,7 @@ const cells = () =>
 
 const lead = () =>
   object({
-    wire: identifier().optional(),
-    length: quantity('m').min(0.001).max(100).optional(),
-    joint: identifier().optional(),
-    joints: number().strict(true).integer().min(1).max(100).optional(),
+    ...leadMetal(),
     fuse: identifier().optional(),
     protection: identifier().optional(),
   })

@@ -60,6 +60,8 @@ export interface NeedDevice {
   settings?: Record<string, number>
   /** By signal: the transistor that switches it, where not the one that its file proposes. */
   transistors?: Record<string, string>
+  /** What leads to each of them, from the board and back. */
+  lead?: DeviceLead
 }
 
 export interface Limits {
@@ -170,6 +172,9 @@ export interface Lead {
   fuse?: string
   protection?: string
 }
+
+/** Between the board and a device: wires there and back, joints in them. */
+export type DeviceLead = Pick<Lead, 'wire' | 'length' | 'joint' | 'joints'>
 
 /** What a latch is made of, where that isn’t what its button’s file proposes. */
 export interface Latch {

@@ -42,13 +42,16 @@ export const loadedLead = (
   { part: source, wear }: OfSource,
   parts: LeadParts,
   current: Worked,
-): LoadedLead => {
+): LoadedLead => ({ of, source, ...(wear && { wear }), ...throughLead(parts, current) })
+
+/** What this much does in a lead. */
+export const throughLead = (
+  parts: LeadParts,
+  current: Worked,
+): Pick<LoadedLead, 'parts' | 'current' | 'resistance' | 'drop' | 'heat'> => {
   const resistance = leadResistance(parts)
   const given = { I: asVariable(current), R_lead: asVariable(resistance) }
   return {
-    of,
-    source,
-    ...(wear && { wear }),
     parts,
     current,
     resistance,
@@ -92,7 +95,10 @@ const amps = (i: number) => formatQuantity(i, 'A', 3)
 const overload = 1.45
 
 /** What the wire may carry for ever, the fuse not asked; the joints of it too. */
-const carrying = ({ parts: { wire, joint, ambient }, current }: LoadedLead): LeadFault[] => {
+export const carrying = ({
+  parts: { wire, joint, ambient },
+  current,
+}: Pick<LoadedLead, 'parts' | 'current'>): LeadFault[] => {
   const faults: LeadFault[] = []
   const most = current.value.max
   const told = { ...say`Up to ${amps(most)} flow through it`, worked: current }

@@ -3,7 +3,7 @@
 import type { Design } from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import type { NeedsResult } from '../needs'
-import type { Chip, Source } from '../parts'
+import type { Chip, Library, Source } from '../parts'
 import { fullRange } from '../quantity'
 import { asVariable, dimensionOf, greatest, number, sum, type SumInput, type Term, total } from '../sums'
 import type { State } from '../states'
@@ -20,6 +20,7 @@ import {
 import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing } from './consumers'
 import { type Fed, feedingOf, type Path } from './feeding'
+import { deviceLeadsOf, type LedDevice } from './device-leads'
 import { leadsOf, type LoadedLead } from './leads'
 
 /** The chip’s rail and the way to it by themselves; every rail, source and converter under `loads` and `regulations`. */
@@ -32,6 +33,8 @@ export interface PowerResult extends Path {
   regulations: Fed['regulations']
   /** From each source that has one. */
   leads: readonly LoadedLead[]
+  /** To the devices of which a lead is said. */
+  deviceLeads: readonly LedDevice[]
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
   states: readonly State[]
@@ -142,7 +145,7 @@ const neediest = (needs: NeedsResult, supplies: OpenSupply, rail: RailId): Worke
   )
 }
 
-export const resolvePower = (of: Drawing): PowerResult => {
+export const resolvePower = (of: Drawing & { library: Library }): PowerResult => {
   const { design, chip, clock, states, supplies } = of
   const rail = ownVoltage(supplies)
   const consumers = consumersOf(of)
@@ -167,6 +170,7 @@ export const resolvePower = (of: Drawing): PowerResult => {
     loads,
     regulations,
     leads: leadsOf(loads),
+    deviceLeads: deviceLeadsOf(design, of.needs, of.library, loads, supplies),
     feed: feed && { source: feed.source.part, current: feed.work },
     states,
     consumers,

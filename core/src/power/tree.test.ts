@@ -24,7 +24,7 @@ const withSecond = (change: Partial<Regulator> = {}) => {
     // First of the two, and behind the other all the same.
     converters: [{ id: 'second', part, from: 'rail', to: 'feed' }, ...supply.converters],
   })
-  const power = resolvePower({ ...a, design, chip: a.chip.chip, supplies, around: [] })
+  const power = resolvePower({ ...a, design, library: shipped, chip: a.chip.chip, supplies, around: [] })
   const stages = { ...a, design, library: shipped, power, regulators: () => [], fitting: () => undefined }
   const findings = powerChecks.flatMap((c) => c.run(stages as unknown as Stages))
   return { power, findings, ids: findings.map((f) => f.id), before: a.power }

@@ -1,6 +1,14 @@
 // What lies between a source and what it feeds: wires there and back, joints, a fuse, what guards a cell, the transistor of a latch.
 
-import { type Design, leadField, type LeadOwner, type Limits, sourceOf } from '../design'
+import {
+  type Design,
+  type DeviceLead,
+  leadField,
+  type LeadOwner,
+  type Limits,
+  type NeedDevice,
+  sourceOf,
+} from '../design'
 import { fromDecision, fromPart, fromRule, type Worked, type WorkedInput } from '../findings'
 import {
   type Connector,
@@ -59,18 +67,35 @@ export const leadOf = (
   of: LeadOwner,
 ): LeadParts | undefined => {
   const choice = design.power[leadField[of]] ?? {}
-  const wire = findPart(library, 'wire', choice.wire)
-  const joint = findPart(library, 'connector', choice.joint)
   const fuse = findPart(library, 'fuse', choice.fuse)
   const protection = findPart(library, 'protection', choice.protection)
   const parts = {
-    ...(wire && choice.length ? { wire: { part: wire, length: choice.length } } : {}),
-    ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
+    ...metalOf(choice, library),
     ...(fuse ? { fuse } : {}),
     ...(protection ? { protection } : {}),
     ...(of === 'source' ? { ...passing(design, library), ...guarding(design, library) } : {}),
   }
   return Object.keys(parts).length > 0 ? { ...parts, ...airIn(design.needs.limits) } : undefined
+}
+
+/** From the board to one device and back; undefined where nothing is said of it that could be reckoned with. */
+export const deviceLead = (
+  { lead = {} }: Pick<NeedDevice, 'lead'>,
+  limits: Limits,
+  library: Library,
+): LeadParts | undefined => {
+  const parts = metalOf(lead, library)
+  return Object.keys(parts).length > 0 ? { ...parts, ...airIn(limits) } : undefined
+}
+
+/** Its wire and its joints, where all is said of them. */
+const metalOf = (choice: DeviceLead, library: Library): Pick<LeadParts, 'wire' | 'joint'> => {
+  const wire = findPart(library, 'wire', choice.wire)
+  const joint = findPart(library, 'connector', choice.joint)
+  return {
+    ...(wire && choice.length ? { wire: { part: wire, length: choice.length } } : {}),
+    ...(joint && choice.joints ? { joint: { part: joint, count: choice.joints } } : {}),
+  }
 }
 
 const passing = (...of: Parameters<typeof latchParts>): Pick<LeadParts, 'pass' | 'source'> => {

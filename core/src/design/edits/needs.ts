@@ -1,5 +1,6 @@
 import {
   type Design,
+  type DeviceLead,
   type FedBy,
   feederName,
   feedersOf,
@@ -295,6 +296,15 @@ export const needsEdits = {
       change(design, id, (d) => {
         const left = { ...without(d.transistors ?? {}, signal), ...(part ? { [signal]: part } : {}) }
         return { ...d, transistors: Object.keys(left).length > 0 ? left : undefined }
+      }),
+  }),
+  /** A field that is undefined is taken away; of a lead with nothing in it nothing is left. */
+  changeDeviceLead: defineEdit<{ id: string; change: DeviceLead; what: string }>({
+    label: ({ id, what }, design) => `Lead to ${deviceName(design, id)}: ${what}`,
+    apply: (design, { id, change: changed }) =>
+      change(design, id, (d) => {
+        const now = Object.entries({ ...d.lead, ...changed }).filter(([, v]) => v !== undefined)
+        return { ...d, lead: now.length > 0 ? Object.fromEntries(now) : undefined }
       }),
   }),
   setSetting: defineEdit<{ id: string; setting: string; value: number | null }>({

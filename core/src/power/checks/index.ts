@@ -5,6 +5,7 @@ import { cellProtection } from './cell-protection'
 import { cellsJoined } from './cells-joined'
 import { coldCells } from './cold-cells'
 import { collapses } from './collapses'
+import { deviceLeadCheck } from './device-lead'
 import { deviceSupply } from './device-supply'
 import { diodeRating } from './diode-rating'
 import { dropout } from './dropout'
@@ -49,6 +50,7 @@ export const powerChecks: Check[] = [
   fuseTrips,
   fuseGuards,
   noFuse,
+  deviceLeadCheck,
   lostOnTheWay,
   notReckoned,
   eatsCharge,

@@ -54,6 +54,12 @@ export const notReckoned: Check = {
       if (lead.wire && !lead.length) halves.push(byHalf(name, 'wires', 'nothing says how long they are'))
       if (lead.joint && !lead.joints) halves.push(byHalf(name, 'joints', 'nothing says how many there are'))
     }
+    for (const { name, lead } of design.needs.devices) {
+      const to = `lead to ${name}`
+      named.push([`wire of the ${to}`, 'wire', lead?.wire], [`joint of the ${to}`, 'connector', lead?.joint])
+      if (lead?.wire && !lead.length) halves.push(byHalf(to, 'wires', 'nothing says how long they are'))
+      if (lead?.joint && !lead.joints) halves.push(byHalf(to, 'joints', 'nothing says how many there are'))
+    }
     return [
       ...named.flatMap(([what, kind, id]) =>
         id !== undefined && !findPart(library, kind, id) ? [unknown(what, id)] : [],

@@ -1,10 +1,13 @@
-// What leads from each source to what it feeds: its wire, joints, fuse and what guards a cell, what is lost and gets warm in them, and which others would do.
+// What leads from each source to what it feeds, and from the board to a device: wire, joints, fuse and what guards a cell, what is lost and gets warm in them, and
+// which others would do.
 
-import { type Design, type Lead, leadField, type LeadOwner } from '@root-board/core/design'
+import { type Design, type DeviceLead, type Lead, leadField, type LeadOwner } from '@root-board/core/design'
 import { type Connector, partsOfKind } from '@root-board/core/parts'
-import type { RankedLead } from '@root-board/core/power'
+import { ledCurrent, type RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { ledOnly, needsProtection } from '@root-board/core/supply'
+import { useState } from 'react'
+import { Choice } from '../../kit/inputs'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
 import { Captioned } from '../../kit/layout'
@@ -22,7 +25,7 @@ const joins: readonly Connector['sort'][] = ['screw terminal', 'breadboard conta
 
 export const Leads = () => {
   const { analysis, design } = useStage()
-  const { source, feed } = analysis.power
+  const { source, feed, deviceLeads } = analysis.power
   const begun = (of: LeadOwner) => Object.keys(design.power[leadField[of]] ?? {}).length > 0
   const some = (source && begun('source')) || (feed && begun('feed'))
   return (
@@ -31,6 +34,7 @@ export const Leads = () => {
         <h2 id="leads">Wires and fuses</h2>
         {source && <LeadForm of="source" from={source.name} />}
         {feed && <LeadForm of="feed" from={feed.source.name} />}
+        <DeviceLeads />
       </section>
       {some && (
         <Ranking
@@ -44,9 +48,78 @@ export const Leads = () => {
           {(ranked) =>
             ranked
               .filter((r) => begun(r.of))
-              .map((r) => <Others key={r.of} of={r} named={ranked.length > 1} />)
+              .map((r) => <Others key={r.of} of={r} named={ranked.length > 1 || deviceLeads.length > 0} />)
           }
         </Ranking>
+      )}
+    </>
+  )
+}
+
+/** A wire with its length, joints with their number: of any lead. */
+const WireFields = ({
+  id,
+  lead,
+  change,
+}: {
+  id: string
+  lead: DeviceLead
+  change: (changed: DeviceLead, what: string) => void
+}) => {
+  const { library } = useStage()
+  const choice = (
+    field: 'wire' | 'joint',
+    label: string,
+    none: string,
+    parts: readonly { id: string; name: string }[],
+    also: DeviceLead = {},
+  ) => (
+    <Captioned>
+      <label htmlFor={`${id}-${field}`}>{label}</label>
+      <PartChoice
+        id={`${id}-${field}`}
+        value={lead[field]}
+        parts={parts}
+        none={none}
+        onChosen={(part) => change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)}
+      />
+    </Captioned>
+  )
+  const contacts = partsOfKind(library, 'connector').filter((c) => joins.includes(c.sort))
+  return (
+    <>
+      <QuantityField
+        label="Length, one way"
+        unit="m"
+        min={0.001}
+        max={100}
+        optional
+        width={84}
+        placeholder="1.5 m"
+        value={lead.length}
+        onChange={(v) =>
+          change({ length: v ?? undefined }, v === null ? 'no length' : formatQuantity(v, 'm'))
+        }
+      />
+      {choice('wire', 'Wire', 'not said', partsOfKind(library, 'wire'))}
+      {choice('joint', 'Joints', 'none', contacts, { joints: undefined })}
+      {lead.joint && (
+        <QuantityField
+          label="How many in all"
+          unit=""
+          min={1}
+          max={100}
+          optional
+          width={56}
+          placeholder="4"
+          value={lead.joints}
+          onChange={(v) =>
+            change(
+              { joints: v === null ? undefined : Math.round(v) },
+              v === null ? 'joints not counted' : `${Math.round(v)} joints`,
+            )
+          }
+        />
       )}
     </>
   )
@@ -60,11 +133,10 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
   const change = (changed: Partial<Lead>, what: string) =>
     edit({ kind: 'changeLead', of, change: changed, what })
   const choice = (
-    field: 'wire' | 'joint' | 'fuse' | 'protection',
+    field: 'fuse' | 'protection',
     label: string,
     none: string,
     parts: readonly { id: string; name: string }[],
-    also: Partial<Lead> = {},
   ) => (
     <Captioned>
       <label htmlFor={`${of}-${field}`}>{label}</label>
@@ -73,50 +145,16 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
         value={lead[field]}
         parts={parts}
         none={none}
-        onChosen={(part) => change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)}
+        onChosen={(part) => change({ [field]: part?.id }, part?.name ?? `no ${field}`)}
       />
     </Captioned>
   )
-  const wires = partsOfKind(library, 'wire')
   const fuses = partsOfKind(library, 'fuse')
-  const contacts = partsOfKind(library, 'connector').filter((c) => joins.includes(c.sort))
   return (
     <>
       <h3>From {from}</h3>
       <Fields role="group" aria-label={`Lead from ${from}`}>
-        <QuantityField
-          label="Length, one way"
-          unit="m"
-          min={0.001}
-          max={100}
-          optional
-          width={84}
-          placeholder="1.5 m"
-          value={lead.length}
-          onChange={(v) =>
-            change({ length: v ?? undefined }, v === null ? 'no length' : formatQuantity(v, 'm'))
-          }
-        />
-        {choice('wire', 'Wire', 'not said', wires)}
-        {choice('joint', 'Joints', 'none', contacts, { joints: undefined })}
-        {lead.joint && (
-          <QuantityField
-            label="How many in all"
-            unit=""
-            min={1}
-            max={100}
-            optional
-            width={56}
-            placeholder="4"
-            value={lead.joints}
-            onChange={(v) =>
-              change(
-                { joints: v === null ? undefined : Math.round(v) },
-                v === null ? 'joints not counted' : `${Math.round(v)} joints`,
-              )
-            }
-          />
-        )}
+        <WireFields id={of} lead={lead} change={change} />
         {choice('fuse', 'Fuse', 'none', fuses)}
         {((source && needsProtection(source)) || lead.protection) &&
           choice(
@@ -126,12 +164,7 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
             partsOfKind(library, 'protection'),
           )}
       </Fields>
-      {lead.wire && !lead.length && (
-        <p className="stops">Say how long it is: until then this wire is left out of every sum.</p>
-      )}
-      {lead.joint && !lead.joints && (
-        <p className="stops">Say how many joints: until then they are left out of every sum.</p>
-      )}
+      <SaidByHalf lead={lead} />
       {loaded && ledOnly(loaded.parts) ? (
         <p>
           With everything at work up to <Num worked={loaded.current} show="max" /> through{' '}
@@ -149,6 +182,80 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
     </>
   )
 }
+
+/** From the board to the devices that don’t sit on it. */
+const DeviceLeads = () => {
+  const { analysis, design, edit } = useStage()
+  const [shown, setShown] = useState<readonly string[]>([])
+  const able = analysis.needs.instances.filter((i) => i.at === 1 && ledCurrent(i)).map((i) => i.need)
+  if (able.length === 0) return null
+  const open = able.filter((n) => n.lead !== undefined || shown.includes(n.id))
+  const left = able.filter((n) => !open.includes(n))
+  return (
+    <>
+      {open.map((need) => {
+        const led = analysis.power.deviceLeads.find((l) => l.need === need.id)
+        const lead = design.needs.devices.find((d) => d.id === need.id)?.lead ?? {}
+        return (
+          <div key={need.id}>
+            <h3>
+              To {need.name}
+              {need.count > 1 ? ', each' : ''}
+            </h3>
+            <Fields role="group" aria-label={`Lead to ${need.name}`}>
+              <WireFields
+                id={`lead-${need.id}`}
+                lead={lead}
+                change={(change, what) => edit({ kind: 'changeDeviceLead', id: need.id, change, what })}
+              />
+            </Fields>
+            <SaidByHalf lead={lead} />
+            {led && (
+              <p>
+                With its most, <Num worked={led.current} show="max" />, through{' '}
+                <Num worked={led.resistance} show="max" digits={2} />:{' '}
+                <Num worked={led.drop} show="max" digits={2} /> lost on the way,{' '}
+                <Num worked={led.heat} show="max" digits={2} /> of heat
+                {led.arrives ? (
+                  <>
+                    ; at least <Num worked={led.arrives} show="min" digits={3} /> arrive.
+                  </>
+                ) : (
+                  '.'
+                )}
+              </p>
+            )}
+          </div>
+        )
+      })}
+      {left.length > 0 && (
+        <Captioned>
+          <label htmlFor="lead-to">A lead to</label>
+          <Choice
+            id="lead-to"
+            value=""
+            options={[
+              { value: '', label: open.length > 0 ? 'one more device …' : 'a device away from the board …' },
+              ...left.map((n) => ({ value: n.id, label: n.name })),
+            ]}
+            onChange={(id) => id && setShown((now) => [...now, id])}
+          />
+        </Captioned>
+      )}
+    </>
+  )
+}
+
+const SaidByHalf = ({ lead }: { lead: DeviceLead }) => (
+  <>
+    {lead.wire && !lead.length && (
+      <p className="stops">Say how long it is: until then this wire is left out of every sum.</p>
+    )}
+    {lead.joint && !lead.joints && (
+      <p className="stops">Say how many joints: until then they are left out of every sum.</p>
+    )}
+  </>
+)
 
 const Others = ({ of: { of, source, wires, fuses }, named }: { of: RankedLead; named: boolean }) => {
   const { edit } = useStage()

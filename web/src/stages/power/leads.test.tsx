@@ -22,6 +22,31 @@ const type = (field: HTMLElement, text: string) => {
 const choose = (label: string, value: string) =>
   fireEvent.change(heavy().getByLabelText(label), { target: { value } })
 
+test('a lead to a device: chosen by name, its fields make its edits, and what arrives is told', () => {
+  show(<Leads />, bare())
+  const region = screen.getByRole('region', { name: 'Wires and fuses' })
+  const away = screen.getByLabelText<HTMLSelectElement>('A lead to')
+  const [, first] = [...away.options]
+  const name = first!.text
+  fireEvent.change(away, { target: { value: first!.value } })
+  const fields = within(screen.getByRole('group', { name: `Lead to ${name}` }))
+  type(fields.getByLabelText('Length, one way'), '3 m')
+  fireEvent.change(fields.getByLabelText('Wire'), { target: { value: 'wire-0-5' } })
+  expect(steps()).toEqual([`Lead to ${name}: 3 m`, `Lead to ${name}: Cable 2 × 0.5 mm²`])
+  expect(design().needs.devices.find((d) => d.id === first!.value)!.lead).toEqual({
+    wire: 'wire-0-5',
+    length: 3,
+  })
+  // 6 m of 39 mΩ at 70 °C: 304.5 / 254.5 of it.
+  expect(plain(region)).toMatch(/through 280\smΩ: .* lost on the way, .* of heat; at least .*\sV arrive\./)
+  // Each has one lead: it is no longer offered.
+  expect([...screen.getByLabelText<HTMLSelectElement>('A lead to').options].map((o) => o.text)).not.toContain(
+    name,
+  )
+  fireEvent.change(fields.getByLabelText('Wire'), { target: { value: '' } })
+  expect(plain(region)).not.toContain('arrive')
+})
+
 test('each field makes its edit; what is said by half is told, and left out of the sums', () => {
   show(<Leads />, bare())
   const region = screen.getByRole('region', { name: 'Wires and fuses' })

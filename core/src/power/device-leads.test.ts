@@ -1,0 +1,118 @@
+// Leads from the board to a device: resistance of copper by IEC 60228, what is lost, gets warm and arrives, by hand.
+
+import { shippedLibrary } from '../../test/files'
+import { analyse, offersFor } from '../analysis'
+import { applyEdits, type Design, type DeviceLead, readDesign } from '../design'
+import { steps } from '../patience'
+import { project } from '../../test/project'
+
+const library = shippedLibrary()
+const look = (d: Design) => analyse(d, library, steps(3000))
+/** A pump of 1.7 A at most on an adapter of 12 V; a servo on one of 5 V. */
+const led = (part: string, lead: DeviceLead | undefined, source: string, more = {}) =>
+  look(
+    project({
+      chip: 'td8-28-dip',
+      source,
+      regulator: source === 'adapter-5v' ? undefined : 'bl5-low',
+      devices: [
+        [part, 'Far', undefined, { ...(source === 'adapter-5v' ? {} : { fedBy: 'source' }), lead, ...more }],
+      ],
+    }),
+  )
+const told = (a: ReturnType<typeof look>) => a.findings.filter((f) => f.check === 'power.device-lead')
+const of = (a: ReturnType<typeof look>) => a.power.deviceLeads[0]!
+
+describe('a pump of 1.7 A at the end of 2 m of 0.5 mm²', () => {
+  const a = led(
+    'pump-12v',
+    { wire: 'wire-0-5', length: 2, joint: 'terminal-screw', joints: 4 },
+    'adapter-12v-heavy',
+  )
+  test('39 Ω/km there and back, as warm as its insulation stands, and four joints', () => {
+    const joint = library.parts['terminal-screw']!
+    const each = joint.kind === 'connector' ? joint.resistance!.max! : NaN
+    // 70 °C: 304.5 / 254.5 of what it is at 20 °C (IEC 60228, annex C).
+    const ohms = (4 * 0.039 * 304.5) / 254.5 + 4 * each
+    expect(of(a).resistance.value.max).toBeCloseTo(ohms, 9)
+    expect(of(a).current.value.max).toBeCloseTo(1.7, 12)
+    expect(of(a).drop.value.max).toBeCloseTo(1.7 * ohms, 9)
+    expect(of(a).heat.value.max).toBeCloseTo(1.7 ** 2 * ohms, 9)
+    const near = a.power.loads.rails[a.power.supplies.fed.source]!.voltage!.value.min
+    expect(of(a).arrives!.value.min).toBeCloseTo(near - 1.7 * ohms, 9)
+  })
+  test('what arrives is less than its sheet asks: told with a wire that would do, and gone with it', () => {
+    const part = library.parts['pump-12v']!
+    const least = part.kind === 'device' ? part.supply!.min! : NaN
+    const near = a.power.loads.rails[a.power.supplies.fed.source]!.voltage!.value.min
+    expect([near >= least, of(a).arrives!.value.min < least]).toEqual([true, true])
+    expect(told(a).map((f) => [f.id, f.severity])).toEqual([['power.device-lead:low:d1', 'risks']])
+    const { offers } = offersFor(a, library, told(a)[0]!)
+    expect(offers.map((o) => o.fix.label)).toEqual(['Wire to Far: Cable 2 × 1.5 mm²'])
+    expect(told(look(applyEdits(a.design, offers[0]!.fix.edits)))).toEqual([])
+  })
+  test('it loses only what lies in its own lead: the board’s voltages are as before', () => {
+    const bare = led('pump-12v', undefined, 'adapter-12v-heavy')
+    expect(a.power.fromSource.value).toEqual(bare.power.fromSource.value)
+    expect(bare.power.deviceLeads).toEqual([])
+  })
+})
+
+test('where too little is left at the board already, what arrives is told all the same; no wire cures that', () => {
+  const a = led('pump-12v', { wire: 'wire-0-5', length: 5 }, 'adapter-12v')
+  expect(of(a).given!.value.min).toBeLessThan(10.8)
+  const [low] = told(a)
+  expect(low!.id).toBe('power.device-lead:low:d1')
+  expect(offersFor(a, library, low!).offers).toEqual([])
+})
+
+test('a thin wire gets hotter than it stands: a jumper for a pump', () => {
+  const a = led('pump-12v', { wire: 'wire-jumper', length: 0.1 }, 'adapter-12v')
+  const jumper = library.parts['wire-jumper']!
+  expect(jumper.kind === 'wire' && jumper.current.max! < 1.7).toBe(true)
+  expect(told(a).map((f) => [f.id, f.severity])).toContainEqual([
+    'power.device-lead:wire-carries:d1',
+    expect.stringMatching(/stops|risks/),
+  ])
+})
+
+test('three of a kind have a lead each: the current of one', () => {
+  const a = led('pump-12v', { wire: 'wire-1-5', length: 1 }, 'adapter-12v-heavy', { count: 3 })
+  expect(a.power.deviceLeads).toHaveLength(1)
+  expect(of(a).current.value.max).toBeCloseTo(1.7, 12)
+})
+
+test('a servo’s own minus is lifted, and its line with it: noted above 50 mV, not below', () => {
+  // 0.037 to 0.039 Ω/m: ten metres there and back are 0.46 Ω at 70 °C; the servo’s stall current makes half of that its ground’s shift.
+  const long = led('servo-small', { wire: 'wire-0-5', length: 5 }, 'adapter-5v')
+  const amps = of(long).current.value.max
+  expect((amps * ((10 * 0.039 * 304.5) / 254.5)) / 2).toBeGreaterThan(0.05)
+  expect(told(long).map((f) => f.id)).toContain('power.device-lead:ground:d1')
+  const short = led('servo-small', { wire: 'wire-0-5', length: 0.3 }, 'adapter-5v')
+  expect(of(short).drop.value.max / 2).toBeLessThan(0.05)
+  expect(told(short)).toEqual([])
+})
+
+test('said by half, or gone from the library, it is left out, and said', () => {
+  const a = led('pump-12v', { wire: 'gone', length: 1, joint: 'terminal-screw' }, 'adapter-12v')
+  expect(a.power.deviceLeads).toEqual([])
+  const ids = a.findings.filter((f) => f.check === 'power.not-reckoned').map((f) => f.text)
+  expect(ids).toHaveLength(2)
+  expect(ids.join(' ')).toMatch(
+    /^The wire of the lead to Far is “gone”.*In the lead to Far the joints are left out/,
+  )
+})
+
+test('it is kept with the project, and read again', () => {
+  const { design } = led('pump-12v', { wire: 'wire-0-5', length: 5 }, 'adapter-12v')
+  expect(readDesign(JSON.parse(JSON.stringify(design)), 'kept')).toEqual(design)
+  expect(() =>
+    readDesign(
+      {
+        ...design,
+        needs: { ...design.needs, devices: [{ ...design.needs.devices[0]!, lead: { length: 500 } }] },
+      },
+      'too long',
+    ),
+  ).toThrow(/lead\.length/)
+})
