@@ -89,6 +89,15 @@ describe('one thing turned round', () => {
       ),
       library,
     )
+  const above = analyse(
+    project({
+      chip: 'td8-28-dip',
+      source: 'adapter-12v-heavy',
+      regulator: 'bl5-low',
+      devices: [['pump-12v', 'Pump', undefined, { fedBy: 'source', transistors: { drive: 'pfet-plain' } }]],
+    }),
+    library,
+  )
   const [plugged, onCells] = [guarded('adapter-5v'), guarded('cells-3-aa')]
   /** The board with one part's legs on other nets. */
   const spoilt = (a: Analysis, which: (p: Placed) => boolean, nets: (at: string[]) => string[]) => {
@@ -168,6 +177,28 @@ describe('one thing turned round', () => {
       exchanged('BUZZER_GATE', 'BUZZER_LOW'),
       /loads/,
     ],
+    [
+      'in the plus: drain and source',
+      above,
+      key('transistor:d1.1.drive'),
+      exchanged('VIN', 'PUMP_HIGH'),
+      /loads rest/,
+    ],
+    [
+      'in the plus: its gate’s resistor to ground',
+      above,
+      key('gate-pull-up:d1.1.drive'),
+      with_('VIN', 'GND'),
+      /loads rest/,
+    ],
+    [
+      'in the plus: what pulls its gate',
+      above,
+      key('pulling:d1.1.drive'),
+      exchanged('PUMP_PASS', 'GND'),
+      /loads|burns/,
+    ],
+    ['in the plus: the coil’s diode', above, key('flyback:d1.1.drive'), turned, /loads|burns|rail/],
     ['the flyback diode', timer, key('flyback:d5.1.drive'), turned, /loads|burns|rail/],
     [
       'the gate’s pull-down to the supply',

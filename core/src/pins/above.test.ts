@@ -113,6 +113,10 @@ describe('a spot lamp of 0.95 A whose minus lies on its bracket', () => {
     expect([down.value!.marking, worst(5.6e3) > 8]).toEqual(['6k8', true])
     expect(told(low)).toEqual([])
     expect(row(low, 'pfet-low').drive.value.min).toBeGreaterThan(4.5)
+    // 12 V of gate: 680 Ω would do with both resistors as marked, and not with both 5 % off.
+    const strong = board('spot-12v', 'pfet-strong')
+    expect([worst(680) > 12, (top * 10) / 10.68 < 12]).toEqual([true, true])
+    expect(fitted(strong, 'gate divider')!.value!.marking).toBe('820R')
     const key = down.key
     const bare = board('spot-12v', 'pfet-low', { edits: [{ kind: 'leaveOut', support: key, name: '' }] })
     expect(bare.build.support.find((s) => s.key === key)!.risk.severity).toBe('stops')
@@ -155,6 +159,23 @@ test('a coil’s diode lies across it: cathode at its plus behind the transistor
   const a = board('pump-12v', 'pfet-plain')
   expect(legs(a, 'flyback diode')).toEqual(['cathode: SPOT_HIGH', 'anode: GND'])
   expect(told(a)).toEqual([])
+})
+
+test('two loads on one plus: neither can be switched there', () => {
+  const spot = library.parts['spot-12v']!
+  if (spot.kind !== 'device') throw new Error('not a device')
+  const two = {
+    ...spot,
+    terminals: [...spot.terminals, { id: 'B', role: 'passive' as const }],
+    wirings: spot.wirings.map((w) => ({
+      ...w,
+      signals: [...w.signals, { ...w.signals[0]!, id: 'second', terminal: 'B' }],
+    })),
+  }
+  const a = board('spot-12v', 'pfet-plain', { of: { parts: { ...library.parts, 'spot-12v': two } } })
+  expect(told(a).find((f) => f.id === `pins.switch-rating:shared:${signal}`)?.text).toBe(
+    'Spot can’t be switched in its plus: its plus serves 2 loads at once.',
+  )
 })
 
 test('a plus that serves several loads can’t be switched for one of them; a latch is held from below', () => {
