@@ -398,6 +398,8 @@ test('every check has been seen firing here', () => {
     'power.charging-ends',
     // in power/stage.test.ts again
     'build.capacitor-esr',
+    // in build/fitted-rating.test.ts
+    'build.fitted-rating',
     // in latch/latch.test.ts
     'power.latch-fits',
     'power.latch-turns-on',

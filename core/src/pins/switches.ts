@@ -239,7 +239,7 @@ export interface SwitchedLoad {
   /** The same with all that is drawn. */
   loaded?: Worked
   transistor: string
-  /** Its plus, or its minus, can’t be parted from the rest: why. */
+  /** Why its plus can’t be parted from the rest. */
   plusShared?: string
   grounded?: true
 }

@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { capacitorEsr } from './capacitor-esr'
+import { fittedRating } from './fitted-rating'
 import { leftOut } from './left-out'
 
-export const buildChecks: Check[] = [leftOut, capacitorEsr]
+export const buildChecks: Check[] = [leftOut, capacitorEsr, fittedRating]
