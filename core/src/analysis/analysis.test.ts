@@ -230,7 +230,7 @@ const proposed: Record<string, string[]> = {
   'source too weak': [
     'Feed it from USB charger, 2 A (5 V), without a regulator',
     'Feed it from 5 V adapter, 2 A (5 V), without a regulator',
-    'Feed it from 5 V adapter, small plug (5 V), without a regulator',
+    'Feed it from USB-C charger, 3 A (5 V), without a regulator',
     'Do without Servo',
   ],
   'clock too fast for the supply': [

@@ -9,7 +9,7 @@ import { askedCapacitor } from './asked-capacitor'
 import type { BlockContext, StepContext, SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { sourceTerminal } from './entry'
-import { jackLegs, jackOf } from './jack'
+import { askingParts, jackLegs, jackOf } from './jack'
 import { type BoardPart, bridge, volts } from './step'
 
 declare module '../circuit/support' {
@@ -61,6 +61,7 @@ const parts = (context: BlockContext): SupportPart[] => {
             worked: [],
             ...needed('charger-entry', say`Nothing brings ${from.name} to the charger.`),
           },
+          ...askingParts(jack, from, inNet, context),
         ]
       : []),
     {

@@ -2,7 +2,7 @@ import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
 import type { OpenSupply } from '../supply'
 import { type LoadedContext, sourceNet, type Undrawn } from './block'
-import { jackLegs, jackOf } from './jack'
+import { askingParts, jackLegs, jackOf } from './jack'
 import { latchNet } from './latch'
 
 declare module '../circuit/support' {
@@ -21,7 +21,7 @@ export const sourceTerminal = (supplies: OpenSupply): string => {
 }
 
 /** Where the supply comes onto the board. */
-export const entry = ({ power, design, library, supplies }: LoadedContext): Undrawn[] => {
+export const entry = ({ power, design, library, stock, supplies }: LoadedContext): Undrawn[] => {
   if (!power.source) return []
   const jack = jackOf(library, power.source)
   if (!jack) return []
@@ -42,5 +42,6 @@ export const entry = ({ power, design, library, supplies }: LoadedContext): Undr
         facts: [say`The rail begins at the plug`],
       },
     },
+    ...askingParts(jack, power.source, sourceTerminal(supplies), { design, stock }),
   ]
 }

@@ -3,7 +3,7 @@ import { everyStance, supportChoice } from '../design'
 import { voltageFor } from '../supply'
 import type { SupportBlock } from './block'
 import { sourceCautions } from './cautions'
-import { jackLegs, jackOf } from './jack'
+import { askingParts, jackLegs, jackOf } from './jack'
 import { apart, volts } from './step'
 
 declare module '../circuit/support' {
@@ -16,7 +16,7 @@ declare module '../circuit/support' {
 export const secondFeed: SupportBlock = {
   name: 'second feed',
   besideBoards: true,
-  loadedParts: ({ power, design, library }) => {
+  loadedParts: ({ power, design, library, stock }) => {
     const source = power.feed?.source
     const jack = source && jackOf(library, source)
     if (!source || !jack) return []
@@ -37,6 +37,7 @@ export const secondFeed: SupportBlock = {
           facts: [say`The second feed ends here`],
         },
       },
+      ...askingParts(jack, source, 'VFEED', { design, stock }),
     ]
   },
   /** It is tried before anything hangs on it. */

@@ -20,6 +20,8 @@ export const ownNets: readonly string[] = [
   'RESET',
   'LAMP',
   'LATCH_GATE',
+  // What a plug that waits for resistors finds them by.
+  ...['VIN', 'VCC', 'VPLUG', 'VCELL', 'VFEED', 'VCHARGE'].flatMap((plus) => [`${plus}_ASK1`, `${plus}_ASK2`]),
 ]
 
 /** What the net behind a part in a line is called after the line’s. */

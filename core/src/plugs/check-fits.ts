@@ -1,9 +1,10 @@
 // Whether each plug goes into its jack, the right way round, and what one of the other polarity would do.
 
+import { preferred, stockOf } from '../circuit'
 import { type Check, type Fix, partOrigin, say, type Said, type Found } from '../findings'
 import { otherSources } from '../power'
 import type { Source } from '../parts'
-import { capital, formatQuantity, fullRange, namesInWords } from '../quantity'
+import { capital, formatQuantity, fullRange, namesInWords, within } from '../quantity'
 import { jackFor, misfit, railFor, reversed } from '../supply'
 
 export const plugFits: Check = {
@@ -27,6 +28,10 @@ export const plugFits: Check = {
       fixes: Fix[] = [],
     ) => found.push({ id: `power.plug-fits:${what}:${of}`, severity, grade, ...said, because, fixes })
     const plugOf = (s: Source) => ({ ...say`${s.plug}, ${s.polarity}`, origin: partOrigin(s, 'plug') })
+    const waitsFor = (s: Source) => ({
+      ...say`${s.sheet}: it waits for ${formatQuantity(fullRange(s.waits!).typ, 'Ω')}`,
+      origin: partOrigin(s, 'waits', s.waits),
+    })
     const board = chip.chip?.board
     const source = supplies.sources.find((s) => s.id === 'source')?.part
     if (board && source?.sort === 'adapter') {
@@ -86,11 +91,20 @@ export const plugFits: Check = {
           )
       }
     }
+    if (board && source?.waits)
+      tell(
+        'source',
+        'waits',
+        'notes',
+        'typical',
+        say`${source.name} gives nothing until it finds ${formatQuantity(fullRange(source.waits).typ, 'Ω')} at each of two contacts of its plug; whether the jack of ${board.name} has these, its sheet doesn’t say. With an older plug at its other end a cable asks by itself.`,
+        [waitsFor(source), say`${board.sheet} names none`],
+      )
     const jacks = [
       ...(board || !source ? [] : [{ of: 'source', part: source }]),
       ...supplies.sources.filter((s) => s.id === 'feed').map(({ part }) => ({ of: 'feed', part })),
       ...(charging?.from ? [{ of: 'charging', part: charging.from }] : []),
-    ].filter(({ part }) => part.sort === 'adapter')
+    ].filter(({ part }) => part.sort === 'adapter' || part.waits)
     for (const { of, part } of jacks) {
       if (!jackFor(library, part))
         tell(
@@ -102,6 +116,23 @@ export const plugFits: Check = {
           [plugOf(part)],
           of === 'source' ? otherSources(stages, 2) : [],
         )
+      // A drawer whose nearest value, or its tolerance, lies beside what the source takes for an answer.
+      if (part.waits) {
+        const { resistors } = stockOf(library)
+        const taken = fullRange(part.waits)
+        const near =
+          resistors && within(preferred(resistors, taken.typ, 'nearest').value, resistors.tolerance)
+        if (!near || near.min < taken.min || near.max > taken.max)
+          tell(
+            of,
+            'asking',
+            'risks',
+            'outside the sheet',
+            say`${part.name} takes ${formatQuantity(taken.min, 'Ω', 3)} to ${formatQuantity(taken.max, 'Ω', 3)} for an answer, and ${near ? say`the nearest resistor of the library is ${formatQuantity(near.min, 'Ω', 3)} to ${formatQuantity(near.max, 'Ω', 3)}` : say`there are no resistors in the library`}: it may give nothing.`,
+            [waitsFor(part)],
+          )
+      }
+      if (part.sort !== 'adapter') continue
       // A diode that could be fitted, and was left out, is told of where it is left out.
       const stopped = of === 'source' && supplies.sources.some((s) => s.id === of && s.lead?.guard)
       if (stopped || (of === 'source' && power.polarity)) continue

@@ -51,15 +51,19 @@ export const reversed = ({ polarity }: Source, jack: Board['jack']): Said | unde
     ? say`it is ${polarity}, and the board’s jack ${jack.polarity}`
     : undefined
 
-/** Whether some jack of the library takes a source’s plug; it does where no sizes are known. */
-export const jackFor = (library: Library, { barrel }: Source): boolean =>
-  !barrel ||
-  partsOfKind(library, 'connector').some(
-    (c) => c.sort === 'barrel jack' && (!c.barrel || goesInto(barrel, c.barrel)),
-  )
+/** Whether some jack of the library takes a source’s plug; it does where no sizes are known. One that waits has a plug of its own. */
+export const jackFor = (library: Library, { barrel, waits, plug }: Source): boolean =>
+  waits
+    ? partsOfKind(library, 'connector').some((c) => c.takes === plug)
+    : !barrel ||
+      partsOfKind(library, 'connector').some(
+        (c) => c.sort === 'barrel jack' && (!c.barrel || goesInto(barrel, c.barrel)),
+      )
 
 /** What speaks against a source’s plug, on a board or on one’s own; nothing where no sheet says more. */
 export const againstPlug = (source: Source, board: Board | undefined, library: Library): Said[] => {
+  if (source.waits && !board)
+    return jackFor(library, source) ? [] : [say`no jack of the library takes its plug`]
   if (source.sort !== 'adapter') return []
   if (!board) return jackFor(library, source) ? [] : [say`no jack of the library takes its plug`]
   const { jack } = board

@@ -266,9 +266,9 @@ describe('Power', () => {
     // row as it takes give more as well.
     expect(rows().map((r) => /(yes|no:)/.exec(r)![1])).toEqual(['yes', 'yes', 'yes', 'yes', 'yes', 'yes'])
     expect(rows().filter((r) => r.includes('in a row'))).toHaveLength(1)
-    const more = within(table.closest('section')!).getByRole('button', { name: /^17 more that don’t do/ })
+    const more = within(table.closest('section')!).getByRole('button', { name: /^18 more that don’t do/ })
     fireEvent.click(more)
-    expect(rows()).toHaveLength(23)
+    expect(rows()).toHaveLength(24)
     expect(rows().find((r) => r.startsWith('lead battery'))).toMatch(
       /no: lead battery.* into a short, and there is no fuse.*(days|h|min)€/,
     )

@@ -148,6 +148,10 @@ export const connectorSchema = object({
   /** Of one contact, joined. */
   resistance: rated('Ω').optional(),
   current: rated('A', 'recommended').optional(),
+  /** Of a jack: the plug that goes in, where not the usual one of its sort. */
+  takes: optionalText(),
+  /** Of such a jack: the resistors for which a source waits are on it. */
+  asks: flag(),
   /** Of a jack for hollow plugs, as it is sold: what goes in, and its pin. Leg 1 is the pin, leg 2 the sleeve. */
   barrel: object({ outer: quantity('m').required(), pin: quantity('m').required() })
     .exact()

@@ -11,6 +11,8 @@ export const sourceSchema = object({
   current: rated('A', 'recommended').required(),
   /** Of USB: what it gives before anything has asked it for more; absent: the 100 mA of any port. */
   unasked: rated('A', 'recommended').optional(),
+  /** Of USB: it gives nothing until it finds this from each of its plug’s two asking contacts to the minus, Ω. */
+  waits: rated('Ω', 'recommended').optional(),
   plug: text(),
   /** Of a hollow plug, as it is sold: across it, and across its hole. */
   barrel: object({ outer: quantity('m').required(), bore: quantity('m').required() })
