@@ -132,6 +132,9 @@ test('transistors for the door’s motor: ranked, and chosen by hand', async () 
         .find((r) => plain(r).startsWith(name))!,
     )
   expect(row('strong n-channel MOSFET')).toMatch(/yes.*43\smW.*chosen$/)
+  // In its plus one does: it is there before those that don't.
+  expect(row('low-voltage p-channel MOSFET')).toMatch(/in its plus, 2\sA, with small n-channel MOSFET.*yes/)
+  fireEvent.click(screen.getByRole('button', { name: /more that don’t do/ }))
   expect(row('plain n-channel MOSFET')).toMatch(/no: .* may need 4\sV to begin to conduct3\.23\sV——/)
   fireEvent.click(screen.getByRole('button', { name: 'Choose low-voltage n-channel MOSFET' }))
   expect(design().needs.devices[0]!.transistors).toEqual({ drive: 'nfet-low' })
