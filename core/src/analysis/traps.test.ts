@@ -276,7 +276,7 @@ const told: Record<string, [severity: string, grade: string | undefined, propose
   'more on the second feed than it gives': [
     'stops',
     'outside the sheet',
-    ['Second feed from 5 V adapter, 4 A'],
+    ['Second feed from USB-C charger, 3 A'],
   ],
   'an overlap in a stack': [
     'stops',
