@@ -6,8 +6,9 @@ import { fromPart, type Worked, type WorkedInput } from '../findings'
 import { endsOf, type Wire } from '../legs'
 import { findPart, type Library, type Rated, type Resistors, type Source, type Transistor } from '../parts'
 import type { PinsResult } from '../pins'
+import { gateLeakageOf, largestHolding, offCurrent } from '../support'
 import { latchParts, type LatchParts } from '../supply'
-import { dimensionOf, number, sum, type Term, total } from '../sums'
+import { dimensionOf, sum, type Term, total } from '../sums'
 
 export interface LatchPlan extends LatchParts {
   source: Source
@@ -29,21 +30,11 @@ export interface LatchPlan extends LatchParts {
 
 /** What no sheet of ours states: usual small parts at room temperature. */
 const assumed = {
-  channel: { typ: 10e-9, max: 1e-6, kind: 'assumed' },
-  gate: { max: 0.1e-6, kind: 'assumed' },
   diode: { typ: 0.1e-6, max: 5e-6, kind: 'assumed' },
-  threshold: { min: 0.4, typ: 1, max: 2, kind: 'assumed' },
 } satisfies Record<string, Rated>
 
 /** A resistor above this picks up what is near, and dirt and damp decide, Ω. */
 const cleanBoard = 100e3
-
-export const thresholdOf = (pass: Transistor): WorkedInput =>
-  fromPart('V_th', `threshold of ${pass.name}`, pass, 'threshold', pass.threshold ?? assumed.threshold, 'V')
-
-/** Through the channel while it is off, A. */
-export const offCurrent = (symbol: string, of: Transistor): WorkedInput =>
-  fromPart(symbol, `${of.name}, off`, of, 'leakage', of.leakage ?? assumed.channel, 'A')
 
 const leakOnGate = ({
   pass,
@@ -53,14 +44,7 @@ const leakOnGate = ({
 }: Pick<LatchPlan, 'pass' | 'pull' | 'diode' | 'key'>): Worked => {
   const contact = key && endsOf(key, 'contact')[0]
   const inputs: Record<string, WorkedInput> = {
-    I_gate: fromPart(
-      'I_gate',
-      `into the gate of ${pass.name}`,
-      pass,
-      'gateLeakage',
-      pass.gateLeakage ?? assumed.gate,
-      'A',
-    ),
+    I_gate: gateLeakageOf(pass),
     ...(pull && { I_pull: offCurrent('I_pull', pull) }),
     ...(contact?.electrical.leakage && {
       I_button: fromPart(
@@ -91,19 +75,6 @@ const leakOnGate = ({
   )
 }
 
-const largestPullUp = (pass: Transistor, leak: Worked): Worked =>
-  sum(
-    {
-      label: 'Largest resistor from gate to source',
-      symbol: 'R_max',
-      unit: 'Ω',
-      counts: 'min',
-      note: 'All leakage together must leave the gate below half its least threshold.',
-    },
-    { V_th: thresholdOf(pass), I_leak: leak },
-    (i) => i.V_th.over(number(2).times(i.I_leak)),
-  )
-
 /** Undefined where there is none that can be planned: see `latchParts`. */
 export const planLatch = (
   {
@@ -128,7 +99,7 @@ export const planLatch = (
   const pull = findPart(library, 'transistor', transistor[0])
   const readable = wiring.signals.some((s) => s.electrical.kind === 'contact')
   const leak = leakOnGate({ pass, pull, diode, key })
-  const largest = largestPullUp(pass, leak)
+  const largest = largestHolding('Largest resistor from gate to source', pass, leak)
   const wanted = design.power.latch?.pullUp
   return {
     need,

@@ -39,7 +39,8 @@ import {
   type Wear,
   wearOf,
 } from '../supply'
-import { type LatchPlan, offCurrent, thresholdOf } from './plan'
+import { offCurrent, thresholdOf } from '../support'
+import { type LatchPlan } from './plan'
 
 export interface LatchResult extends LatchPlan {
   /** Between gate and source, V: while the button is pressed, while the program holds, while all is off. */

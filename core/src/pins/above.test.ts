@@ -39,6 +39,28 @@ const spoiltPart = (id: string, of: object): Library => ({
 })
 const row = (a: Look, id: string, of = library) => switchesOf(a, of)[0]!.ranked.find((r) => r.part.id === id)!
 
+test('where nothing feeds it yet, or nothing pulls, a p-channel one is ranked with that, not left out', () => {
+  const unfed = project({
+    chip: 'td8-28-dip',
+    source: 'adapter-5v',
+    devices: [['spot-12v', 'Spot', undefined, { fedBy: 'feed', transistors: { drive: 'pfet-low' } }]],
+  })
+  const a = analyse(unfed, library, steps(3000))
+  expect(told(a).map((f) => [f.id, f.severity])).toEqual([[`pins.switch-rating:unfed:${signal}`, 'notes']])
+  expect(row(a, 'pfet-low').unsure.map((u) => u.text)).toEqual([
+    expect.stringMatching(/^Nothing feeds Spot yet/),
+  ])
+  const only: Library = {
+    parts: Object.fromEntries(
+      Object.entries(library.parts).filter(([, p]) => p.kind !== 'transistor' || p.sort !== 'n-mosfet'),
+    ),
+  }
+  const alone = board('spot-12v', 'pfet-plain', { of: only })
+  expect(row(alone, 'pfet-low', only).no.map((n) => n.text)).toEqual([
+    expect.stringMatching(/^Nothing in the library can pull the gate/),
+  ])
+})
+
 describe('a spot lamp of 0.95 A whose minus lies on its bracket', () => {
   test('below it no transistor does: told, with those that can lie in its plus', () => {
     const a = board('spot-12v', undefined)

@@ -7,13 +7,21 @@ import type { Worked } from '../findings'
 import type { NeedsResult } from '../needs'
 import { type Chip, findPart, type Library } from '../parts'
 import type { Carrier } from '../carrier'
-import { type OpenSupply, ownVoltage } from '../supply'
+import { type OpenSupply, ownVoltage, voltageFor } from '../supply'
 import { fittedShift, levelsOf, type LineLevel, referenceOf } from '../levels'
 import { type BytePlan, bytePlans, endsOf, type Plan } from '../legs'
 import { legsLeft, type Planned } from '../planner'
 import { type ConverterSum, converterSum, type PwmSum, pwmSum } from './sums'
 import { type PullWindow, pullWindows } from './windows'
-import { type BaseOnLeg, baseOnLeg, ledOnLeg, type LedOnLeg, supportOf } from '../support'
+import {
+  type BaseOnLeg,
+  baseOnLeg,
+  ledOnLeg,
+  type LedOnLeg,
+  type PlusOnLeg,
+  plusOnLeg,
+  supportOf,
+} from '../support'
 
 export interface PinsResult {
   chip?: Chip
@@ -33,6 +41,8 @@ export interface PinsResult {
   leds: Record<string, LedOnLeg>
   /** By signal id: of a load that a bipolar transistor switches. */
   bases: Record<string, BaseOnLeg>
+  /** What lies in the plus of a load, by its line. */
+  pluses: Record<string, PlusOnLeg>
   /** signal → pin, of the plan. */
   assignment: Record<string, string>
   /** Absent while there is no plan. */
@@ -60,6 +70,7 @@ const unplanned: PinsResult = {
   bytes: [],
   leds: {},
   bases: {},
+  pluses: {},
   assignment: {},
 }
 
@@ -122,6 +133,19 @@ export const resolvePins = ({
             const [switched] = endsOf(w, 'switched')
             const part = findPart(library, 'transistor', switched?.electrical.transistor)
             const on = part?.sort === 'npn' ? baseOnLeg(w, part, context) : undefined
+            return on ? [[w.signal.id, on] as const] : []
+          }),
+        )
+      : {},
+    pluses: context
+      ? Object.fromEntries(
+          plan.wires.flatMap((w) => {
+            const [switched] = endsOf(w, 'switched')
+            const part = findPart(library, 'transistor', switched?.electrical.transistor)
+            const { ambient } = design.needs.limits
+            const supply = switched && voltageFor(supplies, switched.end.instance.need)
+            const on =
+              part && switched?.electrical.plus && plusOnLeg(w, part, supply, { ...context, ambient })
             return on ? [[w.signal.id, on] as const] : []
           }),
         )

@@ -43,6 +43,7 @@ export interface SwitchFault extends Pick<Finding, 'severity' | 'text' | 'says' 
     | 'shared'
     | 'grounded'
     | 'none'
+    | 'unfed'
 }
 type Switch = ReturnType<typeof switchOnLeg>
 
@@ -505,7 +506,18 @@ const cantLieAbove = (of: SwitchedLoad, why: string): SwitchFault => ({
   because: [say`What is switched off in the plus is off for all that hangs there`],
 })
 
-const noPull = (of: SwitchedLoad): SwitchFault => ({
+/** Nothing can lie in its plus yet, or at all. */
+const noPull = (of: SwitchedLoad): SwitchFault =>
+  of.supply
+    ? noneToPull(of)
+    : {
+        what: 'unfed',
+        severity: 'notes',
+        ...say`Nothing feeds ${of.device} yet: what would lie in its plus, and what its gate gets, isn’t known, and is in no list.`,
+        because: [say`Resistors at that gate are chosen by the voltage that it lies on`],
+      }
+
+const noneToPull = (of: SwitchedLoad): SwitchFault => ({
   what: 'none',
   severity: 'stops',
   ...say`Nothing in the library can pull the gate in the plus of ${of.device} low: that takes an n-channel MOSFET that the leg of ${of.wire.signal.name} turns on and that stands its supply, and resistors.`,
@@ -532,11 +544,12 @@ const noResistors = (name: string): SwitchFault => ({
   because: [say`A base is a diode to ground, and needs one in its line`],
 })
 
+const notJudged = (of: SwitchedLoad, transistor: Transistor): SwitchFault =>
+  transistor.sort === 'p-mosfet' ? noPull(of) : noResistors(of.wire.signal.name)
+
 /** With the faults of its diode. */
 export const switchFaults = (of: SwitchedLoad, transistor: Transistor, at: Surroundings) => [
-  ...(judge(of, transistor, at)?.faults ?? [
-    transistor.sort === 'p-mosfet' ? noPull(of) : noResistors(of.wire.signal.name),
-  ]),
+  ...(judge(of, transistor, at)?.faults ?? [notJudged(of, transistor)]),
   ...(of.diode ? diodeFaults(of.device, of.most, of.diode, of.supply) : []),
 ]
 
@@ -550,8 +563,8 @@ export interface RankedSwitch {
   no: readonly { text: string }[]
   /** What speaks neither for nor against it. */
   unsure: readonly { text: string }[]
-  /** Between gate and source, V; or into the base, A. */
-  drive: Worked
+  /** Between gate and source, V; or into the base, A. Absent where there is nothing to give it that. */
+  drive?: Worked
   heat?: Worked
   junction?: Worked
 }
@@ -577,33 +590,32 @@ export const rankSwitches = (stages: Ready): RankedLoad[] => {
     const at = { chip, rail, ambient: design.needs.limits.ambient, stock: stockOf(library), library }
     const ranked = partsOfKind(library, 'transistor')
       .filter((t) => t.sort !== 'pnp')
-      .flatMap((part): RankedSwitch[] => {
-        const on = judge(of, part, at)
-        if (!on) return []
+      .map((part): RankedSwitch => {
+        const on: Partial<Judged> & Pick<Judged, 'faults'> = judge(of, part, at) ?? {
+          faults: [notJudged(of, part)],
+        }
         const said = (...severities: string[]) =>
           on.faults
             .filter((f) => severities.includes(f.severity))
             .map(({ text }) => ({ text: text.replace(/\.$/, '') }))
         // Below what its sheet knows, nobody knows what its channel is, or what falls in it.
         const known = !on.faults.some((f) => f.what === 'off' || f.what === 'weak')
-        return [
-          {
-            part,
-            ...(on.pull && { with: on.pull }),
-            price: part.price + (on.pull?.price ?? 0),
-            chosen: part.id === of.transistor,
-            no: [
-              ...said('stops', 'risks'),
-              ...(latched && part.sort !== 'n-mosfet'
-                ? [say`a latch is held by an n-channel MOSFET here`]
-                : []),
-            ],
-            unsure: said('notes'),
-            drive: on.drive,
-            ...(known && on.heat && { heat: on.heat }),
-            ...(known && on.junction && { junction: on.junction }),
-          },
-        ]
+        return {
+          part,
+          ...(on.pull && { with: on.pull }),
+          price: part.price + (on.pull?.price ?? 0),
+          chosen: part.id === of.transistor,
+          no: [
+            ...said('stops', 'risks'),
+            ...(latched && part.sort !== 'n-mosfet'
+              ? [say`a latch is held by an n-channel MOSFET here`]
+              : []),
+          ],
+          unsure: said('notes'),
+          ...(on.drive && { drive: on.drive }),
+          ...(known && on.heat && { heat: on.heat }),
+          ...(known && on.junction && { junction: on.junction }),
+        }
       })
       .sort((a, b) => a.no.length - b.no.length || a.price - b.price)
     return { load: { ...load, name: wire.signal.name }, ranked }

@@ -7,6 +7,7 @@ import { endsOf, type Wire } from '../legs'
 import { type Chip, type Library, partsOfKind, type Rated, type Transistor } from '../parts'
 import { fullRange } from '../quantity'
 import { asVariable, greatest, logarithm, number, sum, type SumInput, type Term } from '../sums'
+import { gateLeakageOf, largestHolding, offCurrent, thresholdOf } from './mosfet'
 import { type SwitchOnLeg, switchOnLeg, warmth } from './switch'
 
 export interface PlusOnLeg extends SwitchOnLeg {
@@ -31,11 +32,8 @@ type Value = ReturnType<typeof preferred>
 
 /** What no sheet of ours states: usual small parts at room temperature. */
 const assumed = {
-  threshold: { min: 0.4, typ: 1, max: 2, kind: 'assumed' },
   gate: { typ: 500e-12, kind: 'assumed' },
   drain: { typ: 50e-12, kind: 'assumed' },
-  leak: { max: 0.1e-6, kind: 'assumed' },
-  channel: { typ: 10e-9, max: 1e-6, kind: 'assumed' },
 } satisfies Record<string, Rated>
 
 /** Usual between a gate and its plus, Ω; the least that is fitted there. */
@@ -44,8 +42,6 @@ const least = 1e3
 /** A gate that lets go is through with it in this share of the time between two pulses. */
 export const shareOfPulse = 0.05
 
-const thresholdOf = (t: Transistor): WorkedInput =>
-  fromPart('V_th', `threshold of ${t.name}`, t, 'threshold', t.threshold ?? assumed.threshold, 'V')
 const gateOf = (t: Transistor): WorkedInput =>
   fromPart('C_gate', 'gate capacitance', t, 'gateCapacitance', t.gateCapacitance ?? assumed.gate, 'F')
 const drainOf = (t: Transistor): WorkedInput =>
@@ -101,28 +97,12 @@ export const plusOnLeg = (
   const { name, id, frequency } = wire.signal
   const pull = pulled.part
   const V_th = thresholdOf(pass)
-  const largest = sum(
-    {
-      label: `Largest resistor from the plus to the gate of ${name}`,
-      symbol: 'R_max',
-      unit: 'Ω',
-      counts: 'min',
-      note: 'Leakage must leave the gate below half its least threshold.',
-    },
-    {
-      V_th,
-      I_gate: fromPart(
-        'I_gate',
-        `into the gate of ${pass.name}`,
-        pass,
-        'gateLeakage',
-        pass.gateLeakage ?? assumed.leak,
-        'A',
-      ),
-      I_pull: fromPart('I_pull', `${pull.name}, off`, pull, 'leakage', pull.leakage ?? assumed.channel, 'A'),
-    },
-    (i) => i.V_th.over(number(2).times(i.I_gate.plus(i.I_pull))),
+  const leak = sum(
+    { label: `Leakage onto the gate in the plus of ${name}`, symbol: 'I_leak', unit: 'A', counts: 'max' },
+    { I_gate: gateLeakageOf(pass), I_pull: offCurrent('I_pull', pull) },
+    (i) => i.I_gate.plus(i.I_pull),
   )
+  const largest = largestHolding(`Largest resistor from the plus to the gate of ${name}`, pass, leak)
   // Pulses ask for a gate that lets go soon: the time constant of resistor and gate is a hundredth of what lies between two.
   const quick = frequency ? 1 / (100 * frequency * gateOf(pass).value.max) : Infinity
   const wanted = Math.min(largest.value.min / (1 + series.tolerance), Math.max(least, Math.min(usual, quick)))

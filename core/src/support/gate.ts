@@ -4,15 +4,16 @@
 import { preferred, type SupportPart, twoLegs } from '../circuit'
 import { railFor, voltageFor } from '../supply'
 import { byTheBook, careful, everyStance, supportChoice } from '../design'
-import { fromPart, type Worked, type WorkedInput, say } from '../findings'
+import { fromPart, type Worked, say } from '../findings'
 import { type EndOf, endsOf, type Wire, type WireEnd } from '../legs'
-import { findPart, type Rated, type Resistors, type Transistor } from '../parts'
+import { findPart, type Resistors, type Transistor } from '../parts'
 import { exactly, formatQuantity, fullRange } from '../quantity'
-import { number, sum } from '../sums'
+import { sum } from '../sums'
 import type { FittingContext } from '../levels'
 import { type PlusOnLeg, plusOnLeg } from './above'
 import { baseNet, baseOnLeg, baseResistorOf } from './base'
 import { type SignalSupport } from './context'
+import { largestHolding, thresholdOf } from './mosfet'
 import { legLeakage } from './pull'
 
 const gateKey = (signal: string) => `gate-pull-down:${signal}`
@@ -33,10 +34,6 @@ interface Switched extends FittingContext {
   coil: [plus: string, minus: string]
 }
 
-const thresholdOf = ({ transistor }: Switched): WorkedInput => {
-  const rated: Rated = transistor.threshold ?? { typ: 1, kind: 'assumed' }
-  return fromPart('V_th', 'gate threshold', transistor, 'threshold', rated, 'V')
-}
 const leakageOnGate = ({ chip, transistor: { gateLeakage }, transistor }: Switched) =>
   legLeakage(
     chip,
@@ -44,17 +41,7 @@ const leakageOnGate = ({ chip, transistor: { gateLeakage }, transistor }: Switch
   )
 
 const largestPullDown = (of: Switched): Worked =>
-  sum(
-    {
-      label: `Largest pull-down of ${of.wire.signal.name}`,
-      symbol: 'R_max',
-      unit: 'Ω',
-      counts: 'min',
-      note: 'Leakage must leave the gate below half its least threshold.',
-    },
-    { V_th: thresholdOf(of), I_leak: leakageOnGate(of) },
-    (i) => i.V_th.over(number(2).times(i.I_leak)),
-  )
+  largestHolding(`Largest pull-down of ${of.wire.signal.name}`, of.transistor, leakageOnGate(of))
 
 const creepOf = (of: Switched): Worked =>
   sum(
@@ -74,7 +61,7 @@ const creepOf = (of: Switched): Worked =>
         of.transistor.gateCapacitance ?? { typ: 50e-12, kind: 'assumed' },
         'F',
       ),
-      V_th: thresholdOf(of),
+      V_th: thresholdOf(of.transistor),
       I_leak: leakageOnGate(of),
     },
     (i) => i.C_gate.times(i.V_th).over(i.I_leak),
@@ -194,7 +181,7 @@ const gatePullDownOf = (of: Switched): SupportPart => {
       ...say`From power-up until the program drives ${wire.pin.id}, the gate floats: leakage can switch ${end.instance.name} on after ${soonest}.`,
       facts: [
         say`${wire.pin.id} is an input until the program sets it`,
-        say`The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of).value.min, 'V')}`,
+        say`The gate holds its charge; it switches from ${formatQuantity(thresholdOf(of.transistor).value.min, 'V')}`,
         { ...say`Leakage charges it in ${soonest}`, worked: creep },
       ],
     },

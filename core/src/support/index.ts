@@ -1,5 +1,6 @@
 export { type PlusOnLeg, plusOnLeg, shareOfPulse } from './above'
 export { baseEmitterOf, type BaseOnLeg, baseOnLeg, forced } from './base'
+export { gateLeakageOf, largestHolding, offCurrent, thresholdOf } from './mosfet'
 export { switchOnLeg } from './switch'
 export { supportOf } from './all'
 export { ledOnLeg, type LedOnLeg, smallerLed } from './led'

@@ -49,7 +49,14 @@ const across = (
   )
 }
 
-/** `through`: what flows in it, where that is known better than by what is across. */
+/** What flows in it, where that is known better than by what is across. */
+const throughIt = ({ role, signal = '' }: SupportPart, { build, pins }: Stages): Worked | undefined => {
+  if (role === 'power lamp resistor') return build.support.find((s) => s.role === 'power lamp')?.draws
+  if (role === 'base resistor') return pins.bases[signal]?.current
+  return role === 'gate pull-up' || role === 'gate divider' ? pins.pluses[signal]?.through : undefined
+}
+
+/** `through`: see above. */
 const resistorTooHot = (of: SupportPart, V: WorkedInput, through: Worked | undefined): Found[] => {
   if (of.part.kind !== 'resistors' || !of.value) return []
   const { part, value, name, key, signal } = of
@@ -61,7 +68,7 @@ const resistorTooHot = (of: SupportPart, V: WorkedInput, through: Worked | undef
   }
   const R = fittedResistor('R', name, part, value, key)
   const heat = through
-    ? sum(meta, { I: asVariable(through), R }, (i) => i.I.times(i.I).times(i.R))
+    ? sum(meta, { I: through, R }, (i) => i.I.times(i.I).times(i.R))
     : sum(
         { ...meta, note: 'With all that its line or its rail can have across it.' },
         { V: { ...V, symbol: 'V' }, R },
@@ -112,15 +119,11 @@ export const fittedRating: Check = {
   stage: 'build',
   looksFor: 'a resistor or capacitor that is fitted where more stands across it than it is made for',
   rule: 'V²/R at the highest voltage of its rail or line against the power of its sheet; that voltage against a capacitor’s',
-  run: (stages) => {
-    const lamp = stages.build.support.find((s) => s.role === 'power lamp')?.draws
-    return stages.build.support
+  run: (stages) =>
+    stages.build.support
       .filter((s) => s.present && !elsewhere.has(s.role))
       .flatMap((s) => {
         const V = across(s, stages)
-        const base = s.role === 'base resistor' && s.signal ? stages.pins.bases[s.signal]?.current : undefined
-        const through = s.role === 'power lamp resistor' ? lamp : base
-        return V ? [...resistorTooHot(s, V, through), ...capacitorBreaks(s, V)] : []
-      })
-  },
+        return V ? [...resistorTooHot(s, V, throughIt(s, stages)), ...capacitorBreaks(s, V)] : []
+      }),
 }

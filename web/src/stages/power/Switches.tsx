@@ -69,7 +69,11 @@ export const Switches = () => {
                   unsure,
                   chosen: now,
                   cells: [
-                    <Num key="drive" worked={drive} show={drive.unit === 'V' ? 'min' : 'max'} digits={3} />,
+                    drive ? (
+                      <Num key="drive" worked={drive} show={drive.unit === 'V' ? 'min' : 'max'} digits={3} />
+                    ) : (
+                      <span className="faint">—</span>
+                    ),
                     heat ? (
                       <Num key="heat" worked={heat} show="max" digits={2} />
                     ) : (
