@@ -5,11 +5,12 @@ import { fromPart, type Said, say } from '../findings'
 import type { Charger } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
+import { jackOf } from '../supply'
 import { askedCapacitor } from './asked-capacitor'
 import type { BlockContext, StepContext, SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { sourceTerminal } from './entry'
-import { askingParts, jackLegs, jackOf } from './jack'
+import { askingChecks, askingParts, jackLegs } from './jack'
 import { type BoardPart, bridge, volts } from './step'
 
 declare module '../circuit/support' {
@@ -131,6 +132,7 @@ const step = (own: BoardPart[], { power, charging }: StepContext) => {
   return {
     title: 'Charger',
     checks: [
+      ...askingChecks(own),
       ...(resistor
         ? [
             bridge(

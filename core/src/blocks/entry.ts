@@ -1,8 +1,8 @@
 import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
-import type { OpenSupply } from '../supply'
+import { jackOf, type OpenSupply } from '../supply'
 import { type LoadedContext, sourceNet, type Undrawn } from './block'
-import { askingParts, jackLegs, jackOf } from './jack'
+import { askingParts, jackLegs } from './jack'
 import { latchNet } from './latch'
 
 declare module '../circuit/support' {

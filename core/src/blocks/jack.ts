@@ -1,11 +1,11 @@
 import { fittedResistor, preferred, type Stock, type SupportPart, twoLegs } from '../circuit'
 import { type Design, everyStance, supportChoice } from '../design'
 import { fromPart, say } from '../findings'
-import { type Connector, type Library, partsOfKind, type Source } from '../parts'
+import type { Connector, Source } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
 import { asStated } from '../sums'
-import { goesInto } from '../supply'
 import type { Undrawn } from './block'
+import { type BoardPart, bridge, type StepCheck } from './step'
 
 declare module '../circuit/support' {
   interface SupportRoles {
@@ -13,17 +13,6 @@ declare module '../circuit/support' {
     'asking resistor': true
   }
 }
-
-const sorts = { adapter: 'barrel jack', usb: 'usb jack', cells: 'cell holder' } as const
-
-/** What a source’s plug goes into; undefined where the library has nothing for it. */
-export const jackOf = (library: Library, source: Source): Connector | undefined =>
-  partsOfKind(library, 'connector').find(
-    (c) =>
-      c.sort === sorts[source.sort] &&
-      (source.waits ? c.takes === source.plug : c.takes === undefined) &&
-      (!source.barrel || !c.barrel || goesInto(source.barrel, c.barrel)),
-  )
 
 /** Its contacts: of a jack for hollow plugs leg 1 is the pin, which is the plug’s centre, and leg 2 the sleeve. */
 export const jackLegs = (jack: Connector, source: Source, plus: string): SupportPart['legs'] => {
@@ -92,3 +81,17 @@ export const askingParts = (
     }
   })
 }
+
+/** What a meter says of them, plug out: with both on one contact, or the contacts joined, one reads half or nothing. */
+export const askingChecks = (own: readonly BoardPart[]): StepCheck[] =>
+  own.flatMap(({ ref, legs, support }) =>
+    support?.role === 'asking resistor' && support.present
+      ? [
+          bridge(
+            `${ref}: between ${legs[0]!.net} and GND, nothing plugged in`,
+            support,
+            'half of it: both resistors are on one contact; nothing: the plug gives nothing one way round',
+          ),
+        ]
+      : [],
+  )

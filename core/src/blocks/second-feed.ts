@@ -1,9 +1,9 @@
 import { say } from '../findings'
 import { everyStance, supportChoice } from '../design'
-import { voltageFor } from '../supply'
+import { jackOf, voltageFor } from '../supply'
 import type { SupportBlock } from './block'
 import { sourceCautions } from './cautions'
-import { askingParts, jackLegs, jackOf } from './jack'
+import { askingChecks, askingParts, jackLegs } from './jack'
 import { apart, volts } from './step'
 
 declare module '../circuit/support' {
@@ -41,7 +41,7 @@ export const secondFeed: SupportBlock = {
     ]
   },
   /** It is tried before anything hangs on it. */
-  step: (_, { power }) => {
+  step: (own, { power }) => {
     const voltage = voltageFor(power.supplies, { fedBy: 'feed' })
     return {
       title: 'Second feed',
@@ -53,6 +53,7 @@ export const secondFeed: SupportBlock = {
           ...apart,
           otherwise: 'the two supplies are joined: find the bridge before anything is plugged in',
         },
+        ...askingChecks(own),
         ...(voltage
           ? [volts('between VFEED and GND', voltage, 'nothing, or negative: the plug is the other way round')]
           : []),

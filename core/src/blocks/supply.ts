@@ -1,4 +1,5 @@
 import { voltageFor } from '../supply'
+import { askingChecks } from './jack'
 import { sourceNet, type SupportBlock } from './block'
 import { sourceCautions } from './cautions'
 import { latchNet } from './latch'
@@ -14,7 +15,7 @@ export const burns = 60
 export const supply: SupportBlock = {
   name: 'supply',
   loadedParts: (context) => [...entry(context), ...polarity(context), ...regulator(context)],
-  step: (_, { power, rail, latch }) => {
+  step: (own, { power, rail, latch }) => {
     const before = voltageFor(power.supplies, { fedBy: 'source' })
     const hot = (power.regulation?.junction.value.max ?? 0) > burns
     const guard = power.supplies.sources.find((s) => s.id === 'source')?.lead?.guard
@@ -27,6 +28,7 @@ export const supply: SupportBlock = {
           ]
         : [],
       checks: [
+        ...askingChecks(own),
         ...(power.regulation
           ? [
               {

@@ -20,11 +20,11 @@ export interface PartsRow {
   unpriced: boolean
 }
 
-/** Equal parts of equal value in one line; devices, the source and its lead at the end. Wire is counted by the metre, whole ones. */
+/** Equal parts of equal value in one line; devices, the sources and all leads at the end. Wire is counted by the metre, whole ones. */
 export const partsList = (
   placed: BoardPart[],
   sources: (Source | undefined)[],
-  leads: readonly { parts: LeadParts }[] = [],
+  leads: readonly { parts: LeadParts; count?: number }[] = [],
 ): PartsRow[] => {
   const rows = new Map<string, PartsRow>()
   const add = (
@@ -57,12 +57,13 @@ export const partsList = (
     add(`${p.part.id} ${value}`, p.part, value, p.ref)
   }
   for (const source of sources) if (source) add(source.id, source, '', '')
-  for (const { parts } of leads) {
+  for (const { parts, count = 1 } of leads) {
     const { wire, joint, fuse, protection } = parts
     if (fuse) add(`${fuse.id} `, fuse, '', '')
     if (protection) add(`${protection.id} `, protection, '', '')
-    if (joint) add(`${joint.part.id} `, joint.part, '', '', Math.ceil(joint.count / joint.part.contacts))
-    if (wire) add(`${wire.part.id} `, wire.part, 'metres', '', Math.ceil(2 * wire.length))
+    if (joint)
+      add(`${joint.part.id} `, joint.part, '', '', count * Math.ceil(joint.count / joint.part.contacts))
+    if (wire) add(`${wire.part.id} `, wire.part, 'metres', '', Math.ceil(2 * wire.length * count))
   }
   return [...rows.values()]
 }
@@ -149,7 +150,7 @@ export const lineTotal = (row: PartsRow): Worked =>
     {
       n: fromRule(
         'n',
-        `counted: ${row.refs.join(' ') || 'the source and its lead'}`,
+        `counted: ${row.refs.join(' ') || 'sources and leads'}`,
         row.count,
         '',
         'the parts on the board',

@@ -82,7 +82,11 @@ export const resolveBuild = ({ design, library, around, needs, clock, pins, powe
   const nets = makeNetlist(placed)
   const planned = { design, library, stock: stockOf(library) }
   const charging = planCharging(planned)
-  const parts = partsList(placed, [power.source, power.feed?.source, charging?.from], power.leads)
+  const parts = partsList(
+    placed,
+    [power.source, power.feed?.source, charging?.from],
+    [...power.leads, ...power.deviceLeads],
+  )
   return {
     support,
     placed,

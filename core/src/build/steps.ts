@@ -22,7 +22,7 @@ import type { PowerResult } from '../power'
 import { leadNames } from '../design'
 import { capital, exactly, formatQuantity } from '../quantity'
 import { asVariable, sum } from '../sums'
-import { leadResistance, ledOnly, metalOnly, type OpenSupply, railFor } from '../supply'
+import { leadResistance, type LeadParts, ledOnly, metalOnly, type OpenSupply, railFor } from '../supply'
 
 /** Undefined where nothing draws anything: then there is nothing to expect. */
 const least = (rail: Worked, current: Worked): Worked | undefined =>
@@ -96,7 +96,11 @@ const joinWords = (device: BoardPart, supplies: OpenSupply): string[] => {
   ]
 }
 
-const deviceSteps = (placed: BoardPart[], needs: NeedsResult, supplies: OpenSupply): BuildStep[] => {
+const deviceSteps = (
+  placed: BoardPart[],
+  needs: NeedsResult,
+  { supplies, deviceLeads }: PowerResult,
+): BuildStep[] => {
   const apart = boardOf(placed) ? 'board not joined' : 'chip out'
   return placed
     .filter((p) => p.kind === 'device')
@@ -110,11 +114,29 @@ const deviceSteps = (placed: BoardPart[], needs: NeedsResult, supplies: OpenSupp
         const where = `${p.ref}: between ${a.net} and ${b.net}, ${apart}, ${device.name} not yet joined`
         return [bridge(where, p.support!, 'another value: read the rings again; near 0 Ω: bridged')]
       })
+      const led = deviceLeads.find((l) => l.need === device.instance!.need.id)
+      const lead = led ? [...wireWords(led.parts), ...jointWords(led.parts)] : []
       return {
         title: device.name,
         refs: [...refsOf(own), device.ref],
-        does: [...solderWords(own), ...joinWords(device, supplies)],
-        checks,
+        does: [
+          ...solderWords(own),
+          ...(lead.length > 0 ? ['Its lead, between board and device:', ...lead] : []),
+          ...joinWords(device, supplies),
+        ],
+        checks: [
+          ...checks,
+          ...(led
+            ? [
+                throughCheck(
+                  `the lead to ${device.name}: plus from end to end, and minus from end to end, nothing plugged in`,
+                  led.resistance,
+                  'a joint that doesn’t hold: find it before the device is joined',
+                ),
+                { ...overCheck, where: `the lead to ${device.name}: ${overCheck.where}` },
+              ]
+            : []),
+        ],
         cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
       }
     })
@@ -178,12 +200,42 @@ const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {
 /** Joints and leads of the meter, Ω. */
 const meterLeads = 1
 
+const wireWords = ({ wire }: LeadParts): string[] =>
+  wire
+    ? [
+        `Two conductors of ${formatQuantity(wire.length, 'm')}, ${wire.part.name}: plus and minus, told apart by colour or a knot.`,
+      ]
+    : []
+const jointWords = ({ joint }: LeadParts): string[] =>
+  joint ? [`${joint.part.name}, ${joint.count} contacts in all: pull at each wire, none may slip.`] : []
+
+const throughCheck = (where: string, resistance: Worked, otherwise: string): StepCheck => ({
+  where,
+  powered: false,
+  expect: { max: meterLeads + resistance.value.max, unit: 'Ω' },
+  worked: sum(
+    { label: 'A lead from end to end, at most', symbol: 'R', unit: 'Ω' },
+    {
+      R_lead: asVariable(resistance),
+      R_meter: fromRule('R_meter', 'leads and joints of the meter', meterLeads, 'Ω', 'rule of thumb'),
+    },
+    (i) => i.R_lead.plus(i.R_meter),
+  ),
+  otherwise,
+})
+const overCheck: StepCheck = {
+  where: 'between plus and minus, nothing joined',
+  powered: false,
+  ...apart,
+  otherwise: 'a short in the lead: a strand that reaches over',
+}
+
 /** A lead is made and measured by itself, before anything hangs on it. */
 const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
   leads.flatMap(({ of, source, parts }) => {
     const led = ledOnly(parts)
     if (!led) return []
-    const { wire, joint, fuse, protection } = led
+    const { fuse, protection } = led
     // What guards a cell lets nothing through while no cell is at it.
     const metal = metalOnly(led)
     const resistance = metal && leadResistance(metal)
@@ -193,15 +245,9 @@ const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
       title: capital(leadNames[of]),
       refs: [],
       does: [
-        ...(wire
-          ? [
-              `Two conductors of ${formatQuantity(wire.length, 'm')}, ${wire.part.name}: plus and minus, told apart by colour or a knot.`,
-            ]
-          : []),
+        ...wireWords(led),
         ...(fuse ? [`${fuse.name} goes into the plus, as near to ${source.name} as can be.`] : []),
-        ...(joint
-          ? [`${joint.part.name}, ${joint.count} contacts in all: pull at each wire, none may slip.`]
-          : []),
+        ...jointWords(led),
         ...(protection
           ? [
               `${protection.name} between ${source.name} and all else: its cell side to the cell, the other side to the lead, minus before plus. Solder to tabs or leads, never to the cell itself.`,
@@ -211,33 +257,12 @@ const leadSteps = ({ leads, supplies }: PowerResult): BuildStep[] =>
       checks: [
         ...(resistance
           ? [
-              {
-                where: `plus from end to end, and minus from end to end, source unplugged${protection ? ` and ${protection.name} not yet in` : ''}`,
-                powered: false,
-                expect: { max: meterLeads + resistance.value.max, unit: 'Ω' as const },
-                worked: sum(
-                  { label: 'A lead from end to end, at most', symbol: 'R', unit: 'Ω' },
-                  {
-                    R_lead: asVariable(resistance),
-                    R_meter: fromRule(
-                      'R_meter',
-                      'leads and joints of the meter',
-                      meterLeads,
-                      'Ω',
-                      'rule of thumb',
-                    ),
-                  },
-                  (i) => i.R_lead.plus(i.R_meter),
-                ),
-                otherwise:
-                  'a joint that doesn’t hold, or a fuse that is open: do not go on before each is found',
-              },
-              {
-                where: 'between plus and minus, nothing joined',
-                powered: false,
-                ...apart,
-                otherwise: 'a short in the lead: a strand that reaches over',
-              },
+              throughCheck(
+                `plus from end to end, and minus from end to end, source unplugged${protection ? ` and ${protection.name} not yet in` : ''}`,
+                resistance,
+                'a joint that doesn’t hold, or a fuse that is open: do not go on before each is found',
+              ),
+              overCheck,
             ]
           : []),
         ...(voltage
@@ -269,7 +294,7 @@ export const buildSteps = (
     ...(rail ? leadSteps(power) : []),
     ...(boardOf(placed) ? aloneSteps(placed, power) : []),
     ...blocks(false),
-    ...deviceSteps(placed, needs, power.supplies),
+    ...deviceSteps(placed, needs, power),
     ...lastSteps(placed, power),
     ...blocks(true),
   ]

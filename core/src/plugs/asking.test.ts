@@ -44,6 +44,22 @@ test('one resistor for each way round its plug goes in, each on a contact of its
   expect(bare.findings.some((f) => f.severity === 'stops' && f.text.includes('gives nothing'))).toBe(true)
 })
 
+test('before anything is plugged in each is measured by itself: 4.7 kΩ of 5 %, and half of it where both are on one contact', () => {
+  for (const [a, title] of [
+    [look(), 'Supply'],
+    [look({ source: 'adapter-9v', regulator: 'bl5-low', feed: 'usb-c-charger' }), 'Second feed'],
+  ] as const) {
+    const checks = a.build.steps
+      .find((s) => s.title === title)!
+      .checks.filter((c) => c.where.includes('_ASK'))
+    expect(checks.map((c) => [c.powered, c.expect.min, c.expect.max])).toEqual([
+      [false, 4465, 4935],
+      [false, 4465, 4935],
+    ])
+    expect(checks[0]!.otherwise).toMatch(/half of it: both resistors are on one contact/)
+  }
+})
+
 test('a second feed asks by itself; an older plug needs none', () => {
   const both = look({ source: 'adapter-9v', regulator: 'bl5-low', feed: 'usb-c-charger' })
   expect(asking(both).map((s) => s.legs[0]!.net)).toEqual(['VFEED_ASK1', 'VFEED_ASK2'])
@@ -55,6 +71,13 @@ test('a jack that has them gets no more', () => {
   const jack = library.parts['jack-usb-c']!
   const a = look({}, without([], { 'jack-usb-c': { ...jack, asks: true } as typeof jack }))
   expect(asking(a)).toEqual([])
+  // Nor does the drawer matter then.
+  const film = library.parts['resistor-film']!
+  const coarse = without([], {
+    'jack-usb-c': { ...jack, asks: true } as typeof jack,
+    'resistor-film': { ...film, tolerance: 0.2 } as typeof film,
+  })
+  expect(told(look({}, coarse))).toEqual([])
   expect(a.build.support.find((s) => s.role === 'entry')!.legs).toHaveLength(2)
 })
 

@@ -5,7 +5,7 @@ import { type Check, type Fix, partOrigin, say, type Said, type Found } from '..
 import { otherSources } from '../power'
 import type { Source } from '../parts'
 import { capital, formatQuantity, fullRange, namesInWords, within } from '../quantity'
-import { jackFor, misfit, railFor, reversed } from '../supply'
+import { jackOf, misfit, railFor, reversed } from '../supply'
 
 export const plugFits: Check = {
   id: 'power.plug-fits',
@@ -104,9 +104,10 @@ export const plugFits: Check = {
       ...(board || !source ? [] : [{ of: 'source', part: source }]),
       ...supplies.sources.filter((s) => s.id === 'feed').map(({ part }) => ({ of: 'feed', part })),
       ...(charging?.from ? [{ of: 'charging', part: charging.from }] : []),
-    ].filter(({ part }) => part.sort === 'adapter' || part.waits)
+    ].filter(({ part }) => part.sort !== 'cells')
     for (const { of, part } of jacks) {
-      if (!jackFor(library, part))
+      const jack = jackOf(library, part)
+      if (!jack)
         tell(
           of,
           'none',
@@ -117,7 +118,7 @@ export const plugFits: Check = {
           of === 'source' ? otherSources(stages, 2) : [],
         )
       // A drawer whose nearest value, or its tolerance, lies beside what the source takes for an answer.
-      if (part.waits) {
+      if (part.waits && jack && !jack.asks) {
         const { resistors } = stockOf(library)
         const taken = fullRange(part.waits)
         const near =

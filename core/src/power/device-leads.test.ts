@@ -93,6 +93,47 @@ test('a servo’s own minus is lifted, and its line with it: noted above 50 mV, 
   expect(told(short)).toEqual([])
 })
 
+test('what is built: its wire and joints are in the list for each of them, and made and measured before it is joined', () => {
+  const lead = { wire: 'wire-0-5', length: 2.3, joint: 'terminal-screw', joints: 4 }
+  const { build } = led('pump-12v', lead, 'adapter-12v-heavy', { count: 2 })
+  // Twice 4.6 m are ten whole metres; four contacts are two terminals of two, for each.
+  expect(build.parts.filter((p) => /^(wire|terminal)/.test(p.part)).map((p) => [p.part, p.count])).toEqual([
+    ['terminal-screw', 4],
+    ['wire-0-5', 10],
+  ])
+  const steps = build.steps.filter((s) => s.title.startsWith('Far'))
+  expect(steps).toHaveLength(2)
+  for (const s of steps) {
+    expect(s.does.slice(-4, -1)).toEqual([
+      'Its lead, between board and device:',
+      'Two conductors of 2.3 m, Cable 2 × 0.5 mm²: plus and minus, told apart by colour or a knot.',
+      'screw terminal, 4 contacts in all: pull at each wire, none may slip.',
+    ])
+    const [through, over] = s.checks.slice(-2)
+    // An ohm of the meter’s own, 4.6 m at 70 °C, four joints of 10 mΩ.
+    expect(through!.expect.max).toBeCloseTo(1 + (4.6 * 0.039 * 304.5) / 254.5 + 4 * 0.01, 6)
+    expect([through!.powered, over!.powered]).toEqual([false, false])
+    expect(over!.where).toBe(`the lead to ${s.title}: between plus and minus, nothing joined`)
+  }
+  const bare = led('pump-12v', undefined, 'adapter-12v-heavy', { count: 2 })
+  expect(bare.build.steps.flatMap((s) => s.does).join(' ')).not.toContain('lead')
+  const price = (a: typeof bare.build) => a.price.value.typ
+  const of = (id: string) => library.parts[id]!.price
+  expect(price(build) - price(bare.build)).toBeCloseTo(10 * of('wire-0-5') + 4 * of('terminal-screw'), 9)
+})
+
+test('to a device whose sheet states no currents it is in no sum, and that is said', () => {
+  const pump = library.parts['pump-12v']!
+  if (pump.kind !== 'device') throw new Error('not a device')
+  const silent = { ...pump, modes: [], wirings: [{ ...pump.wirings[0]!, signals: [] }] }
+  const { design } = led('pump-12v', { wire: 'wire-0-5', length: 2 }, 'adapter-12v')
+  const a = analyse(design, { parts: { ...library.parts, 'pump-12v': silent } }, steps(3000))
+  expect(a.power.deviceLeads).toEqual([])
+  expect(a.findings.find((f) => f.check === 'power.not-reckoned')?.text).toBe(
+    'In the lead to Far the wires and joints are left out of every sum: its sheet states no currents.',
+  )
+})
+
 test('said by half, or gone from the library, it is left out, and said', () => {
   const a = led('pump-12v', { wire: 'gone', length: 1, joint: 'terminal-screw' }, 'adapter-12v')
   expect(a.power.deviceLeads).toEqual([])

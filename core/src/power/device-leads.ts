@@ -20,6 +20,8 @@ export interface LedDevice extends Pick<LoadedLead, 'parts' | 'current' | 'resis
   /** Of the design. */
   need: string
   name: string
+  /** So many of them, each with a lead like this. */
+  count: number
   part: Device
   /** What feeds it, at the board; and what of that arrives, with all that it draws. */
   given?: Worked
@@ -60,6 +62,7 @@ export const ledDevice = (
   return {
     need: instance.need.id,
     name: instance.need.name,
+    count: instance.need.count,
     part: instance.part,
     ...through,
     ...(given && {

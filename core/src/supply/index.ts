@@ -20,5 +20,5 @@ export {
   needsProtection,
   unprotected,
 } from './protection'
-export { againstPlug, goesInto, jackFor, misfit, reversed } from './plug'
+export { againstPlug, goesInto, jackOf, misfit, reversed } from './plug'
 export { suppliesStage } from './stage'

@@ -51,21 +51,23 @@ export const reversed = ({ polarity }: Source, jack: Board['jack']): Said | unde
     ? say`it is ${polarity}, and the board’s jack ${jack.polarity}`
     : undefined
 
-/** Whether some jack of the library takes a source’s plug; it does where no sizes are known. One that waits has a plug of its own. */
-export const jackFor = (library: Library, { barrel, waits, plug }: Source): boolean =>
-  waits
-    ? partsOfKind(library, 'connector').some((c) => c.takes === plug)
-    : !barrel ||
-      partsOfKind(library, 'connector').some(
-        (c) => c.sort === 'barrel jack' && (!c.barrel || goesInto(barrel, c.barrel)),
-      )
+const sorts = { adapter: 'barrel jack', usb: 'usb jack', cells: 'cell holder' } as const
+
+/** Whether a source’s plug goes into it; where no sizes are known it does. One that waits has a plug of its own. */
+export const takesPlug = (jack: Connector, { sort, waits, plug, barrel }: Source): boolean =>
+  jack.sort === sorts[sort] &&
+  jack.takes === (waits ? plug : undefined) &&
+  (!barrel || !jack.barrel || goesInto(barrel, jack.barrel))
+
+/** What it goes into; undefined where the library has nothing for it. */
+export const jackOf = (library: Library, source: Source): Connector | undefined =>
+  partsOfKind(library, 'connector').find((c) => takesPlug(c, source))
 
 /** What speaks against a source’s plug, on a board or on one’s own; nothing where no sheet says more. */
 export const againstPlug = (source: Source, board: Board | undefined, library: Library): Said[] => {
-  if (source.waits && !board)
-    return jackFor(library, source) ? [] : [say`no jack of the library takes its plug`]
-  if (source.sort !== 'adapter') return []
-  if (!board) return jackFor(library, source) ? [] : [say`no jack of the library takes its plug`]
+  if (source.sort !== 'cells' && !board)
+    return jackOf(library, source) ? [] : [say`no jack of the library takes its plug`]
+  if (source.sort !== 'adapter' || !board) return []
   const { jack } = board
   const wrong = jack && source.barrel && misfit(source.barrel, jack)?.says
   return [reversed(source, jack), wrong].filter((s) => s !== undefined)
