@@ -100,8 +100,8 @@ describe('a spot lamp of 0.95 A whose minus lies on its bracket', () => {
     expect(price).toBeCloseTo(library.parts['pfet-plain']!.price + library.parts['nfet-small']!.price, 12)
     // What feeds it, less some 3 Ω of 10 kΩ.
     const supply = a.power.loads.rails[a.power.supplies.fed.source]!.voltage!.value
-    expect(drive.value.min).toBeLessThan(supply.min)
-    expect(drive.value.min).toBeGreaterThan(supply.min * (1 - 3.5 / 9500))
+    expect(drive!.value.min).toBeLessThan(supply.min)
+    expect(drive!.value.min).toBeGreaterThan(supply.min * (1 - 3.5 / 9500))
     // 0.95² A² · 0.2 Ω; 62 K/W.
     expect(heat!.value.max).toBeCloseTo(0.95 ** 2 * 0.2, 9)
     expect(junction!.value.max).toBeCloseTo(a.design.needs.limits.ambient + 0.95 ** 2 * 0.2 * 62, 6)
@@ -134,7 +134,7 @@ describe('a spot lamp of 0.95 A whose minus lies on its bracket', () => {
     // The next smaller one of E12 would let more through.
     expect([down.value!.marking, worst(5.6e3) > 8]).toEqual(['6k8', true])
     expect(told(low)).toEqual([])
-    expect(row(low, 'pfet-low').drive.value.min).toBeGreaterThan(4.5)
+    expect(row(low, 'pfet-low').drive!.value.min).toBeGreaterThan(4.5)
     // 12 V of gate: 680 Ω would do with both resistors as marked, and not with both 5 % off.
     const strong = board('spot-12v', 'pfet-strong')
     expect([worst(680) > 12, (top * 10) / 10.68 < 12]).toEqual([true, true])

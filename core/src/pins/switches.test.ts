@@ -22,7 +22,7 @@ test('behind 3.3 V: the channel between two rows of the sheet, its heat and its 
   const d = { ...door(), power: { ...door().power, source: 'usb-port', charging: undefined } }
   const { drive, heat, junction, chosen, no } = of('nfet-strong', d)
   expect([chosen, no]).toEqual([true, []])
-  const least = drive.value.min
+  const least = drive!.value.min
   expect(least).toBeGreaterThan(3.2)
   // 80 mΩ at 2.7 V, 35 mΩ at 4.5 V; 0.8 A.
   const ohms = 0.08 - ((least - 2.7) / 1.8) * 0.045

@@ -56,35 +56,47 @@ export const Leads = () => {
   )
 }
 
-/** A wire with its length, joints with their number: of any lead. */
-const WireFields = ({
+/** One of its parts, among those of the library. */
+const LeadPart = ({
   id,
+  field,
+  label,
+  none,
   lead,
+  parts,
   change,
+  also,
 }: {
+  id: string
+  field: 'wire' | 'joint' | 'fuse' | 'protection'
+  label: string
+  none: string
+  lead: Lead
+  parts: readonly { id: string; name: string }[]
+  change: (changed: Lead, what: string) => void
+  /** What goes with it where none is chosen. */
+  also?: Lead
+}) => (
+  <Captioned>
+    <label htmlFor={`${id}-${field}`}>{label}</label>
+    <PartChoice
+      id={`${id}-${field}`}
+      value={lead[field]}
+      parts={parts}
+      none={none}
+      onChosen={(part) => change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)}
+    />
+  </Captioned>
+)
+
+/** A wire with its length, joints with their number: of any lead. */
+const WireFields = (of: {
   id: string
   lead: DeviceLead
   change: (changed: DeviceLead, what: string) => void
 }) => {
+  const { lead, change } = of
   const { library } = useStage()
-  const choice = (
-    field: 'wire' | 'joint',
-    label: string,
-    none: string,
-    parts: readonly { id: string; name: string }[],
-    also: DeviceLead = {},
-  ) => (
-    <Captioned>
-      <label htmlFor={`${id}-${field}`}>{label}</label>
-      <PartChoice
-        id={`${id}-${field}`}
-        value={lead[field]}
-        parts={parts}
-        none={none}
-        onChosen={(part) => change({ [field]: part?.id, ...(part ? {} : also) }, part?.name ?? `no ${field}`)}
-      />
-    </Captioned>
-  )
   const contacts = partsOfKind(library, 'connector').filter((c) => joins.includes(c.sort))
   return (
     <>
@@ -101,8 +113,15 @@ const WireFields = ({
           change({ length: v ?? undefined }, v === null ? 'no length' : formatQuantity(v, 'm'))
         }
       />
-      {choice('wire', 'Wire', 'not said', partsOfKind(library, 'wire'))}
-      {choice('joint', 'Joints', 'none', contacts, { joints: undefined })}
+      <LeadPart {...of} field="wire" label="Wire" none="not said" parts={partsOfKind(library, 'wire')} />
+      <LeadPart
+        {...of}
+        field="joint"
+        label="Joints"
+        none="none"
+        parts={contacts}
+        also={{ joints: undefined }}
+      />
       {lead.joint && (
         <QuantityField
           label="How many in all"
@@ -132,37 +151,22 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
   const loaded = analysis.power.leads.find((l) => l.of === of)
   const change = (changed: Partial<Lead>, what: string) =>
     edit({ kind: 'changeLead', of, change: changed, what })
-  const choice = (
-    field: 'fuse' | 'protection',
-    label: string,
-    none: string,
-    parts: readonly { id: string; name: string }[],
-  ) => (
-    <Captioned>
-      <label htmlFor={`${of}-${field}`}>{label}</label>
-      <PartChoice
-        id={`${of}-${field}`}
-        value={lead[field]}
-        parts={parts}
-        none={none}
-        onChosen={(part) => change({ [field]: part?.id }, part?.name ?? `no ${field}`)}
-      />
-    </Captioned>
-  )
-  const fuses = partsOfKind(library, 'fuse')
+  const its = { id: of, lead, change }
   return (
     <>
       <h3>From {from}</h3>
       <Fields role="group" aria-label={`Lead from ${from}`}>
         <WireFields id={of} lead={lead} change={change} />
-        {choice('fuse', 'Fuse', 'none', fuses)}
-        {((source && needsProtection(source)) || lead.protection) &&
-          choice(
-            'protection',
-            'Cell protection',
-            source?.protection ? 'the one on the cell' : 'none',
-            partsOfKind(library, 'protection'),
-          )}
+        <LeadPart {...its} field="fuse" label="Fuse" none="none" parts={partsOfKind(library, 'fuse')} />
+        {((source && needsProtection(source)) || lead.protection) && (
+          <LeadPart
+            {...its}
+            field="protection"
+            label="Cell protection"
+            none={source?.protection ? 'the one on the cell' : 'none'}
+            parts={partsOfKind(library, 'protection')}
+          />
+        )}
       </Fields>
       <SaidByHalf lead={lead} />
       {loaded && ledOnly(loaded.parts) ? (
