@@ -130,7 +130,7 @@ const deviceSteps = (
             ? [
                 throughCheck(
                   `the lead to ${device.name}: plus from end to end, and minus from end to end, nothing plugged in`,
-                  led.resistance,
+                  leadResistance(led.parts),
                   'a joint that doesn’t hold: find it before the device is joined',
                 ),
                 { ...overCheck, where: `the lead to ${device.name}: ${overCheck.where}` },

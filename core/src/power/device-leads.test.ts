@@ -3,6 +3,7 @@
 import { shippedLibrary } from '../../test/files'
 import { analyse, offersFor } from '../analysis'
 import { applyEdits, type Design, type DeviceLead, readDesign } from '../design'
+import type { Wire } from '../parts'
 import { steps } from '../patience'
 import { project } from '../../test/project'
 
@@ -29,11 +30,13 @@ describe('a pump of 1.7 A at the end of 2 m of 0.5 mm²', () => {
     { wire: 'wire-0-5', length: 2, joint: 'terminal-screw', joints: 4 },
     'adapter-12v-heavy',
   )
-  test('39 Ω/km there and back, as warm as its insulation stands, and four joints', () => {
+  test('39 Ω/km there and back, as warm as 1.7 A make it, and four joints', () => {
     const joint = library.parts['terminal-screw']!
     const each = joint.kind === 'connector' ? joint.resistance!.max! : NaN
-    // 70 °C: 304.5 / 254.5 of what it is at 20 °C (IEC 60228, annex C).
-    const ohms = (4 * 0.039 * 304.5) / 254.5 + 4 * each
+    // Rated 3 A, which take it from 30 °C to 70 °C: 1.7 A add 40 K · (1.7/3)² = 12.84 K. Copper at −234.5 °C (IEC 60228, annex C).
+    const warm = 30 + 40 * (1.7 / 3) ** 2
+    const ohms = (4 * 0.039 * (234.5 + warm)) / 254.5 + 4 * each
+    expect(a.design.needs.limits.ambient).toBe(30)
     expect(of(a).resistance.value.max).toBeCloseTo(ohms, 9)
     expect(of(a).current.value.max).toBeCloseTo(1.7, 12)
     expect(of(a).drop.value.max).toBeCloseTo(1.7 * ohms, 9)
@@ -74,6 +77,17 @@ test('a thin wire gets hotter than it stands: a jumper for a pump', () => {
     'power.device-lead:wire-carries:d1',
     expect.stringMatching(/stops|risks/),
   ])
+  // Overloaded it is reckoned as warm as its insulation stands, and no warmer.
+  const { resistance, insulation } = jumper as Wire
+  const ohms = (0.2 * resistance.max! * (234.5 + insulation.max!)) / 254.5
+  expect(of(a).resistance.value.max).toBeCloseTo(ohms, 9)
+})
+
+test('an insulation that stands 180 °C doesn’t make a wire that hot', () => {
+  const a = led('pump-12v', { wire: 'wire-0-5-warm', length: 2 }, 'adapter-12v-heavy')
+  // 8 A take it from 30 °C to 180 °C: 1.7 A to 36.8 °C, and not the 63 % more that 180 °C would be.
+  const ohms = (4 * 0.0401 * (234.5 + 30 + 150 * (1.7 / 8) ** 2)) / 254.5
+  expect(of(a).resistance.value.max).toBeCloseTo(ohms, 9)
 })
 
 test('three of a kind have a lead each: the current of one', () => {
@@ -83,10 +97,10 @@ test('three of a kind have a lead each: the current of one', () => {
 })
 
 test('a servo’s own minus is lifted, and its line with it: noted above 50 mV, not below', () => {
-  // 0.037 to 0.039 Ω/m: ten metres there and back are 0.46 Ω at 70 °C; the servo’s stall current makes half of that its ground’s shift.
+  // 0.039 Ω/m: ten metres there and back are 0.39 Ω at 20 °C; the servo’s stall current makes half of that its ground’s shift.
   const long = led('servo-small', { wire: 'wire-0-5', length: 5 }, 'adapter-5v')
   const amps = of(long).current.value.max
-  expect((amps * ((10 * 0.039 * 304.5) / 254.5)) / 2).toBeGreaterThan(0.05)
+  expect((amps * 10 * 0.039) / 2).toBeGreaterThan(0.05)
   expect(told(long).map((f) => f.id)).toContain('power.device-lead:ground:d1')
   const short = led('servo-small', { wire: 'wire-0-5', length: 0.3 }, 'adapter-5v')
   expect(of(short).drop.value.max / 2).toBeLessThan(0.05)

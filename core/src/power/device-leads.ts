@@ -58,13 +58,14 @@ export const ledDevice = (
 ): LedDevice | undefined => {
   const current = ledCurrent(instance)
   if (!current) return undefined
-  const through = throughLead(parts, current)
+  const through = throughLead({ ...parts, flowing: current }, current)
   return {
     need: instance.need.id,
     name: instance.need.name,
     count: instance.need.count,
     part: instance.part,
     ...through,
+    parts,
     ...(given && {
       given,
       arrives: sum(

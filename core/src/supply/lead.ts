@@ -27,6 +27,8 @@ import { latchParts, passResistance } from './latch'
 import {
   asVariable,
   dimensionOf,
+  greatest,
+  least,
   number,
   readCurve,
   squareRoot,
@@ -52,6 +54,8 @@ export interface LeadParts {
   ambient: number
   /** At its coldest, °C; absent: nobody has said. */
   coldest?: number
+  /** The most that it carries, where that is known before its resistance is, A: its copper gets no warmer than by that. */
+  flowing?: Worked
 }
 
 /** The air around a lead, °C. */
@@ -132,10 +136,58 @@ const airOf = (ambient: number): WorkedInput =>
 /** Copper’s resistance grows as if it were none at −234.5 °C (IEC 60028). */
 const copperZero = 234.5
 
-/** There and back, from cold copper to what its insulation stands. */
+/** How warm its copper gets: as its insulation stands, or less where what flows is known. */
+const copperWarmth = (
+  part: Wire,
+  { ambient, coldest = 20, flowing }: Pick<LeadParts, 'ambient' | 'coldest' | 'flowing'>,
+): SumInput => {
+  const air = { min: Math.min(20, ambient, coldest), typ: ambient }
+  if (!flowing)
+    return {
+      symbol: 'T',
+      label: 'of the copper: the air around, up to what its insulation stands',
+      value: { ...air, max: Math.max(ambient, fullRange(part.insulation).max) },
+      unit: '°C',
+      origin: {
+        kind: 'rule',
+        source: 'a wire that isn’t overloaded gets no warmer than its insulation stands',
+      },
+      variable: `copper of ${part.id}`,
+    }
+  return sum(
+    {
+      label: `Copper of ${part.name} gets as warm as`,
+      symbol: 'T',
+      unit: '°C',
+      counts: 'max',
+      note: 'Heat leaves with the difference to the air, and grows with the square of the current (IEC 60364-5-52).',
+    },
+    {
+      T_air: {
+        symbol: 'T_air',
+        label: 'air around it, from its coldest to its warmest',
+        value: { ...air, max: ambient },
+        unit: '°C',
+        origin: { kind: 'decision', what: 'set on the Needs page' },
+        variable: `air around ${part.id}`,
+      },
+      I: asVariable(flowing),
+      I_r: fromPart('I_r', 'rated current', part, 'current', part.current, 'A'),
+      T_max: fromPart('T_max', 'what its insulation stands', part, 'insulation', part.insulation, '°C'),
+      T_r: fromRule('T_r', 'air in which it is rated', part.ratedAt, '°C', part.sheet),
+    },
+    (i) => {
+      const share = i.I.over(i.I_r)
+      const rise = i.T_max.minus(i.T_r).times(share).times(share)
+      return greatest(i.T_air, least(i.T_max, i.T_air.plus(rise)))
+    },
+  )
+}
+
+/** There and back, from cold copper to as warm as it gets. */
 const wireResistance = (
   { part, length }: NonNullable<LeadParts['wire']>,
-  { ambient, coldest = 20 }: Pick<LeadParts, 'ambient' | 'coldest'>,
+  air: Pick<LeadParts, 'ambient' | 'coldest' | 'flowing'>,
 ): Worked =>
   sum(
     {
@@ -147,21 +199,7 @@ const wireResistance = (
     {
       r_20: fromPart('r_20', 'one metre at 20 °C', part, 'resistance', part.resistance, 'Ω/m'),
       ℓ: fromDecision('ℓ', 'length, one way', length, 'm', 'set on the Power page'),
-      T: {
-        symbol: 'T',
-        label: 'of the copper: the air around, up to what its insulation stands',
-        value: {
-          min: Math.min(20, ambient, coldest),
-          typ: ambient,
-          max: Math.max(ambient, fullRange(part.insulation).max),
-        },
-        unit: '°C',
-        origin: {
-          kind: 'rule',
-          source: 'a wire that isn’t overloaded gets no warmer than its insulation stands',
-        },
-        variable: `copper of ${part.id}`,
-      },
+      T: copperWarmth(part, air),
     },
     (i) =>
       number(2)

@@ -23,6 +23,8 @@ const useChanges = (gauges: Gauge[]): Partial<Record<string, Change>> => {
     const changes = { ...state.changes }
     for (const gauge of gauges) {
       const old = state.gauges.find((g) => g.id === gauge.id)
+      // What has no value now is not changed by anything before.
+      if (!gauge.worked) changes[gauge.id] = undefined
       if (!old?.worked || !gauge.worked) continue
       const difference = gauge.worked.value[gauge.corner] - old.worked.value[gauge.corner]
       if (

@@ -67,6 +67,14 @@ describe('the gauges', () => {
     act(() => useProject.getState().edit({ kind: 'removeDevice', id: 'd7' }))
     expect(gauge('Legs left')).toBe('Legs left10+1 · Remove Safe light')
   })
+  test('what has no value any more carries no change from before', () => {
+    show(<Gauges />, onCells())
+    act(() => useProject.getState().edit({ kind: 'setLimit', limit: 'ambient', value: 45 }))
+    act(() => useProject.getState().edit({ kind: 'removeDevice', id: 'd7' }))
+    expect(gauge('Runtime')).toContain('Remove Safe light')
+    act(() => useProject.getState().edit({ kind: 'chooseSource', part: 'adapter-9v', name: '9 V adapter' }))
+    expect(gauge('Runtime')).toBe('Runtimeno end: not on cells')
+  })
   test('over a limit is said in words too', () => {
     const tight = timer()
     tight.needs.limits.current = 0.1

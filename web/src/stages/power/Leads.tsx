@@ -6,7 +6,8 @@ import { type Connector, partsOfKind } from '@root-board/core/parts'
 import { ledCurrent, type RankedLead } from '@root-board/core/power'
 import { euro, formatQuantity, fullRange } from '@root-board/core/quantity'
 import { ledOnly, needsProtection } from '@root-board/core/supply'
-import { useState } from 'react'
+import { Button } from '@mui/material'
+import { useEffect, useRef, useState } from 'react'
 import { Choice } from '../../kit/inputs'
 import { Num } from '../../kit/Num'
 import { QuantityField } from '../../kit/QuantityField'
@@ -191,10 +192,15 @@ const LeadForm = ({ of, from }: { of: LeadOwner; from: string }) => {
 const DeviceLeads = () => {
   const { analysis, design, edit } = useStage()
   const [shown, setShown] = useState<readonly string[]>([])
+  const [next, setNext] = useState('')
+  const added = useRef<HTMLHeadingElement>(null)
+  // What was added is gone on with: by keyboard its first field is one step away.
+  useEffect(() => added.current?.focus(), [shown])
   const able = analysis.needs.instances.filter((i) => i.at === 1 && ledCurrent(i)).map((i) => i.need)
   if (able.length === 0) return null
   const open = able.filter((n) => n.lead !== undefined || shown.includes(n.id))
   const left = able.filter((n) => !open.includes(n))
+  const chosen = left.some((n) => n.id === next) ? next : ''
   return (
     <>
       {open.map((need) => {
@@ -202,7 +208,7 @@ const DeviceLeads = () => {
         const lead = design.needs.devices.find((d) => d.id === need.id)?.lead ?? {}
         return (
           <div key={need.id}>
-            <h3>
+            <h3 ref={need.id === shown.at(-1) ? added : undefined} tabIndex={-1}>
               To {need.name}
               {need.count > 1 ? ', each' : ''}
             </h3>
@@ -233,18 +239,33 @@ const DeviceLeads = () => {
         )
       })}
       {left.length > 0 && (
-        <Captioned>
-          <label htmlFor="lead-to">A lead to</label>
-          <Choice
-            id="lead-to"
-            value=""
-            options={[
-              { value: '', label: open.length > 0 ? 'one more device …' : 'a device away from the board …' },
-              ...left.map((n) => ({ value: n.id, label: n.name })),
-            ]}
-            onChange={(id) => id && setShown((now) => [...now, id])}
-          />
-        </Captioned>
+        <Fields>
+          <Captioned>
+            <label htmlFor="lead-to">A lead to</label>
+            <Choice
+              id="lead-to"
+              value={chosen}
+              options={[
+                {
+                  value: '',
+                  label: open.length > 0 ? 'one more device …' : 'a device away from the board …',
+                },
+                ...left.map((n) => ({ value: n.id, label: n.name })),
+              ]}
+              onChange={setNext}
+            />
+          </Captioned>
+          <Button
+            variant="outlined"
+            disabled={!chosen}
+            onClick={() => {
+              setShown((now) => [...now, chosen])
+              setNext('')
+            }}
+          >
+            Add this lead
+          </Button>
+        </Fields>
       )}
     </>
   )

@@ -1,7 +1,7 @@
 // Parts of the library in the place of the present one: does each do, and if not, why? Those that do come first; of the others the
 // nearest, and the rest when they are asked for.
 
-import { type ReactNode, useState } from 'react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { Design } from '@root-board/core/design'
 import { Button, styled } from '@mui/material'
 import { Body, Cell, Columns, Row, Table, hidden, right } from '../../kit/Table'
@@ -77,6 +77,13 @@ export const RankedTable = ({
   rows: readonly RankedRow[]
 }) => {
   const [all, setAll] = useState(false)
+  // The button is gone once its part is chosen: who pressed it stays in its row.
+  const [pressed, setPressed] = useState<string>()
+  const mark = useRef<HTMLSpanElement>(null)
+  const done = rows.find((r) => r.chosen)?.id === pressed
+  useEffect(() => {
+    if (done && document.activeElement === document.body) mark.current?.focus()
+  }, [done, pressed])
   const near = rows.filter((r, n) => n < few || r.no.length === 0 || r.chosen)
   const left = rows.length - near.length
   return (
@@ -114,9 +121,17 @@ export const RankedTable = ({
               ))}
               <Cell align="right">
                 {r.chosen ? (
-                  <span className="settled">chosen</span>
+                  <span ref={r.id === pressed ? mark : undefined} tabIndex={-1} className="settled">
+                    chosen
+                  </span>
                 ) : (
-                  <Button onClick={r.choose} aria-label={`Choose ${r.name}`}>
+                  <Button
+                    onClick={() => {
+                      setPressed(r.id)
+                      r.choose()
+                    }}
+                    aria-label={`Choose ${r.name}`}
+                  >
                     Choose
                   </Button>
                 )}

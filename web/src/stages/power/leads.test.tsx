@@ -28,7 +28,11 @@ test('a lead to a device: chosen by name, its fields make its edits, and what ar
   const away = screen.getByLabelText<HTMLSelectElement>('A lead to')
   const [, first] = [...away.options]
   const name = first!.text
+  // With the keyboard a choice goes through the list: only the button adds one, and what it adds has the focus then.
   fireEvent.change(away, { target: { value: first!.value } })
+  expect(screen.queryByRole('group', { name: `Lead to ${name}` })).toBeNull()
+  fireEvent.click(screen.getByRole('button', { name: 'Add this lead' }))
+  expect(document.activeElement?.textContent).toBe(`To ${name}`)
   const fields = within(screen.getByRole('group', { name: `Lead to ${name}` }))
   type(fields.getByLabelText('Length, one way'), '3 m')
   fireEvent.change(fields.getByLabelText('Wire'), { target: { value: 'wire-0-5' } })
