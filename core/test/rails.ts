@@ -26,6 +26,30 @@ export const withOtherSwitches = <D extends Fed>(design: D, seed: number, librar
   return { ...design, needs: { ...design.needs, devices } }
 }
 
+/** What can be turned hangs on a bridge, one to three of them on one, fed as the first. */
+export const withBridges = <D extends Fed>(design: D, seed: number, library: Library): D => {
+  const random = seeded(seed * 19 + 7)
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
+  const bridges = partsOfKind(library, 'device').filter((d) => d.drives)
+  const added: NeedDevice[] = []
+  const devices = design.needs.devices.map((d) => {
+    const part = findPart(library, 'device', d.part)
+    const [signal] = part?.terminals.length === 2 && !part.latch ? part.wirings[0]!.signals : []
+    if (signal?.electrical.kind !== 'switched' || signal.electrical.grounded || random() < 0.4) return d
+    if (added.length === 0 || random() < 0.5)
+      added.push({
+        id: `d${90 + added.length}`,
+        part: pick(bridges).id,
+        name: `Bridge ${added.length + 1}`,
+        count: 1 + Math.floor(random() * 2),
+        ...(d.fedBy && { fedBy: d.fedBy }),
+      })
+    const on = added.at(-1)!
+    return { ...d, drivenBy: on.id, fedBy: on.fedBy }
+  })
+  return { ...design, needs: { ...design.needs, devices: [...devices, ...added] } }
+}
+
 /** One, two or three of them, each on something in front of it, and a third of the devices on one of them. */
 export const withRails = <D extends Fed>(design: D, seed: number, library: Library): D => {
   const random = seeded(seed * 13 + 5)

@@ -8,6 +8,7 @@ import {
   regulatorsOf,
   rhythmsOf,
   sourcesOf,
+  bridgesFor,
   switchesOf,
   trendOf,
 } from '@root-board/core/analysis'
@@ -36,6 +37,15 @@ export const questions = {
     return Promise.resolve(
       spelled({
         ranked: sourcesOf(analysis, libraryFor(design, library)),
+        undecided: analysis.pins.plan?.status === 'undecided',
+      }),
+    )
+  },
+  bridges: (design: Design) => {
+    const analysis = analyse(design, libraryFor(design, library))
+    return Promise.resolve(
+      spelled({
+        ranked: bridgesFor(analysis, libraryFor(design, library)),
         undecided: analysis.pins.plan?.status === 'undecided',
       }),
     )

@@ -19,6 +19,8 @@ import type { Library } from '../parts'
 import { type Patience, usualPatience } from '../patience'
 import { type RankedLoad, rankSwitches } from '../pins'
 import {
+  rankBridges,
+  type RankedDriven,
   type RankedLead,
   rankedLeads,
   type RankedRegulator,
@@ -57,6 +59,10 @@ export const leadsOf = (analysis: Parameters<typeof regulatorsOf>[0], library: L
 /** Every transistor of the library behind each switched load. */
 export const switchesOf = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedLoad[] =>
   rankSwitches({ ...analysis, library })
+
+/** Every bridge of the library, for each load that could hang on one. */
+export const bridgesFor = (analysis: Parameters<typeof regulatorsOf>[0], library: Library): RankedDriven[] =>
+  rankBridges({ ...analysis, library })
 
 /** What takes long, worked out at most once, and only when a check asks. */
 const onDemand = (

@@ -385,6 +385,8 @@ test('every check has been seen firing here', () => {
     'power.no-fuse',
     // in power/device-leads.test.ts
     'power.device-lead',
+    // in power/bridges.test.ts
+    'power.bridge',
     'power.lost-on-the-way',
     'power.not-reckoned',
     // in power/rank.test.ts

@@ -7,13 +7,13 @@ import { shippedLibrary } from '../../test/files'
 import { ohmsInside, ohmsOf, ohmsOfGuard } from '../../test/physics/board'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
-import { withOtherSwitches, withRails } from '../../test/rails'
+import { withBridges, withOtherSwitches, withRails } from '../../test/rails'
 import { deep, firstSeed } from '../../test/share'
 import { applyEdits, type Design, type Lead, readDesign } from '../design'
 import { inWords } from '../findings'
 import { findPart, type Library, partsOfKind, type Regulator, type Source } from '../parts'
 import { fullRange } from '../quantity'
-import { ownNets } from '../needs'
+import { outputNet, ownNets } from '../needs'
 import { netOf } from '../circuit'
 import { steps } from '../patience'
 import { regulate } from '../power'
@@ -576,11 +576,53 @@ const laws: Law[] = [
       if (a.build.nets.length === 0) return 'not here'
       const known = new Set([...ownNets, ...(a.chip.chip?.pins.map((p) => p.id) ?? [])])
       const lines = [...a.needs.signals.map((s) => s.net), ...a.needs.netNames.values()].map((n) => netOf(n))
+      lines.push(
+        ...a.power.bridges.flatMap((b) =>
+          b.bridge.part.drives!.outputs.flatMap(({ one, other }) =>
+            [one, other].map((t) =>
+              outputNet(a.needs.netNames.get(b.bridge.need.id)!, t, {
+                count: b.bridge.need.count,
+                at: b.bridge.at,
+              }),
+            ),
+          ),
+        ),
+      )
       const tail = /^(?:_(?:LED|LOW|GATE|BASE|FAR|BUTTON|HIGH|PASS|PULL|LINK_\d+))?$/
       return a.build.nets.find(
         ({ name }) =>
           !known.has(name) && !lines.some((l) => name.startsWith(l) && tail.test(name.slice(l.length))),
       )?.name
+    },
+  },
+  {
+    name: 'what hangs on a bridge lies at its outputs alone, asks for no leg, and draws what it draws elsewhere',
+    of: (a, d) => {
+      const hung = a.needs.instances.filter((i) => i.hung)
+      if (hung.length === 0 || a.build.placed.length === 0) return 'not here'
+      const legs = (id: string) => a.build.placed.find((p) => p.instance?.id === id)?.legs ?? []
+      const alone = look({
+        ...d,
+        needs: { ...d.needs, devices: d.needs.devices.map((n) => ({ ...n, drivenBy: undefined })) },
+      })
+      const drawn = (of: Analysis, id: string) =>
+        of.power.consumers.find((c) => c.id === id)?.work.value.max ?? 0
+      return hung
+        .map(({ id, need, hung: on, name }) => {
+          if (a.needs.signals.some((s) => s.id.startsWith(`${id}.`))) return `${name} asks for a leg`
+          if (drawn(a, need.id) !== drawn(alone, need.id)) return `${name} draws otherwise`
+          const own = legs(id)
+          if (!on!.output) return own.length > 0 ? `${name} is joined` : undefined
+          const at = legs(on!.instance)
+          const nets = [on!.output.one, on!.output.other].map((t) => at.find((l) => l.name === t)?.net)
+          const ends = own.map((l) => l.net)
+          // Two legs on each net: the bridge’s and its own.
+          const met = ends.map((n) => a.build.nets.find((x) => x.name === n)?.nodes.length)
+          return ends.join() === nets.join() && ends[0] !== ends[1] && met.join() === '2,2'
+            ? undefined
+            : `${name} at ${ends.join()}, where ${met.join()} legs meet; the output at ${nets.join()}`
+        })
+        .find((x) => x !== undefined)
     },
   },
   {
@@ -747,7 +789,8 @@ test('laws hold over random designs', () => {
       regulator: regulators[(n * 7 + 3) % regulators.length],
     }
     const read = readDesign({ ...project, power: { ...project.power, ...power } }, 'random')
-    const plain = n % 3 === 0 ? withOtherSwitches(read, seed + n, library) : read
+    const plain =
+      n % 3 === 2 ? read : (n % 3 === 0 ? withOtherSwitches : withBridges)(read, seed + n, library)
     const design = n % 2 === 0 ? plain : withRails(plain, seed + n, library)
     const analysis = look(design)
     for (const law of laws) {

@@ -6,7 +6,7 @@ import { demo, shippedLibrary } from '../../test/files'
 import { prove } from '../../test/physics/prove'
 import type { Placed } from '../../test/physics/board'
 import { project } from '../../test/project'
-import { withOtherSwitches, withRails } from '../../test/rails'
+import { withBridges, withOtherSwitches, withRails } from '../../test/rails'
 import { shelf } from '../../test/referee/files'
 import { randomProject } from '../../test/referee/projects'
 import { deep, firstSeed } from '../../test/share'
@@ -52,7 +52,8 @@ const drawn = (seed: number, source: string | undefined, regulator: string | und
   const random = randomProject(files, seed, { signals: [2, 16] }) as { power: object }
   const power = { ...random.power, source, regulator }
   const read = readDesign({ ...random, power }, `project ${seed}`)
-  const design = (seed % 3 === 0 ? withRails : withOtherSwitches)(read, seed, library)
+  const by = [withRails, withOtherSwitches, withBridges][seed % 3]!
+  const design = by(read, seed, library)
   return analyse(design, library, steps(3000))
 }
 

@@ -4,7 +4,7 @@ import { type BoardPart, legNet } from '../blocks'
 import { netOf, type Placed, type SupportPart } from '../circuit'
 import { railFor, type Supply } from '../supply'
 import type { Design } from '../design'
-import type { Instance, NeedsResult } from '../needs'
+import { type Instance, type NeedsResult, outputNet } from '../needs'
 import type { Chip, ChipPin, Part } from '../parts'
 import { farNet, isFar } from '../levels'
 import type { PinsResult } from '../pins'
@@ -107,8 +107,28 @@ const signalLeg = (
   return [{ name: terminalName(instance, signal.at, signal.terminal), net: `${need.net}${tail}` }]
 }
 
-const deviceLegs = (instance: Instance, of: Placing): Placed['legs'] =>
-  instance.part.terminals.flatMap(({ id, role }) => {
+/** What hangs on a bridge lies between the two terminals of its output: plus at the first. */
+const hungLegs = ({ part, hung }: Instance, of: Placing): Placed['legs'] => {
+  const bridge = of.needs.instances.find((i) => i.id === hung!.instance)
+  const { output } = hung!
+  if (!bridge || !output) return []
+  return part.terminals.map(({ id, role }) => ({
+    name: id,
+    net: bridgeNet(bridge, role === 'supply' ? output.one : output.other, of),
+  }))
+}
+const bridgeNet = ({ need, at }: Instance, terminal: string, { needs }: Placing): string =>
+  outputNet(needs.netNames.get(need.id) ?? need.name, terminal, { count: need.count, at })
+
+const deviceLegs = (instance: Instance, of: Placing): Placed['legs'] => {
+  if (instance.hung) return hungLegs(instance, of)
+  const used = new Set(
+    of.needs.instances.flatMap(({ hung }) =>
+      hung?.instance === instance.id && hung.output ? [hung.output.one, hung.output.other] : [],
+    ),
+  )
+  return instance.part.terminals.flatMap(({ id, role }) => {
+    if (used.has(id)) return [{ name: id, net: bridgeNet(instance, id, of) }]
     const link = chainNet(instance, id, of.needs)
     if (link) return [{ name: id, net: link }]
     const signal = instance.wiring.signals.find((s) => s.terminal === id)
@@ -116,6 +136,7 @@ const deviceLegs = (instance: Instance, of: Placing): Placed['legs'] =>
     const net = supplyNet(instance, role, of)
     return net === undefined ? [] : [{ name: id, net }]
   })
+}
 
 export const placeParts = (of: Placing): BoardPart[] => {
   const { chip, pins, needs, support } = of

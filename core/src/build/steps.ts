@@ -102,44 +102,48 @@ const deviceSteps = (
   { supplies, deviceLeads }: PowerResult,
 ): BuildStep[] => {
   const apart = boardOf(placed) ? 'board not joined' : 'chip out'
-  return placed
-    .filter((p) => p.kind === 'device')
-    .map((device) => {
-      const { id, part } = device.instance!
-      const own = placed.filter((p) => p.support?.present && owner(needs, p.support.signal) === id)
-      const checks = own.flatMap((p): StepCheck[] => {
-        const value = p.support!.value
-        const [a, b] = p.legs
-        if (value?.unit !== 'Ω' || !a || !b) return []
-        const where = `${p.ref}: between ${a.net} and ${b.net}, ${apart}, ${device.name} not yet joined`
-        return [bridge(where, p.support!, 'another value: read the rings again; near 0 Ω: bridged')]
+  return (
+    placed
+      .filter((p) => p.kind === 'device')
+      // What hangs on a bridge comes after that.
+      .sort((a, b) => Number(a.instance!.hung !== undefined) - Number(b.instance!.hung !== undefined))
+      .map((device) => {
+        const { id, part } = device.instance!
+        const own = placed.filter((p) => p.support?.present && owner(needs, p.support.signal) === id)
+        const checks = own.flatMap((p): StepCheck[] => {
+          const value = p.support!.value
+          const [a, b] = p.legs
+          if (value?.unit !== 'Ω' || !a || !b) return []
+          const where = `${p.ref}: between ${a.net} and ${b.net}, ${apart}, ${device.name} not yet joined`
+          return [bridge(where, p.support!, 'another value: read the rings again; near 0 Ω: bridged')]
+        })
+        const led = deviceLeads.find((l) => l.need === device.instance!.need.id)
+        const lead = led ? [...wireWords(led.parts), ...jointWords(led.parts)] : []
+        return {
+          title: device.name,
+          refs: [...refsOf(own), device.ref],
+          does: [
+            ...solderWords(own),
+            ...(lead.length > 0 ? ['Its lead, between board and device:', ...lead] : []),
+            ...joinWords(device, supplies),
+          ],
+          checks: [
+            ...checks,
+            ...(led
+              ? [
+                  throughCheck(
+                    `the lead to ${device.name}: plus from end to end, and minus from end to end, nothing plugged in`,
+                    leadResistance(led.parts),
+                    'a joint that doesn’t hold: find it before the device is joined',
+                  ),
+                  { ...overCheck, where: `the lead to ${device.name}: ${overCheck.where}` },
+                ]
+              : []),
+          ],
+          cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
+        }
       })
-      const led = deviceLeads.find((l) => l.need === device.instance!.need.id)
-      const lead = led ? [...wireWords(led.parts), ...jointWords(led.parts)] : []
-      return {
-        title: device.name,
-        refs: [...refsOf(own), device.ref],
-        does: [
-          ...solderWords(own),
-          ...(lead.length > 0 ? ['Its lead, between board and device:', ...lead] : []),
-          ...joinWords(device, supplies),
-        ],
-        checks: [
-          ...checks,
-          ...(led
-            ? [
-                throughCheck(
-                  `the lead to ${device.name}: plus from end to end, and minus from end to end, nothing plugged in`,
-                  leadResistance(led.parts),
-                  'a joint that doesn’t hold: find it before the device is joined',
-                ),
-                { ...overCheck, where: `the lead to ${device.name}: ${overCheck.where}` },
-              ]
-            : []),
-        ],
-        cautions: ['iron', ...((part.cautions ?? []) as Caution[])],
-      }
-    })
+  )
 }
 
 const lastSteps = (placed: BoardPart[], power: PowerResult): BuildStep[] => {

@@ -235,6 +235,38 @@ const table: { [K in Edit['kind']]: Row<K>[] } = {
     ],
     [{ id: 'd1', signal: 'drive', part: null, name: '' }, 'Lamp is switched as proposed', {}],
   ],
+  // What is hung elsewhere is fed from there, and its legs are free.
+  hangOn: [
+    [
+      { id: 'd1', bridge: 'd7' },
+      'Hang Lamp on Pump',
+      {
+        ...devices({ ...lamp, drivenBy: 'd7', fedBy: 'feed' }, face, pump),
+        ...pins({ locks: { 'd7.1.IN': 'PB1' }, soldered: {}, kept: { 'd7.1.IN': 'PB1' }, shifts: {} }),
+        ...support({ bulk: 'in' }),
+      },
+    ],
+    [{ id: 'd1', bridge: 'd1' }, 'Hang Lamp on Lamp', {}],
+    [{ id: 'd1', bridge: null }, 'Lamp is switched by a transistor', {}],
+  ],
+  addBridge: [
+    [
+      { id: 'd7', part: 'bridge-cool', name: 'cool bridge' },
+      'Hang Pump on cool bridge',
+      {
+        ...devices(
+          lamp,
+          face,
+          { ...pump, drivenBy: 'd8' },
+          { id: 'd8', part: 'bridge-cool', name: 'Cool bridge', count: 1, fedBy: 'feed' },
+        ),
+        ...pins({
+          locks: { 'd1.1.light': 'PA1' },
+          kept: { 'd1.1.light': 'PA1', 'd1.2.light': 'PA2' },
+        }),
+      },
+    ],
+  ],
   changeDeviceLead: [
     [
       { id: 'd1', change: { wire: 'wire-0-5', length: 2 }, what: '2 m' },

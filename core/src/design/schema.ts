@@ -61,6 +61,7 @@ const device = object({
     value === undefined ? object().optional().default(undefined) : recordOf(value, identifier).required(),
   ) as never,
   lead: object(leadMetal()).exact().optional().default(undefined),
+  drivenBy: identifier().optional(),
 }).exact()
 
 const seconds = () => quantity('s').min(1e-6).max(1e8)

@@ -62,6 +62,8 @@ export interface NeedDevice {
   transistors?: Record<string, string>
   /** What leads to each of them, from the board and back. */
   lead?: DeviceLead
+  /** The bridge of this project that it hangs on, by its id, in the place of a transistor. What feeds that feeds it. */
+  drivenBy?: string
 }
 
 export interface Limits {

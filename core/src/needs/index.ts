@@ -1,4 +1,5 @@
 export * from './resolve'
-export { ownNets } from './nets'
+export { bridgeFor, canTurn, type Drives, type Hung, ownWiring, switchedAlone } from './bridges'
+export { outputNet, ownNets } from './nets'
 export * from './typed'
 export { askedStage, needsStage } from './stage'

@@ -43,12 +43,25 @@ export const signalName = (
   return `${one}${wiring.signals.length === 1 ? '' : ` ${signal}`}`
 }
 
+/** The net at an output of a bridge, that goes by this name. */
+export const outputNet = (
+  name: string,
+  terminal: string,
+  { count, at }: { count: number; at: number },
+): string => netOf(`${count > 1 ? `${name} ${at}` : name} ${terminal}`)
+
 /** All that the nets of a device would be called by this name, however it is wired. */
 const claimedBy = ({ count }: NeedDevice, part: Device, name: string): string[] =>
   part.wirings.flatMap((wiring) => [
     ...Array.from({ length: wiring.chain ? 1 : count }, (_, i) => i + 1).flatMap((at) =>
       wiring.signals.flatMap(({ id, bus }) =>
         isShared(bus) ? [] : withTails(netOf(signalName(wiring, id, { need: name, count, at }))),
+      ),
+    ),
+    // What hangs on its outputs.
+    ...(part.drives?.outputs ?? []).flatMap(({ one, other }) =>
+      Array.from({ length: count }, (_, i) => i + 1).flatMap((at) =>
+        [one, other].map((terminal) => outputNet(name, terminal, { count, at })),
       ),
     ),
     ...(wiring.chain ? Array.from({ length: count }, (_, k) => `${netOf(name)}_LINK_${k}`) : []),

@@ -15,6 +15,7 @@ import {
   type Library,
   type SignalKind,
 } from '../parts'
+import { bridgeFor, type Hung, ownWiring } from './bridges'
 import { busWords, netNames, sharedBuses, sharedName, signalName } from './nets'
 
 export interface Instance {
@@ -28,6 +29,8 @@ export interface Instance {
   at: number
   /** Its place in a chain of several, from 0, and how many there are. */
   chain?: { at: number; of: number }
+  /** It hangs on a bridge: nothing of it is joined to the chip. */
+  hung?: Hung
 }
 
 /** One wire that the chip must serve, and what hangs on its other end. */
@@ -192,11 +195,44 @@ const withTransistors = (
       }
     : wiring
 
+/** What hangs on a bridge asks for nothing by itself. */
+const onBridge = (design: Pick<Design, 'needs'>, need: NeedDevice, part: Device, library: Library) => {
+  const bridge = bridgeFor(design, need, part, ownWiring(part, need), library)
+  return bridge && 'need' in bridge ? bridge : undefined
+}
+
+/** Each on the next output that is free, in the order of the project. */
+const withOutputs = (
+  instances: readonly Instance[],
+  design: Pick<Design, 'needs'>,
+  library: Library,
+): Instance[] => {
+  const taken = new Map<string, number>()
+  return instances.map((i) => {
+    const bridge = onBridge(design, i.need, i.part, library)
+    if (!bridge) return i
+    const { outputs } = bridge.drives
+    const n = taken.get(bridge.need.id) ?? 0
+    taken.set(bridge.need.id, n + 1)
+    const one = Math.floor(n / outputs.length)
+    const output = one < bridge.need.count ? outputs[n % outputs.length] : undefined
+    return {
+      ...i,
+      wiring: { ...i.wiring, signals: [] },
+      hung: {
+        bridge: bridge.need.id,
+        instance: `${bridge.need.id}.${Math.min(one + 1, bridge.need.count)}`,
+        ...(output && { output }),
+      },
+    }
+  })
+}
+
 const instancesOf = (
   library: Library,
   need: NeedDevice,
   part: Device,
-  wiring = chosenWiring(need, part) ?? part.wirings[0]!,
+  wiring = ownWiring(part, need),
 ): Instance[] => {
   return Array.from({ length: need.count }, (_, i) => ({
     id: `${need.id}.${i + 1}`,
@@ -347,13 +383,23 @@ const openNeeds = (
     return part ? [{ need, part: asVariant(part, need.variant) }] : []
   })
   const choices = parts
-    .filter(({ need, part }) => part.planChooses && part.wirings.length > 1 && !chosenWiring(need, part))
+    .filter(
+      ({ need, part }) =>
+        part.planChooses &&
+        part.wirings.length > 1 &&
+        !chosenWiring(need, part) &&
+        !onBridge(design, need, part, library),
+    )
     .map(({ need, part }) => ({ need, part, wirings: part.wirings }))
   const open = new Set(choices.map((c) => c.need))
-  const instances = parts.flatMap(({ need, part }) =>
-    open.has(need)
-      ? part.wirings.flatMap((w) => instancesOf(library, need, part, w))
-      : instancesOf(library, need, part),
+  const instances = withOutputs(
+    parts.flatMap(({ need, part }) =>
+      open.has(need)
+        ? part.wirings.flatMap((w) => instancesOf(library, need, part, w))
+        : instancesOf(library, need, part),
+    ),
+    design,
+    library,
   )
   const bytes = instances.flatMap(({ id, name, need, wiring }): ByteNeed[] =>
     wiring.byte
@@ -388,12 +434,13 @@ type Asking = Feeding & Pick<Design, 'needs' | 'pins'>
 
 export const resolveNeeds = (design: Asking, library: Library): NeedsResult => {
   const unknown: NeedDevice[] = []
-  const instances = design.needs.devices.flatMap((need) => {
+  const all = design.needs.devices.flatMap((need) => {
     const part = findPart(library, 'device', need.part)
     if (part) return instancesOf(library, need, asVariant(part, need.variant))
     unknown.push(need)
     return []
   })
+  const instances = withOutputs(all, design, library)
   const names = netNames(design, library)
   const signals = signalsOf(instances, new Set(), design, names)
   const asked = new Map<string, string[]>()

@@ -218,6 +218,18 @@ const deviceFaults = (device: Device): Fault[] => {
     if (!terminals.has(chain.out))
       faults.push({ path: `${path}.out`, message: `there is no terminal ${chain.out}` })
   })
+  const used = new Set<string>()
+  device.drives?.outputs.forEach((output, i) => {
+    for (const side of ['one', 'other'] as const) {
+      const path = `drives.outputs[${i}].${side}`
+      const terminal = device.terminals.find((t) => t.id === output[side])
+      if (!terminal) faults.push({ path, message: `there is no terminal ${output[side]}` })
+      else if (terminal.role !== 'passive')
+        faults.push({ path, message: `terminal ${output[side]} is not passive` })
+      if (used.has(output[side])) faults.push({ path, message: `terminal ${output[side]} is named twice` })
+      used.add(output[side])
+    }
+  })
   device.wirings.forEach((w, i) =>
     w.signals.forEach((s, j) => {
       const path = `wirings[${i}].signals[${j}]`

@@ -25,7 +25,7 @@ const order: [title: string, fields: string][] = [
     'What it runs on',
     'supply temperature input inputRecommended usb logic regulator voltage output current unasked waits ratedAt trips derating inputCurrent backwards dropout ripple plug takes barrel jack polarity capacity resistance discharge selfDischarge cold worn rechargeable joins charging protection full setting ends headroom efficiency',
   ],
-  ['What it draws', 'modes quiescent back power'],
+  ['What it draws', 'modes quiescent back power drives'],
   [
     'Inputs and outputs',
     'io limits pinCurrent high low rate threshold channel gain saturation baseEmitter gateCapacitance drainCapacitance gateLeakage leakage forward contacts rows asks',

@@ -14,6 +14,7 @@ import {
   railFor,
   voltageFor,
 } from '../supply'
+import type { LoadedBridge } from './bridges'
 import { type LoadedLead, throughLead } from './leads'
 
 export interface LedDevice extends Pick<LoadedLead, 'parts' | 'current' | 'resistance' | 'drop' | 'heat'> {
@@ -90,11 +91,14 @@ export const deviceLeadsOf = (
   library: Library,
   { rails }: Pick<LoadedSupply, 'rails'>,
   supplies: OpenSupply,
+  bridges: readonly LoadedBridge[] = [],
 ): LedDevice[] =>
   instances
     .filter((i) => i.at === 1)
     .flatMap((i) => {
       const parts = deviceLead(i.need, limits, library)
-      const given = rails[railFor(supplies, i.need).id]?.voltage ?? voltageFor(supplies, i.need)
+      const behind = bridges.flatMap((b) => b.loads).find((l) => l.load.id === i.id)
+      const given =
+        behind?.arrives ?? rails[railFor(supplies, i.need).id]?.voltage ?? voltageFor(supplies, i.need)
       return (parts && ledDevice(i, parts, given)) ?? []
     })

@@ -1,5 +1,13 @@
 export { type Consumer } from './consumers'
 export { type CellsUse, cellsUse, usedByVoltage } from './cells'
+export {
+  type BridgeFault,
+  type Driven,
+  type LoadedBridge,
+  rankBridges,
+  type RankedBridge,
+  type RankedDriven,
+} from './bridges'
 export { type Burst, burstsOf, fallLimits, usualFall } from './bursts'
 export { otherSources } from './checks/ways-out'
 export { hottestOf } from './hottest'

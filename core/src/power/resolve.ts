@@ -20,6 +20,7 @@ import {
 import { type CellsUse, cellsUse } from './cells'
 import { type Consumer, consumersOf, type Drawing } from './consumers'
 import { type Fed, feedingOf, type Path } from './feeding'
+import { bridgesOf, type LoadedBridge } from './bridges'
 import { deviceLeadsOf, type LedDevice } from './device-leads'
 import { leadsOf, type LoadedLead } from './leads'
 
@@ -35,6 +36,8 @@ export interface PowerResult extends Path {
   leads: readonly LoadedLead[]
   /** To the devices of which a lead is said. */
   deviceLeads: readonly LedDevice[]
+  /** With what hangs on them. */
+  bridges: readonly LoadedBridge[]
   /** The second feed and what everything on it draws at once. */
   feed?: { source: Source; current: Worked }
   states: readonly State[]
@@ -160,6 +163,7 @@ export const resolvePower = (of: Drawing & { library: Library }): PowerResult =>
     alwaysAtWork(consumers, design, chip, supplies),
   )
   const feed = loads.sources.find((s) => s.source.to === supplies.fed.feed)
+  const bridges = bridgesOf(design, of.needs, loads, supplies)
   return {
     source,
     regulator,
@@ -170,7 +174,8 @@ export const resolvePower = (of: Drawing & { library: Library }): PowerResult =>
     loads,
     regulations,
     leads: leadsOf(loads),
-    deviceLeads: deviceLeadsOf(design, of.needs, of.library, loads, supplies),
+    deviceLeads: deviceLeadsOf(design, of.needs, of.library, loads, supplies, bridges),
+    bridges,
     feed: feed && { source: feed.source.part, current: feed.work },
     states,
     consumers,

@@ -12,6 +12,7 @@ import {
   leadsOf,
   sourcesOf,
   trendOf,
+  bridgesFor,
   switchesOf,
   rhythmsOf,
   variantsOf,
@@ -114,6 +115,13 @@ const worker: AnalysisWorker = {
     const analysis = analysed(design, patienceFor(limit))
     return spelled({
       ranked: leadsOf(analysis, known(design)),
+      undecided: analysis.pins.plan?.status === 'undecided',
+    })
+  },
+  bridges: (design, limit) => {
+    const analysis = analysed(design, patienceFor(limit))
+    return spelled({
+      ranked: bridgesFor(analysis, known(design)),
       undecided: analysis.pins.plan?.status === 'undecided',
     })
   },

@@ -90,6 +90,7 @@ export const questions = {
   giveUps: (design: Design, name: BudgetName) => remote.giveUps(design, name, limit(10_000)),
   trend: (designs: readonly Design[]) => remote.trend(designs, limit(10_000)),
   leads: (design: Design) => remote.leads(design, limit()),
+  bridges: (design: Design) => remote.bridges(design, limit()),
   switches: (design: Design) => remote.switches(design, limit()),
   latch: (design: Design, of: LatchTry) => remote.latch(design, of, limit(10_000)),
   sources: (design: Design) => remote.sources(design, limit()),

@@ -25,6 +25,7 @@ import type {
   Compared,
   RankedLead,
   RankedRegulator,
+  RankedDriven,
   RankedSource,
   Streams,
 } from '@root-board/core/power'
@@ -63,6 +64,7 @@ export interface AnalysisWorker {
   /** Every wire and fuse in each lead. */
   leads: (design: Design, limit: Limit) => { ranked: RankedLead[]; undecided: boolean }
   /** Every transistor behind each switched load. */
+  bridges: (design: Design, limit: Limit) => { ranked: RankedDriven[]; undecided: boolean }
   switches: (design: Design, limit: Limit) => { ranked: RankedLoad[]; undecided: boolean }
   /** What the latch does when this is done to it; undefined where there is none. */
   latch: (design: Design, of: LatchTry, limit: Limit) => LatchRun | undefined

@@ -21,8 +21,31 @@ const change = (design: Design, id: string, by: (d: NeedDevice) => NeedDevice): 
     design,
     design.needs.devices.map((d) => (d.id === id ? by(d) : d)),
   )
+/** What hangs on a bridge hangs on what feeds that. */
+const bridgeOf = (design: Design, id: string): string =>
+  design.needs.devices.find((d) => d.id === id)?.drivenBy ?? id
+const feedTogether = (design: Design, id: string, fedBy: NeedDevice['fedBy']): Design => {
+  const bridge = bridgeOf(design, id)
+  return withDevices(
+    design,
+    design.needs.devices.map((d) => (d.id === bridge || d.drivenBy === bridge ? { ...d, fedBy } : d)),
+  )
+}
+const hang = (design: Design, id: string, bridge: string): Design => {
+  const fedBy = design.needs.devices.find((d) => d.id === bridge)?.fedBy
+  return forget(
+    change(design, id, (d) => ({ ...d, drivenBy: bridge, fedBy })),
+    (signal) => signal.startsWith(`${id}.`),
+  )
+}
 const nextId = (design: Design): string =>
   `d${Math.max(0, ...design.needs.devices.map((d) => Number(/^d(\d+)$/.exec(d.id)?.[1] ?? 0))) + 1}`
+const withOneMore = (design: Design, { part, name, count }: Omit<NeedDevice, 'id'>): Design => {
+  const taken = new Set(design.needs.devices.map((n) => n.name))
+  let free = name
+  for (let n = 2; taken.has(free); n++) free = `${name} ${n}`
+  return withDevices(design, [...design.needs.devices, { id: nextId(design), part, name: free, count }])
+}
 /** Locks and support choices of signals that are gone go as well. */
 const forget = (design: Design, gone: (signal: string) => boolean): Design => {
   const keep = <V>(r: Record<string, V>) =>
@@ -106,13 +129,7 @@ export const needsEdits = {
   addDevices: defineEdit<{ devices: { part: string; name: string; count: number }[] }>({
     label: ({ devices }) =>
       `Add ${devices.map((d) => (d.count > 1 ? `${d.count} × ${d.name}` : d.name)).join(', ')}`,
-    apply: (design, { devices }) =>
-      devices.reduce((d, { part, name, count }) => {
-        const taken = new Set(d.needs.devices.map((n) => n.name))
-        let free = name
-        for (let n = 2; taken.has(free); n++) free = `${name} ${n}`
-        return withDevices(d, [...d.needs.devices, { id: nextId(d), part, name: free, count }])
-      }, design),
+    apply: (design, { devices }) => devices.reduce(withOneMore, design),
   }),
   removeDevice: defineEdit<{ id: string }>({
     label: ({ id }, design) => `Remove ${deviceName(design, id)}`,
@@ -121,7 +138,9 @@ export const needsEdits = {
         withModes(
           withDevices(
             design,
-            design.needs.devices.filter((d) => d.id !== id),
+            design.needs.devices
+              .filter((d) => d.id !== id)
+              .map((d) => (d.drivenBy === id ? { ...d, drivenBy: undefined } : d)),
           ),
           (modes) => without(modes, id),
           id,
@@ -161,9 +180,7 @@ export const needsEdits = {
   setFedBy: defineEdit<{ id: string; by: FedBy }>({
     label: ({ id, by }, design) => `Feed ${deviceName(design, id)} from the ${feederName(by)}`,
     apply: (design, { id, by }) =>
-      feedersOf(design).includes(by)
-        ? change(design, id, (d) => ({ ...d, fedBy: by === 'rail' ? undefined : by }))
-        : design,
+      feedersOf(design).includes(by) ? feedTogether(design, id, by === 'rail' ? undefined : by) : design,
   }),
   /** Which of several buses of a kind a device is on. */
   setBus: defineEdit<{ id: string; bus: number }>({
@@ -297,6 +314,33 @@ export const needsEdits = {
         const left = { ...without(d.transistors ?? {}, signal), ...(part ? { [signal]: part } : {}) }
         return { ...d, transistors: Object.keys(left).length > 0 ? left : undefined }
       }),
+  }),
+  /** On an output of a bridge that is there, in the place of its transistor; no bridge: on its transistor again. */
+  hangOn: defineEdit<{ id: string; bridge: string | null }>({
+    label: ({ id, bridge }, design) =>
+      bridge === null
+        ? `${deviceName(design, id)} is switched by a transistor`
+        : `Hang ${deviceName(design, id)} on ${deviceName(design, bridge)}`,
+    apply: (design, { id, bridge }) => {
+      if (bridge === null) return change(design, id, (d) => ({ ...d, drivenBy: undefined }))
+      const there = design.needs.devices.find((d) => d.id === bridge)
+      return there && bridge !== id && there.drivenBy === undefined ? hang(design, id, bridge) : design
+    },
+  }),
+  /** On one that is added for it, fed as it is. */
+  addBridge: defineEdit<{ id: string; part: string; name: string }>({
+    label: ({ id, name }, design) => `Hang ${deviceName(design, id)} on ${name}`,
+    apply: (design, { id, part, name }) => {
+      const load = design.needs.devices.find((d) => d.id === id)
+      if (!load) return design
+      const added = withOneMore(design, { part, name: capital(name), count: 1 })
+      const bridge = added.needs.devices.at(-1)!.id
+      return hang(
+        change(added, bridge, (d) => ({ ...d, ...(load.fedBy && { fedBy: load.fedBy }) })),
+        id,
+        bridge,
+      )
+    },
   }),
   /** A field that is undefined is taken away; of a lead with nothing in it nothing is left. */
   changeDeviceLead: defineEdit<{ id: string; change: DeviceLead; what: string }>({

@@ -220,6 +220,26 @@ export const deviceSchema = object({
   height: quantity('m').optional(),
   /** A button that switches the project’s supply on, until the program lets go: what is proposed to lie in the plus, and its diodes. */
   latch: object({ pass: identifier(), diode: identifier() }).exact().default(undefined).optional(),
+  /** A bridge: what is joined to the two terminals of one of its outputs turns either way, or stands still. */
+  drives: object({
+    /** Terminals, both of role `passive`. */
+    outputs: array()
+      .of(object({ one: identifier(), other: identifier() }).exact())
+      .min(1)
+      .required(),
+    /** Of each output: for as long as one likes, and for a moment. */
+    current: rated('A', 'recommended').required(),
+    peak: rated('A', 'absolute').optional(),
+    /** Of the two switches in a load’s way together; of bipolar ones what falls in them. */
+    resistance: rated('Ω').optional(),
+    drop: rated('V').optional(),
+    /** Diodes inside catch what a coil does when it is let go. */
+    clamped: flag(),
+    thermalResistance: rated('K/W').optional(),
+  })
+    .exact()
+    .default(undefined)
+    .optional(),
   /** A board that is plugged onto the header of another: which footprint, and what it prints beside each position. */
   expansion: object({
     fits: text(),

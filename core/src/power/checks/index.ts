@@ -1,5 +1,6 @@
 import type { Check } from '../../findings'
 import { boardInput } from './board-input'
+import { bridgeCheck } from './bridge'
 import { budgetExceeded } from './budget-exceeded'
 import { cellProtection } from './cell-protection'
 import { cellsJoined } from './cells-joined'
@@ -51,6 +52,7 @@ export const powerChecks: Check[] = [
   fuseGuards,
   noFuse,
   deviceLeadCheck,
+  bridgeCheck,
   lostOnTheWay,
   notReckoned,
   eatsCharge,

@@ -9,13 +9,11 @@ import { Tick } from '../../kit/inputs'
 
 export const Support = () => {
   const { analysis } = useStage()
-  // A lamp's resistor comes and goes with the lamp.
-  const shown = analysis.build.support.filter((s) => s.key !== 'power-lamp-resistor')
   return (
     <SupportTable className="support">
       <Columns of={['On the board', 'Part', 'Value', 'Why; without it', 'Working']} />
       <Body>
-        {shown.map((s) => (
+        {analysis.build.support.map((s) => (
           <SupportRow key={s.key} part={s} />
         ))}
       </Body>
@@ -31,19 +29,23 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
   return (
     <Row className={part.present ? undefined : 'out'}>
       <Cell>
-        <Tick
-          checked={said ? said === 'in' : part.asked}
-          label={`${part.name} on the board`}
-          onChange={(on) =>
-            edit(
-              on
-                ? { kind: 'putIn', support: part.key, name: part.name }
-                : { kind: 'leaveOut', support: part.key, name: part.name },
-            )
-          }
-        >
-          <span className="mono">{ref ?? 'out'}</span>
-        </Tick>
+        {withLamp(part) ? (
+          <span className="mono follows">{ref ?? 'out'}</span>
+        ) : (
+          <Tick
+            checked={said ? said === 'in' : part.asked}
+            label={`${part.name} on the board`}
+            onChange={(on) =>
+              edit(
+                on
+                  ? { kind: 'putIn', support: part.key, name: part.name }
+                  : { kind: 'leaveOut', support: part.key, name: part.name },
+              )
+            }
+          >
+            <span className="mono">{ref ?? 'out'}</span>
+          </Tick>
+        )}
         {part.forced && (
           <div className="faint">{part.forced === 'out' ? 'against the stance' : 'beyond the stance'}</div>
         )}
@@ -82,8 +84,13 @@ const SupportRow = ({ part }: { part: SupportPart }) => {
   )
 }
 
+/** A lamp’s resistor comes and goes with the lamp. */
+const withLamp = ({ role }: SupportPart): boolean => role === 'power lamp resistor'
+
 const SupportTable = styled(Table)({
   '& td:first-of-type': { whiteSpace: 'nowrap' },
+  // Beneath the others’ names, where they have their tick.
+  '& .follows': { marginLeft: 22 },
   '& tr.out td': { color: 'var(--faint)' },
   '& .sum-of': { display: 'block', whiteSpace: 'nowrap' },
 })

@@ -69,6 +69,8 @@ const DeviceRow = ({
   const chosenByPlan = analysis.pins.plan?.wirings.find((w) => w.need === need.id)
   const wiring =
     part?.wirings.find((w) => w.id === (need.wiring ?? chosenByPlan?.wiring.id)) ?? part?.wirings[0]
+  const onBridge = analysis.needs.instances.find((i) => i.need.id === need.id)?.hung?.bridge
+  const hung = analysis.design.needs.devices.find((d) => d.id === onBridge)?.name
   const address = part?.variants?.find((v) => v.id === need.variant)?.address ?? wiring?.address
   return (
     <Row>
@@ -98,7 +100,8 @@ const DeviceRow = ({
       </Cell>
       <Cell>
         {part ? part.name : <span className="stops">not in the library: {need.part}</span>}
-        {part && part.wirings.length > 1 && (
+        {hung && <span className="faint"> · hangs on {hung}</span>}
+        {part && part.wirings.length > 1 && !hung && (
           <>
             <br />
             <Choice
@@ -127,7 +130,7 @@ const DeviceRow = ({
             · <Link to={`/parts/${encodeURIComponent(part.id)}`}>much of it assumed</Link>
           </span>
         )}
-        {part && part.wirings.length === 1 && <span className="faint"> · {wiring!.name}</span>}{' '}
+        {part && part.wirings.length === 1 && !hung && <span className="faint"> · {wiring!.name}</span>}{' '}
         {address !== undefined &&
           (wiring?.addresses ? (
             <label className="setting">
@@ -157,7 +160,7 @@ const DeviceRow = ({
           </span>
         )}
         {part?.supply && <FedBy need={need} />}
-        {wiring && <Settings need={need} wiring={wiring} />}
+        {wiring && !hung && <Settings need={need} wiring={wiring} />}
         {part?.variants && (
           <label className="setting">
             Variant{' '}

@@ -22,6 +22,7 @@ import { Regulators } from './Regulators'
 import { Guard } from './Guard'
 import { SecondFeed } from './SecondFeed'
 import { Sources } from './Sources'
+import { Bridges } from './Bridges'
 import { Switches } from './Switches'
 import { States } from './States'
 import './power.css'
@@ -73,6 +74,7 @@ const PowerPage = () => {
       {power.source && power.consumers.length > 0 && <Measured />}
       {((power.input && !analysis.chip.chip?.board) || analysis.design.power.rails) && <Regulators />}
       <Switches />
+      <Bridges />
       {(power.consumers.length > 0 || analysis.chip.chip) && <Sources />}
     </Page>
   )
