@@ -387,6 +387,8 @@ test('every check has been seen firing here', () => {
     'power.device-lead',
     // in power/bridges.test.ts
     'power.bridge',
+    // in charging/charging.test.ts
+    'power.in-the-dark',
     'power.lost-on-the-way',
     'power.not-reckoned',
     // in power/rank.test.ts
@@ -398,6 +400,7 @@ test('every check has been seen firing here', () => {
     'power.charging-safe',
     'power.charging-fed',
     'power.charging-ends',
+    'power.charging-sun',
     // in power/stage.test.ts again
     'build.capacitor-esr',
     // in build/fitted-rating.test.ts

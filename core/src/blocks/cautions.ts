@@ -1,6 +1,6 @@
 // Cautions in plain words, shown beside the step they belong to.
 
-import type { Source } from '../parts'
+import { byHollowPlug, type Source } from '../parts'
 
 export type Caution =
   | 'mains'
@@ -49,7 +49,7 @@ export const cautionWords: Record<Caution, string> = {
 
 /** What goes with the source, wherever the power comes in. */
 export const sourceCautions = (source: Source | undefined): Caution[] => [
-  ...(source?.sort === 'adapter' ? (['reversed'] as const) : []),
+  ...(source && byHollowPlug(source) ? (['reversed'] as const) : []),
   ...(source?.cautions?.includes('mains') ? (['mains'] as const) : []),
   ...(source?.cautions?.includes('lithium') ? (['lithium'] as const) : []),
   ...(source?.cautions?.includes('short') ? (['short'] as const) : []),

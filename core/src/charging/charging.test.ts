@@ -3,7 +3,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse, gaugesOf, offersFor } from '../analysis'
+import { analyse, gaugesOf, offersFor, sourcesOf } from '../analysis'
 import { applyEdits, type Charging, type Design } from '../design'
 import { cautionWords } from '../blocks'
 import { findPart, type Library, makeLibrary, partsOfKind } from '../parts'
@@ -311,5 +311,64 @@ describe('what is found', () => {
       const after = look(applyEdits(design, offer.fix.edits))
       expect(after.findings.map((f) => f.id)).not.toContain(finding.id)
     }
+  })
+})
+
+describe('kept by a panel', () => {
+  const sunny = (sun: number | undefined, awake = 1, from = 'panel-5v') =>
+    applyEdits(charged({ from, sun }), [{ kind: 'setLimit', limit: 'awake', value: awake }])
+  const sun = (d: Design) => told(d).filter(([id]) => /^sun/.test(String(id)))
+
+  test('a day: 2.5 h of full sun at the smaller of charger and panel, against 24 h of what is drawn', () => {
+    const { charging, power } = look(sunny(2.5))
+    const c = charging.charging!
+    // 1.07 kV / 0.1995 A and 5 % more: 5.65 kΩ, so 6.8 kΩ: 130 mA to 166 mA.
+    expect(c.set.marking).toBe('6k8')
+    // 0.6 of 200 mA are less than 130 mA; all of 200 mA more than 166 mA.
+    expect(c.day!.gained.value.min).toBeCloseTo(2.5 * 0.12, 9)
+    expect(c.day!.gained.value.max).toBeCloseTo((2.5 * 1070) / 6460, 9)
+    const drawn = power.average.value
+    expect(c.day!.drawn.value.max).toBeCloseTo(24 * drawn.max, 9)
+    expect(c.day!.left.value.min).toBeCloseTo(2.5 * 0.12 - 24 * drawn.max, 9)
+    expect(c.day!.dark).toBe(power.runtime)
+    // What dust leaves is assumed, and said.
+    expect(c.assumed.map((a) => a.label)).toContain('share left by dust, age and how the panel stands')
+  })
+  test('too little for sure, perhaps too little, enough', () => {
+    // Awake all day some milliamperes: 24 h of them against 2.5 h of sun.
+    const { average } = look(sunny(2.5)).power
+    const hours = (amperes: number, current: number) => (24 * amperes) / current
+    const [never, perhaps, enough] = [
+      0.9 * hours(average.value.min, 1070 / 6460),
+      0.95 * hours(average.value.max, 0.12),
+      1.05 * hours(average.value.max, 0.12),
+    ]
+    expect(sun(sunny(never))).toEqual([['sun:too-little', 'stops', 'impossible']])
+    expect(sun(sunny(perhaps))).toEqual([['sun:too-little', 'risks', 'outside the sheet']])
+    expect(sun(sunny(enough))).toEqual([])
+    // Less awake, less sun is enough.
+    expect(sun(sunny(perhaps, 0.1))).toEqual([])
+  })
+  test('hours that nobody has said are asked for; without a panel nothing is', () => {
+    expect(sun(sunny(undefined))).toEqual([['sun:unsaid', 'notes', 'typical']])
+    expect(sun(sunny(undefined, 1, 'usb-port'))).toEqual([])
+    expect(look(sunny(2.5, 1, 'usb-port')).charging.charging!.day).toBeUndefined()
+  })
+  test('6 V panel: cold and with nothing drawn it gives 7.6 V, more than the charger’s 7 V', () => {
+    expect(told(sunny(2.5, 1, 'panel-6v'))).toContainEqual(['fed:too-much', 'stops', 'outside the sheet'])
+    expect(told(sunny(2.5)).map(([id]) => id)).not.toContain('fed:too-much')
+  })
+  test('by itself it is off in the dark: told, and never among what does', () => {
+    const a = look(project({ chip: 'td8-08-dip', source: 'panel-5v', regulator: 'bl33-tiny', devices: [] }))
+    const dark = a.findings.filter((f) => f.check === 'power.in-the-dark')
+    expect(dark.map((f) => [f.id, f.severity])).toEqual([['power.in-the-dark:source', 'risks']])
+    const rows = sourcesOf(a, library).filter((r) => r.source.sort === 'panel')
+    expect(rows.map((r) => r.no[0]!.text)).toEqual(
+      rows.map(() => 'it gives that in full sun alone, and nothing in the dark'),
+    )
+    expect(rows).toHaveLength(2)
+    // Its plug could be mistaken for another as any hollow one: the jack, its diode and the caution are an adapter’s.
+    expect(a.build.support.some((s) => s.role === 'polarity diode')).toBe(true)
+    expect(a.build.steps[0]!.cautions).toContain('reversed')
   })
 })

@@ -1,7 +1,25 @@
 // What becomes of a cell that is charged on the board: how long it takes, how warm the charger gets, whether it ever ends.
 
-import { assumedIn, type Assumption, fromPart, type Stages, type Worked, type WorkedInput } from '../findings'
-import { asStated, asVariable, dimensionOf, greatest, junctionOf, logarithm, number, sum } from '../sums'
+import {
+  assumedIn,
+  type Assumption,
+  fromDecision,
+  fromPart,
+  type Stages,
+  type Worked,
+  type WorkedInput,
+} from '../findings'
+import {
+  asStated,
+  asVariable,
+  dimensionOf,
+  greatest,
+  junctionOf,
+  least,
+  logarithm,
+  number,
+  sum,
+} from '../sums'
 import type { ChargingPlan } from './plan'
 
 export interface ChargingResult extends ChargingPlan {
@@ -22,6 +40,8 @@ export interface ChargingResult extends ChargingPlan {
   /** W in the charger, and its junction, °C. */
   heat?: Worked
   junction?: Worked
+  /** From a panel whose sun is said: into the cell in a day, out of it, and what that leaves, Ah; how long it lasts without any (the runtime), s. */
+  day?: { gained: Worked; drawn: Worked; left: Worked; dark?: Worked }
   /** What all that stands on and no sheet states. */
   assumed: Assumption[]
 }
@@ -37,6 +57,63 @@ const falling: WorkedInput = {
   unit: '',
   origin: { kind: 'rule', source: 'assumed: usual for lithium cells charged in one hour to four' },
   variable: 'share of the charge at falling current',
+}
+
+/** What is on a panel, how old it is and how it stands, of what its sheet says of a new one square to the sun. */
+const dusty: WorkedInput = {
+  symbol: 'd',
+  label: 'share left by dust, age and how the panel stands',
+  value: { min: 0.6, typ: 0.8, max: 1 },
+  unit: '',
+  origin: { kind: 'rule', source: 'assumed: a panel outdoors, turned to the south and wiped now and then' },
+  variable: 'share of the panel',
+}
+
+/** A day, s. */
+const dayLong = number(86400, dimensionOf('s'))
+
+/**
+ * Hours of full sun stand for a day’s light. A charger set below what the panel gives in full sun gets at least that share of it in less;
+ * set above, it gets what the panel gives: the smaller of the two in either case.
+ */
+const dayOf = (
+  { from, current }: Pick<ChargingPlan, 'from' | 'current'>,
+  meanwhile: Worked,
+  hours: number | undefined,
+  runtime: Worked | undefined,
+): ChargingResult['day'] => {
+  if (from?.sort !== 'panel' || hours === undefined) return undefined
+  const gained = sum(
+    { label: 'Into the cell and the project in a day', symbol: 'Q_sun', unit: 'Ah', counts: 'min' },
+    {
+      h: fromDecision(
+        'h',
+        'full sun a day, in the poorest month',
+        hours * 3600,
+        's',
+        'set on the Power page',
+      ),
+      d: dusty,
+      I_charge: asVariable(current),
+      I_panel: fromPart('I_panel', `${from.name} in full sun`, from, 'current', from.current, 'A'),
+    },
+    (i) => i.h.times(least(i.I_charge, i.d.times(i.I_panel))),
+  )
+  const drawn = sum(
+    { label: 'Out of the cell in a day', symbol: 'Q_day', unit: 'Ah', counts: 'max' },
+    { I_project: asVariable(meanwhile) },
+    (i) => i.I_project.times(dayLong),
+  )
+  return {
+    gained,
+    drawn,
+    left: sum(
+      { label: 'Left of a day', symbol: 'Q_left', unit: 'Ah', counts: 'min' },
+      { Q_sun: asVariable(gained), Q_day: asVariable(drawn) },
+      (i) => i.Q_sun.minus(i.Q_day),
+    ),
+    ...(runtime && { dark: runtime }),
+  }
 }
 
 export const resolveCharging = (
@@ -86,6 +163,7 @@ export const resolveCharging = (
     )
   const junction =
     heat && junctionOf(`Junction of ${charger.name}`, charger, design.needs.limits.ambient, heat)
+  const day = dayOf(plan, meanwhile, design.power.charging?.sun, power.runtime)
   const found: Omit<ChargingResult, 'assumed'> = {
     ...plan,
     voltage,
@@ -149,7 +227,11 @@ export const resolveCharging = (
     }),
     ...(heat && { heat }),
     ...(junction && { junction }),
+    ...(day && { day }),
   }
   const { ends, back, time, input, room } = found
-  return { ...found, assumed: assumedIn([current, ends, back, time, input, room, heat, junction]) }
+  return {
+    ...found,
+    assumed: assumedIn([current, ends, back, time, input, room, heat, junction, day?.gained]),
+  }
 }

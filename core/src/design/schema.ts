@@ -207,6 +207,7 @@ const schema = object({
       charger: identifier().required(),
       from: identifier().optional(),
       current: quantity('A').min(1e-4).max(100).optional(),
+      sun: number().strict(true).min(0).max(24).optional(),
     })
       .exact()
       .optional()

@@ -197,6 +197,8 @@ export interface Charging {
   from?: string
   /** A; absent: the most that all of them stand. */
   current?: number
+  /** Of a panel: hours of full sun a day in the poorest month; absent: nobody has said. */
+  sun?: number
 }
 
 export const shiftKinds = ['divider', 'clamp', 'mosfet', 'buffer', 'resistor'] as const

@@ -3,7 +3,7 @@
 import { preferred, stockOf } from '../circuit'
 import { type Check, type Fix, partOrigin, say, type Said, type Found } from '../findings'
 import { otherSources } from '../power'
-import type { Source } from '../parts'
+import { byHollowPlug, type Source } from '../parts'
 import { capital, formatQuantity, fullRange, namesInWords, within } from '../quantity'
 import { jackOf, misfit, railFor, reversed } from '../supply'
 
@@ -34,7 +34,7 @@ export const plugFits: Check = {
     })
     const board = chip.chip?.board
     const source = supplies.sources.find((s) => s.id === 'source')?.part
-    if (board && source?.sort === 'adapter') {
+    if (board && source && byHollowPlug(source)) {
       const { jack } = board
       if (!jack)
         tell(
@@ -133,7 +133,7 @@ export const plugFits: Check = {
             [waitsFor(part)],
           )
       }
-      if (part.sort !== 'adapter') continue
+      if (!byHollowPlug(part)) continue
       // A diode that could be fitted, and was left out, is told of where it is left out.
       const stopped = of === 'source' && supplies.sources.some((s) => s.id === of && s.lead?.guard)
       if (stopped || (of === 'source' && power.polarity)) continue

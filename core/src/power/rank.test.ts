@@ -11,6 +11,7 @@ import { analyse, regulatorsOf, sourcesOf } from '../analysis'
 import { applyEdits, type Design, type Edit, readDesign } from '../design'
 import { findPart, makeLibrary, partsOfKind, type Regulator } from '../parts'
 import { steps } from '../patience'
+import { fullRange } from '../quantity'
 
 const library = shippedLibrary()
 const look = (d: Design) => analyse(d, library, steps(3000))
@@ -34,8 +35,37 @@ const ofTheSupply = [
   'power.no-fuse',
   'power.lost-on-the-way',
   'power.plug-fits',
+  'power.in-the-dark',
   'chip.supply-out-of-range',
 ]
+
+test('a linear one in the place of one that steps down: what the load takes the source gives as well, and that is more than it can', () => {
+  const ring = project({
+    chip: 'td8-28-dip',
+    source: 'usb-port',
+    regulator: 'bs33-drop',
+    devices: [['pixel-ring-12', 'Ring']],
+  })
+  const a = look(ring)
+  const of = (id: string) => regulatorsOf(a, library).find((r) => r.regulator.id === id)!
+  const { quiescent } = of('bl33-low').regulator
+  // 600 mA of the ring and what the chip takes, at 3.3 V; a linear one adds its own.
+  const milli = Math.round((a.power.work.value.max + fullRange(quiescent).max) * 1000)
+  expect([milli > 600, milli < 620]).toEqual([true, true])
+  expect(of('bl33-low').no.map((n) => n.text.replace(/\s/g, ' '))).toContain(
+    `USB port gives 500 mA, and ${milli} mA is asked of it then`,
+  )
+  // What is there takes less than 500 mA at 4.75 V.
+  expect(
+    of('bs33-drop')
+      .no.map((n) => n.text)
+      .join(),
+  ).not.toMatch(/asked of it then/)
+  // Where it is too much already, that is the source’s.
+  const linear = { ...ring, power: { ...ring.power, regulator: 'bl33-low' } }
+  const said = regulatorsOf(look(linear), library).flatMap((r) => r.no.map((n) => n.text))
+  expect(said.join()).not.toMatch(/asked of it then/)
+})
 
 test('a yes brings no finding of the supply when it is taken, a no brings one', () => {
   const files = shelf(join(__dirname, '..', '..', '..'))
@@ -64,7 +94,13 @@ test('a yes brings no finding of the supply when it is taken, a no brings one', 
           // Of the source alone, whichever regulator stands behind it.
           !(
             edits[0]!.kind === 'chooseRegulator' &&
-            /^power\.(plug-fits|cell-protection:(none|no-cell|ends|lets))/.test(f.id)
+            /^power\.(plug-fits|in-the-dark|cell-protection:(none|no-cell|ends|lets))/.test(f.id)
+          ) &&
+          // A source that is too weak already is that with most regulators.
+          !(
+            edits[0]!.kind === 'chooseRegulator' &&
+            f.id === 'power.source-too-weak' &&
+            before.findings.some((b) => b.id === f.id)
           ) &&
           // What is left in a cell when its board opens is lost, and nothing else; a charger that never sees it full still fills it.
           !/cell-protection:(opens-early|cuts-off-charger)/.test(f.id) &&

@@ -143,6 +143,7 @@ export const rankRegulators = (asked: Asked, rail?: FurtherId): RankedRegulator[
           fed,
           fed.supplies.converters.filter((c) => c.from === at),
         ),
+        ...overdrawn(fed, power.loads),
         ...inTheLead(fed, at),
         ...onTheWay(asked, fed, at),
       ]
@@ -192,6 +193,19 @@ const eaten = (fed: Fed, converter: Converter): Objection[] => {
         },
       ]
     : []
+}
+
+/** With it a source gives more than it is made for, and with what is there it doesn’t. */
+const overdrawn = ({ loads }: Pick<Fed, 'loads'>, now: Fed['loads']): Objection[] => {
+  const over = (of: Fed['loads']) =>
+    of.sources.filter((s) => s.work.value.max > fullRange(s.source.part.current).max)
+  const already = new Set(over(now).map((s) => s.source.id))
+  return over(loads)
+    .filter((s) => !already.has(s.source.id))
+    .map(({ source, work }) => ({
+      ...say`${source.part.name} gives ${formatQuantity(fullRange(source.part.current).max, 'A')}, and ${formatQuantity(work.value.max, 'A', 3)} is asked of it then`,
+      worked: work,
+    }))
 }
 
 /** What its lead is not made for: of what feeds this rail. */
@@ -247,6 +261,7 @@ export const rankSources = (asked: Asked): RankedSource[] => {
               },
             ]
           : []),
+        ...(source.sort === 'panel' ? [say`it gives that in full sun alone, and nothing in the dark`] : []),
         ...(unprotected(source, lead) ? [say`nothing on it keeps it from being emptied too far`] : []),
         ...cellGuards(source, lead).flatMap((g) => opened(g, most)),
         ...(lead?.protection ? unsuited(source, lead.protection) : []),

@@ -11,7 +11,7 @@ import {
   sourceOf,
   supportChoice,
 } from '../design'
-import { findPart, type Library, partsOfKind } from '../parts'
+import { byHollowPlug, findPart, type Library, partsOfKind } from '../parts'
 import { fullRange } from '../quantity'
 import { feederRail, type OpenSupply, type PolarityDiode, type Rail } from './graph'
 import { wearOf } from './cells'
@@ -33,7 +33,7 @@ export const polarityKey = 'polarity-diode'
 export const polarityOf = (design: Feeding, library: Library): PolarityDiode | undefined => {
   const source = sourceOf(design, library)
   const onBoard = findPart(library, 'board', design.chip.part) !== undefined
-  if (source?.sort !== 'adapter' || onBoard || !findPart(library, 'regulator', design.power.regulator))
+  if (!source || !byHollowPlug(source) || onBoard || !findPart(library, 'regulator', design.power.regulator))
     return undefined
   // A transistor takes its place.
   if (guardOf(design, library)) return undefined

@@ -1,7 +1,7 @@
 // Hollow plugs and the jacks that they go into: two diameters and which way round.
 
 import { say, type Said } from '../findings'
-import { type Board, type Connector, type Library, partsOfKind, type Source } from '../parts'
+import { type Board, byHollowPlug, type Connector, type Library, partsOfKind, type Source } from '../parts'
 import { formatQuantity } from '../quantity'
 
 type Plug = NonNullable<Source['barrel']>
@@ -51,7 +51,7 @@ export const reversed = ({ polarity }: Source, jack: Board['jack']): Said | unde
     ? say`it is ${polarity}, and the board’s jack ${jack.polarity}`
     : undefined
 
-const sorts = { adapter: 'barrel jack', usb: 'usb jack', cells: 'cell holder' } as const
+const sorts = { adapter: 'barrel jack', panel: 'barrel jack', usb: 'usb jack', cells: 'cell holder' } as const
 
 /** Whether a source’s plug goes into it; where no sizes are known it does. One that waits has a plug of its own. */
 export const takesPlug = (jack: Connector, { sort, waits, plug, barrel }: Source): boolean =>
@@ -67,7 +67,7 @@ export const jackOf = (library: Library, source: Source): Connector | undefined 
 export const againstPlug = (source: Source, board: Board | undefined, library: Library): Said[] => {
   if (source.sort !== 'cells' && !board)
     return jackOf(library, source) ? [] : [say`no jack of the library takes its plug`]
-  if (source.sort !== 'adapter' || !board) return []
+  if (!byHollowPlug(source) || !board) return []
   const { jack } = board
   const wrong = jack && source.barrel && misfit(source.barrel, jack)?.says
   return [reversed(source, jack), wrong].filter((s) => s !== undefined)

@@ -117,6 +117,18 @@ describe('Needs', () => {
     fireEvent.blur(field)
     expect(steps()).toEqual([step])
   })
+  test('what hangs on a bridge says on which, with no wiring to choose', () => {
+    const d = demo('coop-door')
+    const bridge = { id: 'd9', part: 'bridge-cool', name: 'Driver', count: 1 }
+    const [motor, ...others] = d.needs.devices
+    const devices = [{ ...motor!, drivenBy: 'd9', fedBy: undefined }, ...others, bridge]
+    const { unmount } = show(<DeviceTable />, { ...d, needs: { ...d.needs, devices } })
+    expect(plain(screen.getByLabelText('Name of Door motor').closest('tr'))).toContain('hangs on Driver')
+    expect(screen.queryByLabelText('Wiring of Door motor')).toBeNull()
+    unmount()
+    show(<DeviceTable />, d)
+    expect(screen.getAllByLabelText('Wiring of Door motor')).toHaveLength(1)
+  })
   test('what feeds a device is asked where there is more than the rail; equal settings are one field', () => {
     show(<NeedsPage />, demo('signal-cabin'))
     const [points] = screen.getAllByLabelText<HTMLSelectElement>('Fed from').filter((l) => l.id !== 'source')
@@ -266,9 +278,9 @@ describe('Power', () => {
     // row as it takes give more as well.
     expect(rows().map((r) => /(yes|no:)/.exec(r)![1])).toEqual(['yes', 'yes', 'yes', 'yes', 'yes', 'yes'])
     expect(rows().filter((r) => r.includes('in a row'))).toHaveLength(1)
-    const more = within(table.closest('section')!).getByRole('button', { name: /^18 more that don’t do/ })
+    const more = within(table.closest('section')!).getByRole('button', { name: /^20 more that don’t do/ })
     fireEvent.click(more)
-    expect(rows()).toHaveLength(24)
+    expect(rows()).toHaveLength(26)
     expect(rows().find((r) => r.startsWith('lead battery'))).toMatch(
       /no: lead battery.* into a short, and there is no fuse.*(days|h|min)€/,
     )

@@ -5,8 +5,8 @@ import { count, flag, head, identifier, optionalText, packageFields, quantity, r
 
 export const sourceSchema = object({
   ...head('source'),
-  sort: string().strict(true).oneOf(['adapter', 'usb', 'cells']).required(),
-  /** At its terminals, over load and age. For cells: from empty to fresh. */
+  sort: string().strict(true).oneOf(['adapter', 'usb', 'cells', 'panel']).required(),
+  /** At its terminals, over load and age. For cells: from empty to fresh; for a panel: in full sun, from what it gives its current at to nothing drawn. */
   voltage: rated('V').required(),
   current: rated('A', 'recommended').required(),
   /** Of USB: what it gives before anything has asked it for more; absent: the 100 mA of any port. */
@@ -134,6 +134,10 @@ export const regulatorSchema = object({
     .of(object({ current: quantity('A').required(), share: quantity('').required() }).exact())
     .optional(),
 }).exact()
+
+/** It comes with a hollow plug on a lead, which another could be mistaken for. */
+export const byHollowPlug = ({ sort }: Pick<Source, 'sort'>): boolean =>
+  sort === 'adapter' || sort === 'panel'
 
 export type Source = Omit<InferType<typeof sourceSchema>, 'kind'> & {
   kind: 'source'

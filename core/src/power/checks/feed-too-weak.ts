@@ -17,7 +17,7 @@ export const feedTooWeak: Check = {
     const stronger = sourcesFor('feed', design, library)
       .filter((s) => {
         const v = fullRange(s.voltage)
-        return v.typ === voltage.typ && givesAtOnce(s) >= most
+        return s.sort !== 'panel' && v.typ === voltage.typ && givesAtOnce(s) >= most
       })
       .sort((a, b) => a.price - b.price)[0]
     return [

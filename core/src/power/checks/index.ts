@@ -14,6 +14,7 @@ import { eatsCharge } from './eats-charge'
 import { feedTooWeak } from './feed-too-weak'
 import { fuseGuards, fuseTrips, noFuse, wireTooThin } from './lead'
 import { guardTransistor } from './guard-transistor'
+import { inTheDark } from './in-the-dark'
 import { lostOnTheWay } from './lost-on-the-way'
 import { measuredDiffers } from './measured-differs'
 import { notReckoned } from './not-reckoned'
@@ -53,6 +54,7 @@ export const powerChecks: Check[] = [
   noFuse,
   deviceLeadCheck,
   bridgeCheck,
+  inTheDark,
   lostOnTheWay,
   notReckoned,
   eatsCharge,

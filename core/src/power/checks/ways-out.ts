@@ -187,7 +187,7 @@ export const otherFeeders = (
   const apart = own ? [own, ...limited(own)] : []
   if (design.power.feed) return apart
   const part = sourcesFor('feed', design, library)
-    .filter((s) => suits(fullRange(s.voltage)) && givesAtOnce(s) >= most)
+    .filter((s) => s.sort !== 'panel' && suits(fullRange(s.voltage)) && givesAtOnce(s) >= most)
     .sort((a, b) => a.price - b.price)[0]
   return [
     ...apart,

@@ -92,6 +92,24 @@ export const Charging = () => {
             change({ current: v ?? undefined }, v === null ? 'current as computed' : formatQuantity(v, 'A'))
           }
         />
+        {feeds.find((s) => s.id === chosen.from)?.sort === 'panel' && (
+          <QuantityField
+            label="Full sun a day, in h"
+            unit=""
+            min={0}
+            max={24}
+            optional
+            width={84}
+            placeholder="not said"
+            value={chosen.sun}
+            onChange={(v) =>
+              change(
+                { sun: v ?? undefined },
+                v === null ? 'sun not said' : `${formatQuantity(v, '')} h of full sun`,
+              )
+            }
+          />
+        )}
         <Button onClick={() => change({ charger: undefined }, 'not on the board')}>Do without</Button>
       </Fields>
       {charging ? (
@@ -122,6 +140,7 @@ const Numbers = () => {
     room,
     heat,
     junction,
+    day,
     assumed,
   } = charging!
   const asked = design.power.charging?.current
@@ -193,6 +212,29 @@ const Numbers = () => {
               'how warm that makes it, its sheet doesn’t tell'
             ),
           ],
+        ] as [string, ReactNode, ReactNode][])
+      : []),
+    ...(day
+      ? ([
+          [
+            'In a day of the poorest month',
+            <Num key="n" worked={day.gained} show="min" digits={2} />,
+            <>
+              come, and <Num worked={day.drawn} show="max" digits={2} /> go:{' '}
+              <Num worked={day.left} show="min" digits={2} /> left
+            </>,
+          ],
+          ...(day.dark
+            ? [
+                [
+                  'Without any sun, from full',
+                  <Num key="n" worked={day.dark} show="min">
+                    {durationWords(day.dark.value.min)}
+                  </Num>,
+                  'as a row of dark days has it',
+                ],
+              ]
+            : []),
         ] as [string, ReactNode, ReactNode][])
       : []),
     [

@@ -5,7 +5,6 @@ jest.mock('../../worker/client', () => jest.requireActual<object>('../../../test
 
 import { fireEvent, screen, within } from '@testing-library/react'
 import { demo, design, show, steps } from '../../../test/stage'
-import { DeviceTable } from '../needs/DeviceTable'
 import { Bridges } from './Bridges'
 
 const plain = (element: Element | null) => element?.textContent?.replace(/\s+/g, ' ') ?? ''
@@ -44,18 +43,4 @@ test('what does comes first, what doesn’t says why; chosen with one press, and
 test('nothing is asked where nothing is to turn', () => {
   show(<Bridges />, demo('darkroom-timer'))
   expect(screen.queryByRole('region', { name: 'Bridges for its motors' })).toBeNull()
-})
-
-test('on the Needs page it hangs on its bridge, with no wiring to choose', () => {
-  const d = door()
-  const bridge = { id: 'd9', part: 'bridge-cool', name: 'Driver', count: 1 }
-  show(<DeviceTable />, {
-    ...d,
-    needs: {
-      ...d.needs,
-      devices: [...d.needs.devices.map((n, k) => (k === 0 ? { ...n, drivenBy: 'd9' } : n)), bridge],
-    },
-  })
-  expect(screen.getByText(/hangs on Driver/)).toBeTruthy()
-  expect(screen.queryByLabelText('Wiring of Door motor')).toBeNull()
 })

@@ -54,6 +54,21 @@ test('charger, source and current are changed by hand; an emptied field is compu
   expect(design().power.charging).toBeUndefined()
 })
 
+test('from a panel the hours of sun are asked for, and a day is reckoned with them', () => {
+  show(<Charging />, door())
+  expect(screen.queryByLabelText(/^Full sun a day/)).toBeNull()
+  choose('Charged from', 'panel-5v')
+  const hours = screen.getByLabelText(/^Full sun a day/)
+  expect(screen.queryByText('In a day of the poorest month')).toBeNull()
+  fireEvent.change(hours, { target: { value: '1.5' } })
+  fireEvent.blur(hours)
+  expect(steps().at(-1)).toBe('Charging: 1.5 h of full sun')
+  expect(design().power.charging).toMatchObject({ from: 'panel-5v', sun: 1.5 })
+  const table = rows('What becomes of charging')
+  expect(table.find((r) => r.startsWith('In a day'))).toMatch(/\sm?Ahcome, and .*\sm?Ah go: .*\sm?Ah left$/)
+  expect(table.find((r) => r.startsWith('Without any sun'))).toMatch(/days|months/)
+})
+
 test('one that is not in the library says so, and nothing is computed of it', () => {
   show(<Charging />, { ...door(), power: { ...door().power, charging: { charger: 'gone' } } })
   expect(plain(screen.getByLabelText('Charger'))).toContain('gone, not in the library')
