@@ -145,7 +145,7 @@ export const plugFits: Check = {
               ...(chip.chip && to === supplies.own ? [chip.chip.name] : []),
               ...new Set(
                 needs.instances.flatMap((i) =>
-                  i.part.supply && railFor(supplies, i.need).id === to ? [i.need.name] : [],
+                  i.part.supply && !i.hung && railFor(supplies, i.need).id === to ? [i.need.name] : [],
                 ),
               ),
               ...supplies.converters.flatMap((c) => (c.from === to ? [c.part.name] : [])),

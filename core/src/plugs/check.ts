@@ -44,7 +44,7 @@ export const backFeed: Check = {
         const [worst] = lines
         const most = worst!.current!
         const devices = [...new Set(lines.flatMap((w) => w.line!.devices))].join(', ')
-        const there = needs.instances.filter((i) => railFor(power.supplies, i.need).id === rail)
+        const there = needs.instances.filter((i) => !i.hung && railFor(power.supplies, i.need).id === rail)
         const fixes = [...new Set(there.map((i) => i.need))].map((need): Fix => ({
           label: `Feed ${need.name} from the rail`,
           edits: [{ kind: 'setFedBy', id: need.id, by: 'rail' }],

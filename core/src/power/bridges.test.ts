@@ -199,6 +199,14 @@ test('fed elsewhere than its bridge it would count in the wrong place: told, and
   expect(applyEdits(d, fix!.edits)).toEqual(pumping('bridge-strong'))
 })
 
+test('a plug of the other polarity reaches the bridge, and what hangs on it only through that', () => {
+  const said = look(wheels('bridge-cool', 1)).findings.find((f) =>
+    f.id.startsWith('power.plug-fits:unguarded'),
+  )!
+  expect(said.text).toContain('Bridge')
+  expect(said.text).not.toContain('Wheel')
+})
+
 describe('edits', () => {
   const d = pumping('bridge-strong')
   test('what feeds one feeds both; without the bridge its transistor is back', () => {
