@@ -2,7 +2,7 @@
 // from the part files.
 
 import { expect, test } from './server'
-import { isAccessible, openDemo, saved } from './pages'
+import { isAccessible, openDemo, saved, tabTo } from './pages'
 
 test('a linear regulator too hot for 12 V, and a switching one in its place', async ({ page }) => {
   await openDemo(page, 'power')
@@ -305,4 +305,40 @@ test('a servo at 5 V beside a chip at 3.3 V: a rail of its own, too hot behind o
   await page.getByRole('tab', { name: 'Steps and checks' }).click()
   await expect(page.getByRole('heading', { name: /The second rail$/ })).toBeVisible()
   await expect(page.getByText('between VCC2 and GND, red lead on VCC2')).toBeVisible()
+})
+
+test('a rover: two motors on a bridge, chosen by keyboard; one that gets too hot says so, and the wiring table has the outputs', async ({
+  page,
+}) => {
+  await openDemo(page, 'power', (design) =>
+    Object.assign(design, {
+      needs: {
+        devices: [{ id: 'd1', part: 'wheel-motor', name: 'Wheel', count: 2 }],
+        limits: { ambient: 30 },
+      },
+      chip: { part: 'td8-28-dip' },
+      pins: { locks: {}, excluded: [], kept: {} },
+      power: { source: 'adapter-5v' },
+    }),
+  )
+  const bridges = page.getByRole('region', { name: 'Bridges for its motors' })
+  const row = (name: RegExp) => bridges.getByRole('row', { name })
+  // 4.8 V at the least, less 0.8 A · 0.8 Ω. Two of them: 2 · 0.8² A² · 0.8 Ω, and 2 mA at 5.2 V: 1.034 W, times 65 K/W.
+  await expect(row(/^cool bridge/)).toContainText(/yes4\.16\sV1\sW97\.2\s°C4/)
+  // 4.8 V − 2.8 V; 2 · 0.8 A · 2.8 V and 36 mA at 5.2 V: 4.667 W, times 45 K/W.
+  await expect(row(/^bridge for two/)).toContainText(
+    /as little as 2\sV are left for Wheel, which runs on 3\sV or more/,
+  )
+  await expect(row(/^bridge for two/)).toContainText(/240\s°C/)
+  await tabTo(page, /^Choose cool bridge/, 400)
+  await page.keyboard.press('Enter')
+  await expect(row(/^cool bridge/)).toContainText('chosen')
+  await expect(row(/^cool bridge/).getByText('chosen')).toBeFocused()
+  await expect(page.getByRole('complementary')).not.toContainText('left for Wheel')
+  await isAccessible(page, 'bridges')
+  await page.keyboard.press('5')
+  await page.getByRole('tab', { name: 'Wiring table' }).click()
+  await expect(page.getByRole('row', { name: /_OA1.*Wheel 1, \+.*bridge for two motors, OA1/ })).toBeVisible()
+  await expect(page.getByRole('row', { name: /_OB2.*Wheel 2, -.*bridge for two motors, OB2/ })).toBeVisible()
+  await saved(page)
 })
