@@ -113,9 +113,13 @@ export const prove = (
     left !== undefined
   ) {
     const loaded = solve({ loads: true }).voltage('VCC')
+    // Of a guard whose channel its sheet doesn’t know at this little, nobody knows how much falls in it: that is told.
+    const unknown = a.findings.some(
+      (f) => f.check === 'power.guard-transistor' && f.text.includes('says what its channel is from'),
+    )
     must(
       'rail without room',
-      loaded > left - 0.01 * stated &&
+      (unknown || loaded > left - 0.01 * stated) &&
         loaded < supply + 1e-6 &&
         supply > rail.value.typ - 0.01 * stated &&
         supply < rail.value.max + 0.01 * stated,
