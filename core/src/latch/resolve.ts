@@ -507,7 +507,9 @@ const shelfOf = ({ source }: LatchPlan, I_off: Worked, wear: Wear): Pick<LatchRe
           .join(' '),
       },
       { Q, I_off: asVariable(I_off), ...(s && { s }) },
-      (i: Record<string, Term>) => i.Q!.over(i.s ? i.I_off!.plus(i.Q!.times(i.s).over(year)) : i.I_off!),
+      // What leaks and what is lost by itself, each as a share of the charge: every input once, so that the extremes are at corners.
+      (i: Record<string, Term>) =>
+        i.s ? number(1).over(i.I_off!.over(i.Q!).plus(i.s.over(year))) : i.Q!.over(i.I_off!),
     ),
   }
 }
