@@ -81,7 +81,7 @@ export interface Limits {
   runtime?: number
   /** Watt-hours a day from all sources. */
   energy?: number
-  /** °C that the hottest junction may reach: regulator’s, the chip’s where there is none, charger’s, that of a latch’s transistor. */
+  /** °C that the hottest junction may reach: regulator’s, the chip’s where there is none, bridges’, charger’s, that of a latch’s transistor. */
   heat?: number
   /** Pieces to fit and to join, the source and its lead not counted. */
   parts?: number

@@ -184,3 +184,29 @@ test('a sleep that nothing ends, a chip without one, a matrix that carries a uni
   const matrix = chip.matrix!.map((m) => ({ ...m, pins: [] }))
   expect(unitsWithoutPin({ ...chip, pins, matrix })).toContain(unit)
 })
+
+test.each<[string, (o: { one: string; other: string }[]) => void, string, string]>([
+  [
+    'a terminal that is not there',
+    (o) => (o[0]!.one = 'NIX'),
+    'drives.outputs[0].one',
+    'there is no terminal NIX',
+  ],
+  [
+    'a line of the chip’s',
+    (o) => (o[0]!.other = 'A1'),
+    'drives.outputs[0].other',
+    'terminal A1 is not passive',
+  ],
+  ['its supply', (o) => (o[1]!.one = 'VDD'), 'drives.outputs[1].one', 'terminal VDD is not passive'],
+  [
+    'one that another has',
+    (o) => (o[1]!.one = 'OA2'),
+    'drives.outputs[1].one',
+    'terminal OA2 is named twice',
+  ],
+])('an output of a bridge at %s: the place is named', (_, spoil, path, message) => {
+  const bridge = copyOf('bridge-two') as { drives: { outputs: { one: string; other: string }[] } }
+  spoil(bridge.drives.outputs)
+  expect(faultsOf(bridge as never)).toContainEqual({ path, message })
+})

@@ -2,7 +2,7 @@
 
 import { shippedLibrary } from '../../test/files'
 import { project } from '../../test/project'
-import { analyse, bridgesFor, offersFor } from '../analysis'
+import { analyse, bridgesFor, gaugesOf, offersFor } from '../analysis'
 import { applyEdit, applyEdits, type Design, readDesign } from '../design'
 import type { Device, Library } from '../parts'
 import { steps } from '../patience'
@@ -144,7 +144,8 @@ test('two on two outputs, both at once warm it; a third has none', () => {
 
 test('current: for a moment, not at all, not for long', () => {
   const moment = look(pumping('bridge-two'))
-  expect(ids(moment)).toEqual(['notes moment:d1', 'risks heat:d2.1', 'risks low:d1'])
+  // Its sheet says what falls at 1 A, and up to 1.2 A: stalled at 1.7 A it is more than is reckoned.
+  expect(ids(moment)).toEqual(['notes moment:d1', 'notes steeper:d1', 'risks heat:d2.1', 'risks low:d1'])
   const weak = (more: object) =>
     look(
       wheels('bridge-cool', 1),
@@ -166,6 +167,22 @@ test('what a sheet doesn’t say is said: no diodes, nothing of what falls', () 
   )
   expect(ids(a)).toEqual(['notes unstated:d1', 'risks coil:d1'])
   expect([a.power.bridges[0]!.heat, a.power.bridges[0]!.loads[0]!.arrives]).toEqual([undefined, undefined])
+})
+
+test('a sheet that says nothing of how heat leaves: told, with the watts', () => {
+  const a = look(
+    wheels('bridge-cool', 1),
+    altered('bridge-cool', (d) => ({ ...d, thermalResistance: undefined })),
+  )
+  expect(ids(a)).toEqual(['notes unstated:d2.1'])
+  expect([a.power.bridges[0]!.heat !== undefined, a.power.bridges[0]!.junction]).toEqual([true, undefined])
+})
+
+test('the hottest part of a project may be its bridge', () => {
+  const a = look(wheels('bridge-two', 1))
+  const hottest = gaugesOf(a).find((g) => g.id === 'hottest')!.worked!.value.max
+  // 0.8 A · 2.8 V and 36 mA at 5.2 V, 45 K/W above 30 °C: 139 °C; the chip stays below 40 °C.
+  expect(hottest).toBeCloseTo(30 + 45 * (0.8 * 2.8 + 36e-3 * a.power.railLoaded!.value.max), 6)
 })
 
 test('what can’t hang there stays on its transistor, and that is told', () => {
@@ -241,6 +258,57 @@ describe('ranked', () => {
       expect.stringMatching(/^it runs on 5\.5\sV to 24\sV/),
       '2 of them hang on its one output',
     ])
+  })
+  test('two on one bridge warm it together; what its lines ask for is compared with the rail at its lowest', () => {
+    const [cool] = rows(d)
+    const near = look(d).power.railLoaded!.value
+    // 2 · 0.8² · 0.8 Ω, and 2 mA; 65 K/W.
+    expect(cool!.junction!.value.max).toBeCloseTo(30 + 65 * (2 * 0.512 + 2e-3 * near.max), 6)
+    const rail = look(d).power.rail!.value
+    const asking = (volts: number) => {
+      const part = library.parts['bridge-cool'] as Device
+      const [wiring] = part.wirings
+      const signals = wiring!.signals.map((x) => ({
+        ...x,
+        electrical: {
+          kind: 'logic-input',
+          high: { factor: 0, offset: volts },
+          low: { factor: 0, offset: 0.6 },
+        } as const,
+      }))
+      const from = {
+        parts: { ...library.parts, 'bridge-cool': { ...part, wirings: [{ ...wiring!, signals }] } },
+      }
+      return bridgesFor(look(d), from)[0]!
+        .ranked.find((r) => r.part.id === 'bridge-cool')!
+        .no.map((n) => n.text)
+    }
+    expect(asking(rail.min - 0.01)).toEqual([])
+    expect(asking(rail.min + 0.01)).toEqual([expect.stringMatching(/^its lines ask for/)])
+  })
+  test('one that is fed otherwise is not taken for it', () => {
+    const both = pumping('bridge-strong')
+    const apart: Design = {
+      ...both,
+      needs: {
+        ...both.needs,
+        devices: [
+          { ...both.needs.devices[0]!, drivenBy: undefined, fedBy: 'source' },
+          { ...both.needs.devices[1]!, fedBy: undefined },
+        ],
+      },
+    }
+    const strong = (of: Design) => rows(of).find((r) => r.part.id === 'bridge-strong')!.edit
+    expect(strong(apart)).toMatchObject({ kind: 'addBridge' })
+    expect(
+      strong({
+        ...apart,
+        needs: {
+          ...apart.needs,
+          devices: apart.needs.devices.map((n) => ({ ...n, fedBy: 'source' as const })),
+        },
+      }),
+    ).toEqual({ kind: 'hangOn', id: 'd1', bridge: 'd2' })
   })
   test('chosen with one edit: added, fed as the load is; one that is there and free is used', () => {
     const [cool] = rows(d)

@@ -1,31 +1,14 @@
 // Loads on the outputs of a bridge: what falls in it, how warm that makes it, what arrives, and which bridges of the library would do.
 
 import type { Design, Edit } from '../design'
-import {
-  fromDecision,
-  fromPart,
-  type Grade,
-  partOrigin,
-  type Said,
-  say,
-  type Severity,
-  type Worked,
-} from '../findings'
+import { fromPart, partOrigin, type Said, say, type Worked } from '../findings'
 import { canTurn, type Drives, type Instance, type NeedsResult, ownWiring, switchedAlone } from '../needs'
-import { type Device, type Library, partsOfKind, type Rated, siliconJunction } from '../parts'
+import { type Device, type Library, partsOfKind, siliconJunction } from '../parts'
 import { formatQuantity, fullRange } from '../quantity'
-import {
-  asStated,
-  asVariable,
-  dimensionOf,
-  greatest,
-  number,
-  sum,
-  type SumInput,
-  type Term,
-  total,
-} from '../sums'
-import { type LoadedSupply, type OpenSupply, railFor, voltageFor } from '../supply'
+import { asStated, asVariable, dimensionOf, junctionOf, sum, type SumInput, type Term, total } from '../sums'
+import type { LoadedSupply, OpenSupply } from '../supply'
+import { arriving, givenTo } from './arriving'
+import type { Fault } from './fault'
 
 /** One load, and the bridge that it hangs on or would. */
 export interface Driven {
@@ -50,13 +33,9 @@ export interface LoadedBridge {
   junction?: Worked
 }
 
-export interface BridgeFault {
-  kind: 'moment' | 'lasting' | 'beyond' | 'heat' | 'low' | 'coil' | 'unstated' | 'supply' | 'lines'
-  severity: Severity
-  grade: Grade
-  says: Said
-  because: (Said & { worked?: Worked })[]
-}
+export type BridgeFault = Fault<
+  'moment' | 'lasting' | 'beyond' | 'heat' | 'low' | 'coil' | 'unstated' | 'steeper' | 'supply' | 'lines'
+>
 
 const isBridge = (part: Device): part is Device & { drives: Drives } => part.drives !== undefined
 
@@ -127,17 +106,7 @@ export const drivenBy = (
     }),
     ...(lost &&
       given && {
-        arrives: sum(
-          {
-            label: `Arrives at ${load.name}`,
-            symbol: 'V_load',
-            unit: 'V',
-            counts: 'min',
-            note: 'With all that it draws.',
-          },
-          { V_near: asVariable(given), V_bridge: asVariable(lost) },
-          (i) => greatest(number(0, dimensionOf('V')), i.V_near.minus(i.V_bridge)),
-        ),
+        arrives: arriving(load.name, 'V_load', given, lost, 'With all that it draws.'),
       }),
   }
 }
@@ -167,27 +136,6 @@ const heatOf = (name: string, part: Device, heats: readonly Worked[], given: Wor
   )
 }
 
-const junctionIn = (
-  name: string,
-  part: Device & { drives: Drives },
-  ambient: number,
-  heat: Worked,
-): Worked | undefined => {
-  const theta: Rated | undefined = part.drives.thermalResistance
-  return (
-    theta &&
-    sum(
-      { label: `Inside ${name}`, symbol: 'T_J', unit: '°C', counts: 'max' },
-      {
-        T_A: fromDecision('T_A', 'ambient', ambient, '°C', 'set on the Needs page'),
-        P: asVariable(heat),
-        θ_JA: fromPart('θ_JA', 'junction to ambient', part, 'drives.thermalResistance', theta, 'K/W'),
-      },
-      (i) => i.T_A.plus(i.P.times(i.θ_JA)),
-    )
-  )
-}
-
 const loaded = (
   name: string,
   part: Device & { drives: Drives },
@@ -203,16 +151,10 @@ const loaded = (
     loads.map((l) => l.heat!),
     given,
   )
-  const junction = junctionIn(name, part, ambient, heat)
+  const way = { field: 'drives.thermalResistance', value: part.drives.thermalResistance }
+  const junction = junctionOf(`Junction of ${name}`, { ...part, way }, ambient, asVariable(heat))
   return { heat, ...(junction && { junction }) }
 }
-
-interface At {
-  rails: LoadedSupply['rails']
-  supplies: OpenSupply
-}
-const givenTo = (need: Instance['need'], { rails, supplies }: At): Worked | undefined =>
-  rails[railFor(supplies, need).id]?.voltage ?? voltageFor(supplies, need)
 
 /** Every bridge of the project, with what hangs on it. */
 export const bridgesOf = (
@@ -224,7 +166,7 @@ export const bridgesOf = (
   instances.flatMap((bridge) => {
     const { part, name, need } = bridge
     if (!isBridge(part)) return []
-    const given = givenTo(need, { rails, supplies })
+    const given = givenTo(need, supplies, rails)
     const loads = instances.flatMap((load) =>
       load.hung?.instance === bridge.id && load.hung.output
         ? (drivenBy(load, { name, part }, given) ?? [])
@@ -306,6 +248,23 @@ export const loadFaults = (
           },
         ]
       : []),
+    ...(lost && !drives.resistance && most > lasting
+      ? [
+          {
+            kind: 'steeper' as const,
+            severity: 'notes' as const,
+            grade: 'typical' as const,
+            says: say`The sheet of ${part.name} says what falls in it up to ${amps(lasting)}; with the ${amps(most)} of ${load.name} it is more, and it gets warmer than reckoned.`,
+            because: [
+              draws,
+              {
+                ...say`${part.sheet}: what falls in it`,
+                origin: partOrigin(part, 'drives.drop', drives.drop),
+              },
+            ],
+          },
+        ]
+      : []),
     ...(lost
       ? []
       : [
@@ -324,21 +283,33 @@ export const loadFaults = (
 export const heatFaults = (
   name: string,
   { junction, heat }: Pick<LoadedBridge, 'junction' | 'heat'>,
-): BridgeFault[] =>
-  junction && junction.value.max > siliconJunction
-    ? [
-        {
-          kind: 'heat',
-          severity: 'risks',
-          grade: 'outside the sheet',
-          says: say`${name} reaches ${formatQuantity(junction.value.max, '°C', 3)} inside with all that hangs on it at its most; ${siliconJunction} °C is what silicon is made for.`,
-          because: [
-            { ...say`It turns up to ${formatQuantity(heat!.value.max, 'W', 2)} into heat`, worked: heat },
-            { ...say`Its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}`, worked: junction },
-          ],
-        },
-      ]
-    : []
+): BridgeFault[] => {
+  if (!heat) return []
+  const turns = { ...say`It turns up to ${formatQuantity(heat.value.max, 'W', 2)} into heat`, worked: heat }
+  if (!junction)
+    return [
+      {
+        kind: 'unstated',
+        severity: 'notes',
+        grade: 'typical',
+        says: say`The sheet of ${name} doesn’t say how its heat leaves it: how warm ${formatQuantity(heat.value.max, 'W', 2)} make it is not known.`,
+        because: [turns],
+      },
+    ]
+  if (junction.value.max <= siliconJunction) return []
+  return [
+    {
+      kind: 'heat',
+      severity: 'risks',
+      grade: 'outside the sheet',
+      says: say`${name} reaches ${formatQuantity(junction.value.max, '°C', 3)} inside with all that hangs on it at its most; ${siliconJunction} °C is what silicon is made for.`,
+      because: [
+        turns,
+        { ...say`Its junction reaches ${formatQuantity(junction.value.max, '°C', 3)}`, worked: junction },
+      ],
+    },
+  ]
+}
 
 export interface RankedBridge extends Pick<LoadedBridge, 'heat' | 'junction'>, Pick<Driven, 'arrives'> {
   part: Device
@@ -412,7 +383,7 @@ export const rankBridges = ({
   instances.flatMap((load) => {
     const { need, part, at } = load
     if (at !== 1 || !canTurn(part, ownWiring(part, need))) return []
-    const given = givenTo(need, { rails: loads.rails, supplies })
+    const given = givenTo(need, supplies, loads.rails)
     const on = design.needs.devices.find((d) => d.id === need.drivenBy)
     return [
       {

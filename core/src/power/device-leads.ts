@@ -5,15 +5,9 @@ import { fromPart, type Worked } from '../findings'
 import type { Instance, NeedsResult } from '../needs'
 import type { Device, Library } from '../parts'
 import { fullRange } from '../quantity'
-import { asStated, asVariable, dimensionOf, greatest, number, sum } from '../sums'
-import {
-  deviceLead,
-  type LeadParts,
-  type LoadedSupply,
-  type OpenSupply,
-  railFor,
-  voltageFor,
-} from '../supply'
+import { asStated } from '../sums'
+import { deviceLead, type LeadParts, type LoadedSupply, type OpenSupply } from '../supply'
+import { arriving, givenTo } from './arriving'
 import type { LoadedBridge } from './bridges'
 import { type LoadedLead, throughLead } from './leads'
 
@@ -69,16 +63,12 @@ export const ledDevice = (
     parts,
     ...(given && {
       given,
-      arrives: sum(
-        {
-          label: `Arrives at ${instance.name}`,
-          symbol: 'V_far',
-          unit: 'V',
-          counts: 'min',
-          note: 'With all that it draws; half of what is lost is lost in its minus.',
-        },
-        { V_near: asVariable(given), V_lead: asVariable(through.drop) },
-        (i) => greatest(number(0, dimensionOf('V')), i.V_near.minus(i.V_lead)),
+      arrives: arriving(
+        instance.name,
+        'V_far',
+        given,
+        through.drop,
+        'With all that it draws; half of what is lost is lost in its minus.',
       ),
     }),
   }
@@ -98,7 +88,6 @@ export const deviceLeadsOf = (
     .flatMap((i) => {
       const parts = deviceLead(i.need, limits, library)
       const behind = bridges.flatMap((b) => b.loads).find((l) => l.load.id === i.id)
-      const given =
-        behind?.arrives ?? rails[railFor(supplies, i.need).id]?.voltage ?? voltageFor(supplies, i.need)
+      const given = behind?.arrives ?? givenTo(i.need, supplies, rails)
       return (parts && ledDevice(i, parts, given)) ?? []
     })

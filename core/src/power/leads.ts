@@ -21,6 +21,7 @@ import {
   type Wear,
   wireCarries,
 } from '../supply'
+import type { Fault } from './fault'
 
 export interface LoadedLead {
   of: LeadOwner
@@ -81,13 +82,7 @@ export type LeadFaultKind =
   | 'no fuse'
 
 /** Something that a lead is not made for. */
-export interface LeadFault {
-  kind: LeadFaultKind
-  severity: Severity
-  grade: Grade
-  says: Said
-  because: (Said & { worked?: Worked })[]
-}
+export type LeadFault = Fault<LeadFaultKind>
 
 const amps = (i: number) => formatQuantity(i, 'A', 3)
 

@@ -19,6 +19,19 @@ const ranked = regulatorsOf(analyse(timer, library), library)
 
 const fast = 8e6 * (1 + analyse(timer, library).clock.deviation!.value.max * 1e-6)
 
+/** A panel that would do for anything, were there always sun. */
+const sunny: Library = {
+  parts: {
+    ...library.parts,
+    'panel-5v': {
+      ...findPart(library, 'source', 'panel-5v')!,
+      price: 0.1,
+      voltage: { min: 4.8, typ: 5, max: 5.2, kind: 'guaranteed' },
+      current: { max: 5, kind: 'recommended' },
+    },
+  },
+}
+
 describe('consumers', () => {
   test.each<[string, 'rest' | 'work', number, number]>([
     // id, which, typical, greatest; amperes from the part files
@@ -1048,6 +1061,11 @@ describe('ways out, by hand', () => {
       })
     const label = (amperes: number) => `Feed Strip from a second feed, 5 V adapter, ${amperes} A`
     expect(offers(on33, 'power.device-supply', hungry(2))).toContain(label(2))
+    // A panel of the same voltage, cheaper and stronger, is none: it is nothing in the dark.
+    const bright = {
+      parts: { ...hungry(2).parts, ...sunny.parts, 'pixel-strip-8': hungry(2).parts['pixel-strip-8']! },
+    }
+    expect(offers(on33, 'power.device-supply', bright)).toContain(label(2))
     expect(offers(on33, 'power.device-supply', hungry(2.001))).toContain(label(4))
   })
   // The adapter of 7.5 V gives 7.1 V to 8 V.
@@ -1188,5 +1206,7 @@ describe('ways out, by hand', () => {
     expect(
       offers(p, 'power.feed-too-weak', { parts: { ...library.parts, [heavy.id]: { ...heavy, price: 1 } } }),
     ).toEqual(['Second feed from 5 V adapter, 4 A'])
+    // However strong in full sun and cheap: not one that is nothing in the dark.
+    expect(offers(p, 'power.feed-too-weak', sunny)).toEqual(['Second feed from USB charger, 2 A'])
   })
 })

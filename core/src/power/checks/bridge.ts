@@ -45,7 +45,7 @@ const loaded = (stages: Stages): Found[] =>
       .flatMap((l) => loadFaults(l).map((f) => found(stages, f, l.load.need.id))),
     ...heatFaults(b.bridge.name, b).map((f) => ({
       ...found(stages, f, b.loads[0]!.load.need.id),
-      id: `power.bridge:heat:${b.bridge.id}`,
+      id: `power.bridge:${f.kind}:${b.bridge.id}`,
       about: { device: b.bridge.need.id },
     })),
   ])
