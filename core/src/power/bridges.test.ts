@@ -120,8 +120,9 @@ test('a bipolar bridge: 2.8 V fall in it, too little is left, and it gets too ho
   expect(offers[0]!.fix.label).toBe('Hang Wheel on cool bridge for two motors')
   const after = look(applyEdits(a.design, offers[0]!.fix.edits))
   expect(legs(after, 'Wheel')['+']).toBe('COOL_BRIDGE_FOR_TWO_MOTORS_OA1')
-  // The one that is left has nothing on it now.
-  expect(ids(after)).toEqual(['notes idle:d2'])
+  // It takes the place of the one on which nothing hangs now.
+  expect(after.design.needs.devices.map((n) => n.part)).toEqual(['wheel-motor', 'bridge-cool'])
+  expect(ids(after)).toEqual([])
 })
 
 test('two on two outputs, both at once warm it; a third has none', () => {
@@ -235,6 +236,41 @@ describe('edits', () => {
     const alone = applyEdit(d, { kind: 'removeDevice', id: 'd2' })
     expect(alone.needs.devices[0]!.drivenBy).toBeUndefined()
     expect(look(alone).build.support.some((s) => s.role === 'transistor')).toBe(true)
+  })
+  test('another in the place of one that others hang on too is added beside it; nothing of one that goes is left', () => {
+    const shared: Design = {
+      ...d,
+      needs: {
+        ...d.needs,
+        devices: [
+          ...d.needs.devices,
+          { id: 'd3', part: 'pump-12v', name: 'Other', count: 1, drivenBy: 'd2', fedBy: 'source' },
+        ],
+      },
+    }
+    const other = { kind: 'addBridge', id: 'd1', part: 'bridge-two', name: 'bridge' } as const
+    expect(applyEdit(shared, other).needs.devices.map((n) => [n.id, n.drivenBy])).toEqual([
+      ['d1', 'd4'],
+      ['d2', undefined],
+      ['d3', 'd2'],
+      ['d4', undefined],
+    ])
+    const locked = { ...d, pins: { ...d.pins, locks: { 'd2.1.A1': 'PB2', 'd9.1.x': 'PB3' } } }
+    const { needs, pins } = applyEdit(locked, other)
+    expect([needs.devices.map((n) => n.part), pins.locks]).toEqual([
+      ['pump-12v', 'bridge-two'],
+      { 'd9.1.x': 'PB3' },
+    ])
+  })
+  test('a bridge with nothing on it: a motor is offered to it, or doing without', () => {
+    const idle = {
+      ...d,
+      needs: { ...d.needs, devices: d.needs.devices.map((n) => ({ ...n, drivenBy: undefined })) },
+    }
+    const a = look(idle)
+    expect(ids(a)).toEqual(['notes idle:d2'])
+    expect(told(a)[0]!.fixes.map((f) => f.label)).toEqual(['Hang Pump on it', 'Do without Bridge'])
+    expect(applyEdits(idle, told(a)[0]!.fixes[0]!.edits)).toEqual(d)
   })
   test('kept with the project, and read again', () => {
     expect(readDesign(JSON.parse(JSON.stringify(d)), 'kept')).toEqual(d)

@@ -33,7 +33,7 @@ export const chargingSun: Check = {
         id: id('too-little'),
         severity: never ? 'stops' : 'risks',
         grade: never ? 'impossible' : 'outside the sheet',
-        ...say`In a day of the poorest month ${from.name} brings ${never ? 'at most' : 'as little as'} ${charge(never ? gained.value.max : gained.value.min)}, and the project takes ${never ? 'at least' : 'up to'} ${charge(never ? drawn.value.min : drawn.value.max)}: ${cell.name} runs down.`,
+        ...say`In a day of the poorest month ${from.name} brings ${never ? 'at most' : 'as little as'} ${charge(never ? gained.value.max : gained.value.min)}, and the project takes ${never ? 'at least' : 'up to'} ${charge(never ? drawn.value.min : drawn.value.max)}: ${cell.name} ${never ? 'runs' : 'may run'} down.`,
         because: [
           {
             ...say`${charge(gained.value.min)} to ${charge(gained.value.max)} come in a day`,

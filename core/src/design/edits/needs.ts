@@ -81,6 +81,21 @@ const withModes = (
         },
       }
     : design
+/** Nothing of it is left: no lock, mode or choice, and nothing that hangs on it. */
+const withoutDevice = (design: Design, id: string): Design =>
+  forget(
+    withModes(
+      withDevices(
+        design,
+        design.needs.devices
+          .filter((d) => d.id !== id)
+          .map((d) => (d.drivenBy === id ? { ...d, drivenBy: undefined } : d)),
+      ),
+      (modes) => without(modes, id),
+      id,
+    ),
+    (signal) => signal.startsWith(`${id}.`),
+  )
 const limitWords: Record<LimitName, string> = {
   ambient: 'ambient temperature',
   coldest: 'coldest air',
@@ -133,20 +148,7 @@ export const needsEdits = {
   }),
   removeDevice: defineEdit<{ id: string }>({
     label: ({ id }, design) => `Remove ${deviceName(design, id)}`,
-    apply: (design, { id }) =>
-      forget(
-        withModes(
-          withDevices(
-            design,
-            design.needs.devices
-              .filter((d) => d.id !== id)
-              .map((d) => (d.drivenBy === id ? { ...d, drivenBy: undefined } : d)),
-          ),
-          (modes) => without(modes, id),
-          id,
-        ),
-        (signal) => signal.startsWith(`${id}.`),
-      ),
+    apply: (design, { id }) => withoutDevice(design, id),
   }),
   renameDevice: defineEdit<{ id: string; name: string }>({
     label: ({ id, name }, design) => `Rename ${deviceName(design, id)} to ${name}`,
@@ -327,13 +329,18 @@ export const needsEdits = {
       return there && bridge !== id && there.drivenBy === undefined ? hang(design, id, bridge) : design
     },
   }),
-  /** On one that is added for it, fed as it is. */
+  /** On one that is added for it, fed as it is; in the place of the one that it hung on alone. */
   addBridge: defineEdit<{ id: string; part: string; name: string }>({
     label: ({ id, name }, design) => `Hang ${deviceName(design, id)} on ${name}`,
     apply: (design, { id, part, name }) => {
       const load = design.needs.devices.find((d) => d.id === id)
       if (!load) return design
-      const added = withOneMore(design, { part, name: capital(name), count: 1 })
+      const { devices } = design.needs
+      const alone = devices.find((d) => d.id === load.drivenBy)
+      const goes =
+        alone && !devices.some((d) => d.id !== id && d.drivenBy === alone.id) ? alone.id : undefined
+      const left = goes === undefined ? design : withoutDevice(design, goes)
+      const added = withOneMore(left, { part, name: capital(name), count: 1 })
       const bridge = added.needs.devices.at(-1)!.id
       return hang(
         change(added, bridge, (d) => ({ ...d, ...(load.fedBy && { fedBy: load.fedBy }) })),

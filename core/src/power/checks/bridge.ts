@@ -42,6 +42,7 @@ const loaded = (stages: Stages): Found[] =>
     // Several of a kind are the same: said once.
     ...b.loads
       .filter((l) => l.load.at === 1)
+      .map((l) => ({ ...l, load: { ...l.load, name: l.load.need.name } }))
       .flatMap((l) => loadFaults(l).map((f) => found(stages, f, l.load.need.id))),
     ...heatFaults(b.bridge.name, b).map((f) => ({
       ...found(stages, f, b.loads[0]!.load.need.id),
@@ -98,13 +99,16 @@ const idle = ({ needs }: Stages, { id, name }: NeedDevice, sheet: string): Found
   grade: 'typical',
   ...say`Nothing of this project hangs on ${name}: what its motors draw is in no sum.`,
   because: [say`${sheet}: its own current is without what hangs on it`],
-  fixes: needs.instances
-    .filter((i) => i.at === 1 && !i.hung && canTurn(i.part, ownWiring(i.part, i.need)))
-    .slice(0, 2)
-    .map((i) => ({
-      label: `Hang ${i.need.name} on it`,
-      edits: [{ kind: 'hangOn', id: i.need.id, bridge: id }],
-    })),
+  fixes: [
+    ...needs.instances
+      .filter((i) => i.at === 1 && !i.hung && canTurn(i.part, ownWiring(i.part, i.need)))
+      .slice(0, 2)
+      .map((i): Fix => ({
+        label: `Hang ${i.need.name} on it`,
+        edits: [{ kind: 'hangOn', id: i.need.id, bridge: id }],
+      })),
+    { label: `Do without ${name}`, edits: [{ kind: 'removeDevice', id }] },
+  ],
   about: { device: id },
 })
 
