@@ -3,6 +3,7 @@
 import { hintOf, readToken } from './functions'
 import type { Layout } from './layout'
 import { legsIn } from './legs'
+import { headingSays } from './words'
 import { nameIn, isPort, tokensOf, typeByName, typeIn } from './names'
 
 export const roles = [
@@ -102,21 +103,24 @@ const looksOf = (all: string[], heading: string): Looks => {
     distinct: new Set(dashless).size / Math.max(1, dashless.length),
     types: share(dashless, (t) => typeIn(t) !== undefined),
     functions: share(dashless, (t) => known(t, heading)),
-    prose: share(dashless, (t) => (t.match(/\b[a-z]{3,}\b/g) ?? []).length >= 2),
+    prose: share(dashless, (t) => (t.match(/(?<!\p{L})\p{Ll}{3,}(?!\p{L})/gu) ?? []).length >= 2),
   }
 }
 
 const says = {
-  legs: /\b(?:pins?|legs?|leads?|terminals?|no|nr|num(?:ber)?|contact|[a-z]{0,3}(?:dip|soic|sop|ssop|tssop|qfp|qfn|dfn|flat|module))\b|#|(?:dip|sop|soic|qfp|qfn|dfn|flat|module)[- ]?\d+/i,
-  number: /\b(?:program|sketch|code|software|digital|bit|index)\b/i,
-  name: /\b(?:names?|signals?|port|symbol|pins?|i\/?o|gpio|default|main)\b/i,
-  type: /\b(?:types?|dir(?:ection)?|kind|i\/?o|class|structure|buffer)\b/i,
-  functions:
-    /\b(?:functions?|alternates?|alternative|alt|mux|multiplex\w*|peripherals?|remap\w*|additional|special|secondary|shared|also|other)\b/i,
-  nothing: /\b(?:description|remarks?|notes?|comments?|text|after reset|reset state|level|wire|colou?r)\b/i,
-  label: /\b(?:label|printed|silk\w*|marking|header|board)\b/i,
-  position: /\b(?:position|contact|place|row|slot)\b/i,
-  rail: /\b(?:rail|domain|supply|power)\b/i,
+  legs: (h: string) =>
+    headingSays('legs', h) ||
+    /#|\b[a-z]{0,3}(?:dip|soic|sop|ssop|tssop|qfp|qfn|dfn|flat|module)\b|(?:dip|sop|soic|qfp|qfn|dfn|flat|module)[- ]?\d+/i.test(
+      h,
+    ),
+  number: (h: string) => /\b(?:program|sketch|code|software|digital|bit|index)\b/i.test(h),
+  name: (h: string) => headingSays('name', h),
+  type: (h: string) => headingSays('type', h),
+  functions: (h: string) => headingSays('functions', h) || /\b(?:multiplex\w*|remap\w*)\b/i.test(h),
+  nothing: (h: string) => headingSays('nothing', h),
+  label: (h: string) => /\b(?:label|printed|silk\w*|marking|header|board)\b/i.test(h),
+  position: (h: string) => /\b(?:position|contact|place|row|slot)\b/i.test(h),
+  rail: (h: string) => /\b(?:rail|domain|supply|power)\b/i.test(h),
 }
 
 /** So many rows tell what a column holds; no package has as many legs. */
@@ -146,24 +150,24 @@ const roleBy = (heading: string, l: Looks, board: boolean): { role: Role; sure: 
   const h = heading.replace(/[_/]/g, ' ')
   if (l.filled === 0) return { role: 'nothing', sure: 1 }
   if (l.legs >= 0.85 && l.numbers > 0) {
-    if (says.number.test(h)) return { role: 'number', sure: 1 }
-    if (hintOf(heading).kind && !says.legs.test(h)) return { role: 'functions', sure: 0.8 }
-    if (board && says.position.test(h)) return { role: 'position', sure: 1 }
-    if (heading === '' || says.legs.test(h)) return { role: 'legs', sure: heading === '' ? 0.8 : 1 }
+    if (says.number(h)) return { role: 'number', sure: 1 }
+    if (hintOf(heading).kind && !says.legs(h)) return { role: 'functions', sure: 0.8 }
+    if (board && says.position(h)) return { role: 'position', sure: 1 }
+    if (heading === '' || says.legs(h)) return { role: 'legs', sure: heading === '' ? 0.8 : 1 }
     return { role: 'legs', sure: 0.6 }
   }
-  if (board && says.label.test(h)) return { role: 'label', sure: 1 }
-  if (board && says.position.test(h) && l.distinct > 0.9) return { role: 'position', sure: 0.9 }
-  if (l.types >= 0.85 && !(says.name.test(h) && !says.type.test(h))) return { role: 'type', sure: 1 }
-  if (says.nothing.test(h) && l.functions < 0.5) return { role: 'nothing', sure: 1 }
-  if (says.functions.test(h)) return { role: 'functions', sure: 1 }
-  if (l.ports >= 0.6 || (says.name.test(h) && l.names >= 0.6)) return { role: 'name', sure: 0.9 }
+  if (board && says.label(h)) return { role: 'label', sure: 1 }
+  if (board && says.position(h) && l.distinct > 0.9) return { role: 'position', sure: 0.9 }
+  if (l.types >= 0.85 && !(says.name(h) && !says.type(h))) return { role: 'type', sure: 1 }
+  if (says.nothing(h) && l.functions < 0.5) return { role: 'nothing', sure: 1 }
+  if (says.functions(h)) return { role: 'functions', sure: 1 }
+  if (l.ports >= 0.6 || (says.name(h) && l.names >= 0.6)) return { role: 'name', sure: 0.9 }
   if (l.prose >= 0.4) return { role: 'nothing', sure: 0.9 }
   if (hintOf(heading).kind) return { role: 'functions', sure: 0.9 }
   if (l.functions >= 0.4) return { role: 'functions', sure: 0.8 }
   if (l.types >= 0.6) return { role: 'type', sure: 0.6 }
   if (heading === '' && l.names >= 0.6) return { role: 'functions', sure: 0.4 }
-  return { role: says.rail.test(h) ? 'rail' : 'nothing', sure: 0.3 }
+  return { role: says.rail(h) ? 'rail' : 'nothing', sure: 0.3 }
 }
 
 /** Two columns side by side, UART1 and TX, say together what one alone doesn't. */
@@ -209,7 +213,7 @@ const settleNames = (columns: Column[], looks: Looks[], board: boolean): void =>
         l.names +
         l.distinct * l.filled -
         l.prose -
-        (c.heading !== '' && says.functions.test(c.heading) ? 1 : 0) -
+        (c.heading !== '' && says.functions(c.heading) ? 1 : 0) -
         c.index * 0.05
       )
     }

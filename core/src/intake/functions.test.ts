@@ -127,7 +127,7 @@ test.each<[string, string | undefined]>([
   expect(typeByName(name)).toBe(type)
 })
 test('types as sheets write them', () => {
-  expect(['I/O', 'PWR', 'Input', 'A', 'nonsense'].map(typeIn)).toEqual([
+  expect(['I/O', 'PWR', 'Input', 'A', 'nonsense'].map((t) => typeIn(t))).toEqual([
     'io',
     'supply',
     'input',

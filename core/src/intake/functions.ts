@@ -212,7 +212,7 @@ const named = (unit: string, signal: string, kind: UnitKind | undefined): NamedF
 export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
   const name = bareName(text).toUpperCase()
   // A word of a sentence, and no name.
-  if (/^[A-Z]?[a-z]{3,}$/.test(bareName(text))) return undefined
+  if (/^[A-Z]?[a-z]{3,}$/.test(bareName(text)) || /^\p{L}[-.]?$/u.test(name)) return undefined
   if (!/^[A-Z0-9][A-Z0-9_.:+-]*$/.test(name) || /^[-–—.]+$/.test(name)) return undefined
   if (plainWord.test(name)) return { word: 'plain' }
   if (resetWord.test(name)) return { word: 'reset' }
@@ -234,7 +234,8 @@ export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
     const bare = named(numbered[1]!, name, hint.kind)
     return { function: hint.kind ? { ...bare, signal: signalFor(hint.kind, bare) } : bare }
   }
-  if (/^\d+$/.test(name)) return undefined
+  // Letters alone, not all of them capitals, are a word: in, of, Ein-.
+  if (/^\d+$/.test(name) || /^[A-Za-z]*[a-z][A-Za-z]*[-.]?$/.test(bareName(text))) return undefined
   return { function: { unit: name, signal: name, family: name, kind: hint.kind } }
 }
 

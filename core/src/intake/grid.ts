@@ -15,10 +15,11 @@ export interface Row {
 }
 
 /**
- * `columns`: aligned by spaces; `gaps`: two spaces or more between cells, aligned or not; `words`: text without columns;
+ * `columns`: aligned by spaces; `gaps`: two spaces or more between cells, aligned or not; `words`: text without columns; `space`: as many words on every line;
  * `lines`: every cell on a line of its own, a leg number beginning the next leg.
  */
-export type Separator = 'tab' | 'semicolon' | 'comma' | 'bar' | 'columns' | 'gaps' | 'words' | 'lines'
+export type Separator =
+  'tab' | 'semicolon' | 'comma' | 'bar' | 'columns' | 'gaps' | 'words' | 'space' | 'lines'
 export interface Grid {
   separator: Separator
   rows: Row[]
@@ -69,13 +70,16 @@ const separated = (text: string, mark: string): Row[] => {
     const from = start - lineStart
     const lineEnd = text.indexOf('\n', start)
     const shown = Math.min(at, lineEnd < 0 ? at : lineEnd)
+    const plain = `${value}${rest}`.replace(/\s+/g, ' ').trim()
+    // Without doubled quotes and line ends in it, a quoted cell’s letters stand one after another.
+    const inside = quoted && text.startsWith(`${plain}"`, start + 1) ? 1 : 0
     cells.push(
       quoted
         ? {
-            text: `${value}${rest}`.replace(/\s+/g, ' ').trim(),
+            text: plain,
             line: cellLine,
-            from,
-            to: from + (shown - start),
+            from: from + inside,
+            to: inside ? from + inside + plain.length : from + (shown - start),
           }
         : trimmed(rest, cellLine, from),
     )
@@ -96,7 +100,7 @@ const withoutFrame = (row: Row): Row => {
   const cells = [...row.cells]
   if (cells.length > 2 && cells[0]!.text === '') cells.shift()
   if (cells.length > 1 && cells[cells.length - 1]!.text === '') cells.pop()
-  return cells.every((c) => /^:?-*:?$/.test(c.text)) ? { ...row, cells: [] } : { ...row, cells }
+  return cells.every((c) => /^[:+=-]*$/.test(c.text)) ? { ...row, cells: [] } : { ...row, cells }
 }
 
 interface Piece extends Cell {
@@ -216,6 +220,7 @@ const byLines = {
   columns: aligned,
   gaps: (lines: string[]): Row[] => lines.map((l, i) => ({ cells: piecesOf(l, i + 1), line: i + 1 })),
   words,
+  space: words,
   lines: oneCellALine,
 }
 

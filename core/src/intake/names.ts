@@ -1,7 +1,8 @@
 // The name of a leg as a sheet writes it, with whatever functions stand in the same cell.
 
 import type { ChipPin } from '../parts'
-import { bareName, resetWord } from './functions'
+import { bareName, readToken, resetWord } from './functions'
+import { type TypeCodes, typeOfWord } from './words'
 
 const port =
   /^(?:P[A-Z]_?\d{1,2}|P\d{1,2}[._]\d{1,2}|P\d{2,3}|IO_?\d{1,3}|GPIO_?\d{1,3}|GP\d{1,3}|R[A-Z]\d{1,2}|PORT[A-Z]\.?\d{1,2}|DIO\d{1,3})$/
@@ -9,7 +10,7 @@ const ground = /^(?:[ADPE]|DIG|ANA)?_?(?:GND|VSS|VEE|COM)[A-Z]{0,3}_?\d{0,2}$|^(
 const supply =
   /^(?:A|D|P|IO|IN|CORE)?_?V(?:DD|CC)[A-Z]{0,4}(?:\d{0,2}|\d[PV.]\d)(?:_[A-Z0-9]+)?$|^(?:\+?\d(?:[.V]\d)V?|\+?\dV\d?)$|^(?:VBAT|VIN|VBUS|VSUP|VIO|VM|V\+|VEXT|VLCD|VUSB)\d{0,2}$/
 const reference = /^(?:A?V?REF[A-Z0-9+-]{0,3}|VCAP_?\d?|DECAP|VREG|VCORE|BYP(?:ASS)?|DEC\d?)$/
-const none = /^(?:N\.?C\.?|DNC|DNU|RESERVED|RFU|UNUSED|NO CONNECT(?:ION)?|NOT CONNECTED)$/
+const none = /^(?:N\.?C\.?|N\/C|DNC|DNU|RESERVED|RSVD|RFU|UNUSED|NO CONNECT(?:ION)?|NOT CONNECTED|NO PIN)$/
 const radio = /^(?:ANT\d?|ANTENNA|RF|RF_?IO|RF[PN]|RF_?OUT)$/
 
 export const isPort = (name: string): boolean => port.test(name.toUpperCase())
@@ -26,27 +27,36 @@ export const typeByName = (name: string): ChipPin['type'] | undefined => {
 }
 export const isReset = (name: string): boolean => resetWord.test(bareName(name).toUpperCase())
 
-const types: readonly (readonly [ChipPin['type'], RegExp])[] = [
-  ['io', /^(?:I\/O|IO|B|BI|BIDI\w*|INOUT|I-O|IO\/A|A\/IO|DIO|TTL|ST|I\/O\/A|D|DIGITAL|GPIO)$/],
-  ['supply', /^(?:P|PWR|POWER|S|SUP|SUPPLY|VCC|VDD)$/],
-  ['ground', /^(?:G|GND|GROUND|VSS)$/],
-  ['input', /^(?:I|IN|INPUT|DI)$/],
-  ['output', /^(?:O|OUT|OUTPUT|DO)$/],
-  ['none', /^(?:N\.?C\.?|-|–|—|NONE)$/],
-  ['reference', /^(?:REF|REFERENCE)$/],
-]
 /** What a type column's cell says; undefined where it isn't one. An analog mark says nothing about direction. */
-export const typeIn = (text: string): ChipPin['type'] | 'analog' | undefined => {
-  const word = bareName(text).toUpperCase()
-  if (/^(?:A|AN|ANALOG(?:UE)?|AI|AO|AIO)$/.test(word)) return 'analog'
-  return types.find(([, pattern]) => pattern.test(word))?.[0]
-}
+export const typeIn = (text: string, codes?: TypeCodes): ChipPin['type'] | 'analog' | undefined =>
+  typeOfWord(bareName(text), codes) ?? typeOfWord(text, codes)
 
 export interface Token {
   text: string
   /** Where in the cell. */
   from: number
   to: number
+}
+
+/** Whether a piece of a joined name stands for itself: a port, or a function of a known form. */
+const stands = (piece: string): boolean => {
+  if (isPort(piece)) return true
+  const read = piece.length > 1 ? readToken(piece) : undefined
+  return (
+    read !== undefined &&
+    (!('function' in read) || read.function.kind !== undefined || /^[A-Z]+\d*_[A-Z]/.test(piece))
+  )
+}
+/** `PA5-ADC5` is two names of one leg; a range of one name, or a name with a minus, is not. */
+const partedAtHyphens = (t: Token): Token[] => {
+  const pieces = t.text.split('-')
+  if (pieces.length < 2 || namesInRange(t.text) || !pieces.every(stands)) return [t]
+  let from = t.from
+  return pieces.map((text) => {
+    const token = { text, from, to: from + text.length }
+    from += text.length + 1
+    return token
+  })
 }
 
 /** The names in a cell, at commas, slashes, bars, brackets and spaces. A break inside a name has been mended before. */
@@ -57,7 +67,7 @@ export const tokensOf = (text: string, atSpaces = true): Token[] =>
     const bare = raw.trim()
     return bare === '' || /^[-–—]+$/.test(bare)
       ? []
-      : [{ text: bare, from: m.index + lead, to: m.index + lead + bare.length }]
+      : partedAtHyphens({ text: bare, from: m.index + lead, to: m.index + lead + bare.length })
   })
 
 export interface NameCell {

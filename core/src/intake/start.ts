@@ -1,6 +1,7 @@
 // What an exchange file of the maker says of a chip, as the beginning of a part that pasted tables complete: legs, names
 // and directions from BSDL, drivers and clamps from IBIS.
 
+import { noAccount } from './account'
 import {
   type Bsdl,
   type BsdlPort,
@@ -260,6 +261,8 @@ export const withStart = (start: Start, table: Understood | undefined): Understo
       packages: [],
       units: [],
       questions: [],
+      account: noAccount(),
+      readings: [],
     }),
     legs,
     total,

@@ -4,12 +4,11 @@
 import type { Fault, UnitKind } from '../parts'
 import { type Column, columnsOf } from './columns'
 import { bareName, hintOf, kindBySignals, readToken, resetWord, signalFor } from './functions'
-import { gridOf, type Separator } from './grid'
+import type { Grid, Separator } from './grid'
 import { type JoinedCell, type Layout, layoutOf, placeIn, placeOf, type TableRow } from './layout'
 import { legsIn } from './legs'
 import { isPort, isReset, nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
-import { type Answers, inOrderOfValue } from './questions'
-import { questionsOf } from './ask'
+import type { Answers } from './questions'
 import type { FoundFunction, FoundLeg, FoundUnit, PackageColumn, Understood } from './understood'
 
 export interface TableOptions {
@@ -360,10 +359,17 @@ const withAnswers = (legs: FoundLeg[], answers: Answers): FoundLeg[] => {
   return mergedRows(now)
 }
 
-/** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
-export const readTable = (text: string, options: TableOptions = {}): Understood => {
+/** What one way to part the text into rows leads to. */
+export interface GridRead {
+  read: Omit<Understood, 'questions' | 'account' | 'readings'>
+  layout: Layout
+  numbered: boolean
+  chosen: PackageColumn | undefined
+}
+
+/** Reads rows of cells as a table of legs (or, for a board, of header positions). Never throws. */
+export const readGrid = (grid: Grid, options: TableOptions = {}): GridRead => {
   const { answers = {}, board = false } = options
-  const grid = gridOf(text, options.separator)
   const layout = layoutOf(grid)
   const columns = columnsOf(layout, answers, board)
   settleSelects(layout, columns, answers)
@@ -373,7 +379,7 @@ export const readTable = (text: string, options: TableOptions = {}): Understood 
   const entries = entriesOf(layout, folded ?? [columns], chosen?.column)
   const numbered = folded !== undefined || chosen !== undefined
   let next = 1
-  const read = entries.flatMap((entry) =>
+  const found = entries.flatMap((entry) =>
     unrolled(entry).flatMap((one) => {
       const legs = numbered ? one.entry.legs : answers.order === 'none' ? [] : [next++]
       // A dash: this package has no such leg.
@@ -381,22 +387,25 @@ export const readTable = (text: string, options: TableOptions = {}): Understood 
       return legFrom(one, layout, legs) ?? []
     }),
   )
-  const legs = withAnswers(mergedRows(read), answers)
+  const legs = withAnswers(mergedRows(found), answers)
   const units = settleKinds(legs, answers)
   const highest = greatest(legs.flatMap((l) => l.legs))
   const total = board ? legs.length : (options.legs ?? highest)
-  const understood = {
-    separator: grid.separator,
-    kinds: layout.kinds,
-    columns,
-    packages: folded ? [] : packages,
-    legs,
-    units,
-    total,
-    faults: board ? [] : legFaults(legs, total, packages.length > 1 ? undefined : layout.titled[0]),
+  return {
+    read: {
+      separator: grid.separator,
+      kinds: layout.kinds,
+      columns,
+      packages: folded ? [] : packages,
+      legs,
+      units,
+      total,
+      faults: board ? [] : legFaults(legs, total, packages.length > 1 ? undefined : layout.titled[0]),
+    },
+    layout,
+    numbered,
+    chosen,
   }
-  const questions = questionsOf(understood, layout, { board, numbered, chosen, answers })
-  return { ...understood, questions: inOrderOfValue(questions, answers) }
 }
 
 /** The column of the builder's package: told, or the only one with as many legs as theirs has. */

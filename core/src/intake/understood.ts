@@ -1,6 +1,7 @@
 // What was understood of a table.
 
 import type { ChipPin, Fault, UnitKind } from '../parts'
+import type { Account } from './account'
 import type { Column } from './columns'
 import type { Separator } from './grid'
 import type { Place, RowKind } from './layout'
@@ -29,6 +30,8 @@ export interface FoundLeg {
   label?: string
   position?: string
   places: Place[]
+  /** Why it should be looked at. */
+  unsure?: string[]
 }
 export interface PackageColumn {
   column: number
@@ -53,4 +56,8 @@ export interface Understood {
   total: number
   faults: Fault[]
   questions: Question[]
+  /** What became of every character. */
+  account: Account
+  /** The ways in which the text was read, best first; the first is the one that was taken. */
+  readings: { id: string; words: string; score: number; legs: number }[]
 }

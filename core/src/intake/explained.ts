@@ -1,0 +1,76 @@
+// What each piece of a read table was taken for, cell by cell: the account that a reading gives of its text.
+
+import type { Classes } from './account'
+import type { Column } from './columns'
+import { bareName, readToken } from './functions'
+import { type JoinedCell, type Place, placeIn } from './layout'
+import { legsIn } from './legs'
+import { typeByName, typeIn } from './names'
+import type { GridRead } from './table'
+
+const sentence = (text: string) => (text.match(/\p{Ll}{3,}/gu) ?? []).length >= 2
+const isWord = (text: string) => /^\p{Lu}?\p{Ll}{2,}[.,;:]?$/u.test(text)
+
+/** The words of a cell with their places. */
+const wordsOf = (cell: JoinedCell): { text: string; place: Place }[] =>
+  [...cell.text.matchAll(/[^\s,;/|·•()[\]{}]+/g)].map((m) => ({
+    text: m[0],
+    place: placeIn(cell, m.index, m.index + m[0].length),
+  }))
+/** Footnote marks behind a name: (1), *, ¹. */
+const marksOf = (cell: JoinedCell): Place[] =>
+  [...cell.text.matchAll(/[([]\d{1,2}[)\]]|[¹²³⁴⁵⁶⁷⁸⁹⁰†‡§*]+/g)].map((m) =>
+    placeIn(cell, m.index, m.index + m[0].length),
+  )
+
+export const classesOf = ({ read, layout }: GridRead, classes: Classes): void => {
+  for (const [line, kind] of Object.entries(read.kinds)) {
+    const n = Number(line)
+    if (kind === 'heading') classes.tellLine(n, 'heading')
+    else if (kind === 'footnote') classes.tellLine(n, 'note')
+    else if (kind === 'page' || kind === 'section') classes.tellLine(n, 'furniture')
+  }
+  const roles = new Map<number, Column>(read.columns.map((c) => [c.index, c]))
+  for (const row of layout.rows)
+    row.cells.forEach((cell, c) => {
+      if (cell.text !== '') tellCell(cell, roles.get(c), classes)
+    })
+  for (const leg of read.legs) {
+    for (const f of leg.functions) classes.tell(f.place, 'function')
+  }
+}
+
+const tellCell = (cell: JoinedCell, column: Column | undefined, classes: Classes): void => {
+  const words = wordsOf(cell)
+  const tell = (is: Parameters<Classes['tell']>[1], all = words) =>
+    all.forEach((w) => classes.tell(w.place, is))
+  for (const place of marksOf(cell)) classes.tell(place, 'mark')
+  switch (column?.role) {
+    case 'legs':
+      return tell(legsIn(cell.text) ? 'leg' : 'open')
+    case 'name':
+      return words.forEach((w) => {
+        if (/^\d{1,2}$/.test(w.text)) return
+        // Its functions are told by the legs that were found; what is left of the cell is not understood.
+        classes.tell(w.place, isWord(w.text) && typeByName(w.text) === undefined ? 'words' : 'name')
+      })
+    case 'type':
+      return tell(typeIn(cell.text) ? 'type' : 'open')
+    case 'number':
+    case 'label':
+    case 'position':
+      return tell('number')
+    case 'rail':
+    case 'unit':
+      return tell(column.role === 'rail' ? 'type' : 'function')
+    case 'nothing':
+      return tell(sentence(cell.text) || (column.sure === 1 && column.heading !== '') ? 'words' : 'open')
+    default:
+      return words.forEach((w) => {
+        const read = readToken(w.text)
+        if (isWord(w.text)) classes.tell(w.place, 'words', false)
+        else if (read && !('function' in read)) classes.tell(w.place, 'function', false)
+        else if (bareName(w.text) !== '') classes.tell(w.place, 'open', false)
+      })
+  }
+}

@@ -1,0 +1,146 @@
+// A pasted table of legs, read: the text is cleaned, read in every way it may be laid out, and the way that explains most
+// of it is taken. Pure: text and answers in, everything understood out.
+
+import { type Account, Classes, tokenClasses } from './account'
+import { questionsOf } from './ask'
+import { cleanText, placesBack } from './clean'
+import { gridOf } from './grid'
+import { classesOf } from './explained'
+import { inOrderOfValue, type Question } from './questions'
+import { type Reading, readingsOf } from './readings'
+import { type GridRead, readGrid, type TableOptions } from './table'
+import type { Understood } from './understood'
+
+interface Tried {
+  reading: Reading
+  grid: GridRead
+  account: Account
+  score: number
+}
+
+const weights: Record<(typeof tokenClasses)[number], number> = {
+  space: 0,
+  leg: 1,
+  name: 1,
+  type: 1,
+  function: 1,
+  number: 1,
+  mark: 1,
+  note: 0.9,
+  heading: 0.9,
+  furniture: 0.6,
+  words: 0.6,
+  open: 0,
+}
+/** How much of the text a reading explains, and whether its legs count 1 … n once each: 0 to 1. */
+const scoreOf = (
+  { read, numbered }: GridRead,
+  account: Account,
+  board: boolean,
+  reading: Reading,
+): number => {
+  const { counts } = account
+  const all = tokenClasses.reduce((n, c) => (c === 'space' ? n : n + counts[c]), 0)
+  const explained = tokenClasses.reduce((n, c) => n + counts[c] * weights[c], 0) / Math.max(1, all)
+  const times = new Map<number, number>()
+  for (const leg of read.legs) for (const n of leg.legs) times.set(n, (times.get(n) ?? 0) + 1)
+  const once = [...times.values()].filter((n) => n === 1).length
+  const count = Math.max(read.total, times.size, 3)
+  const names = new Map<string, number>()
+  for (const l of read.legs) if (l.type === 'io') names.set(l.id, (names.get(l.id) ?? 0) + 1)
+  const io = read.legs.filter((l) => l.type === 'io').length
+  const unique = io === 0 ? 1 : [...names.values()].filter((n) => n === 1).length / io
+  // An excerpt has few of its chip’s legs; a leg named twice is worse.
+  const legs = board
+    ? read.legs.length > 2
+      ? 1
+      : 0.3
+    : (once / Math.max(1, times.size)) * (0.6 + (0.4 * times.size) / count) * Math.min(1, times.size / 3)
+  // Columns that a heading counts say more than the same words in a line.
+  const selects = read.columns.some((c) => c.role === 'select') ? 0.05 : 0
+  const loose = reading.id === 'mentions' ? 0.05 : reading.id === 'words' ? 0.02 : 0
+  return (
+    explained * (0.25 + 0.75 * legs) * (0.5 + 0.5 * unique) * (numbered || board ? 1 : 0.7) + selects - loose
+  )
+}
+
+/** A long text’s layout shows in its beginning. */
+const sample = 400
+
+const tried = (reading: Reading, pasted: string, options: TableOptions): Tried => {
+  const grid = readGrid(gridOf(reading.mapped.text, reading.separator), options)
+  const classes = new Classes(reading.mapped.text)
+  classesOf(grid, classes)
+  const account = classes.account(reading.mapped, pasted, reading.rest)
+  return { reading, grid, account, score: scoreOf(grid, account, options.board ?? false, reading) }
+}
+
+/** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
+export const readTable = (pasted: string, options: TableOptions = {}): Understood => {
+  const { answers = {}, board = false } = options
+  const clean = cleanText(pasted)
+  const wanted = answers.reading ?? options.separator
+  const all = readingsOf(clean)
+  const told = all.filter((r) => r.id === wanted)
+  const lines = pasted.split('\n')
+  const long = lines.length > sample * 2
+  const part = long ? lines.slice(0, sample).join('\n') : pasted
+  // The answer that chose among readings leaves them to be chosen from again.
+  const ranked = (long ? readingsOf(cleanText(part)) : all)
+    .map((r, i) => ({ ...tried(r, part, options), i }))
+    .map((t) => ({ ...t, score: t.score - t.i * 0.001 }))
+    .sort((a, b) => b.score - a.score)
+  const best = ranked[0]!
+  const reading = told[0] ?? all.find((r) => r.id === best.reading.id) ?? all[0]!
+  const taken = long || reading.id !== best.reading.id ? tried(reading, pasted, options) : best
+  const readings = ranked.map((t) => ({
+    id: t.reading.id,
+    words: t.reading.words,
+    score: Math.max(0, t.score),
+    legs: t.grid.read.legs.length,
+  }))
+  return settled(taken, readings, pasted, { answers, board })
+}
+
+/** Places as they are in what was pasted, and what is left to ask. */
+const settled = (
+  { reading, grid, account }: Tried,
+  readings: Understood['readings'],
+  pasted: string,
+  { answers, board }: { answers: Record<string, string>; board: boolean },
+): Understood => {
+  const { read, layout, numbered, chosen } = grid
+  const questions = questionsOf({ ...read, account, readings }, layout, { board, numbered, chosen, answers })
+  const back = placesBack(reading.mapped, pasted)
+  const moved = reading.mapped.text !== pasted
+  const there = (q: Question): Question => (moved ? { ...q, places: q.places.map(back) } : q)
+  if (moved)
+    for (const leg of read.legs) {
+      leg.places = leg.places.map(back)
+      for (const f of leg.functions) f.place = back(f.place)
+    }
+  return {
+    ...read,
+    kinds: moved ? kindsBack(read.kinds, reading, pasted, back) : read.kinds,
+    account,
+    readings,
+    questions: inOrderOfValue(questions.map(there), answers),
+  }
+}
+const kindsBack = (
+  kinds: Understood['kinds'],
+  reading: Reading,
+  pasted: string,
+  back: ReturnType<typeof placesBack>,
+): Understood['kinds'] => {
+  const lines = reading.mapped.text.split('\n')
+  const out: Understood['kinds'] = {}
+  for (const [line, kind] of Object.entries(kinds)) {
+    const n = Number(line)
+    const first = back({ line: n, from: 0, to: 1 }).line
+    const last = back({ line: n, from: 0, to: Math.max(1, lines[n - 1]?.length ?? 1) }).line
+    for (let i = first; i <= Math.max(first, last); i++)
+      if (out[i] === undefined || kind === 'leg') out[i] = kind
+  }
+  return out
+}

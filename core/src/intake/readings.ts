@@ -1,0 +1,92 @@
+// The ways in which a text may be laid out. Each is a reader of its own that makes rows of it; which one is right is
+// settled by what comes of them.
+
+import type { TokenClass } from './account'
+import type { Mapped } from './clean'
+import { type Separator, separatorOf } from './grid'
+import { fromDrawing, fromMarkup, fromMentions, fromRecords, fromStacked, fromWeb } from './rewrite'
+
+export interface Reading {
+  id: string
+  /** As a builder would say it. */
+  words: string
+  mapped: Mapped
+  separator: Separator
+  /** What a word is that the reader leaves out. */
+  rest: (word: string) => TokenClass
+}
+
+const prose = (word: string): TokenClass => (/^[A-ZÀ-Þ]?[\p{Ll}’'-]+[.,:;]*$/u.test(word) ? 'words' : 'open')
+const rewriters: readonly {
+  id: string
+  words: string
+  write: (m: Mapped) => Mapped | undefined
+  rest: Reading['rest']
+}[] = [
+  { id: 'web', words: 'a table of a web page', write: fromWeb, rest: () => 'furniture' },
+  {
+    id: 'markup',
+    words: 'a table in a typesetter’s or wiki’s notation',
+    write: fromMarkup,
+    rest: () => 'furniture',
+  },
+  { id: 'records', words: 'records of keys and values', write: fromRecords, rest: () => 'heading' },
+  { id: 'drawing', words: 'a package drawn from above', write: fromDrawing, rest: () => 'furniture' },
+  { id: 'stacked', words: 'one column after another', write: fromStacked, rest: () => 'open' },
+  { id: 'mentions', words: 'a paragraph or a block of lines for each leg', write: fromMentions, rest: prose },
+]
+const separatorWords: Record<Separator, string> = {
+  tab: 'columns parted by tabs',
+  semicolon: 'columns parted by semicolons',
+  comma: 'columns parted by commas',
+  bar: 'columns parted by bars',
+  columns: 'columns aligned by spaces',
+  gaps: 'cells parted by two spaces or more',
+  words: 'a line of words for each leg',
+  space: 'as many words on every line',
+  lines: 'every cell on a line of its own',
+}
+
+/** Separators that a text may use at all. */
+const plausible = (text: string): Separator[] => {
+  const lines = text.split('\n').filter((l) => l.trim() !== '')
+  const share = (has: RegExp) => lines.filter((l) => has.test(l)).length / Math.max(1, lines.length)
+  const tabs = share(/\t/)
+  const counts = new Map<number, number>()
+  for (const l of lines) {
+    const n = l.trim().split(/\s+/).length
+    counts.set(n, (counts.get(n) ?? 0) + 1)
+  }
+  const [count, times] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [0, 0]
+  return [
+    ...(tabs >= 0.25 ? (['tab'] as const) : []),
+    ...(share(/\|/) >= 0.3 ? (['bar'] as const) : []),
+    ...(share(/;/) >= 0.3 ? (['semicolon'] as const) : []),
+    ...(share(/,/) >= 0.3 ? (['comma'] as const) : []),
+    ...(share(/\S {2,}\S/) >= 0.25 ? (['columns', 'gaps'] as const) : []),
+    ...(count >= 4 && times >= lines.length * 0.6 ? (['space'] as const) : []),
+    ...(tabs < 0.5 ? (['words'] as const) : []),
+    ...(share(/^\s*\d{1,3}\s*$/) >= 0.1 ? (['lines'] as const) : []),
+  ]
+}
+
+/** Every way to read a text, the one that its look speaks for first. */
+export const readingsOf = (clean: Mapped): Reading[] => {
+  const barred: Mapped = { text: clean.text.replace(/[│┃║¦]/g, '|'), at: clean.at }
+  const usual = separatorOf(barred.text)
+  const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]
+  const written = rewriters.flatMap(({ id, words, write, rest }): Reading[] => {
+    const mapped = write(clean)
+    return mapped ? [{ id, words, mapped, separator: 'tab', rest }] : []
+  })
+  return [
+    ...written,
+    ...separators.map((separator): Reading => ({
+      id: separator,
+      words: separatorWords[separator],
+      mapped: barred,
+      separator,
+      rest: () => 'open',
+    })),
+  ]
+}

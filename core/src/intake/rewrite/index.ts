@@ -1,0 +1,5 @@
+export { fromMentions } from './mentions'
+export { fromDrawing } from './drawing'
+export { fromRecords } from './records'
+export { fromStacked } from './stacked'
+export { fromMarkup, fromWeb } from './web'
