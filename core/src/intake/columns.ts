@@ -88,7 +88,7 @@ interface Looks {
   prose: number
   filled: number
 }
-const looksOf = (all: string[], heading: string): Looks => {
+const looksOf = (all: string[], heading: string, legend: Layout['legend']): Looks => {
   const texts = all.filter((t) => t !== '')
   const dashless = texts.filter((t) => !/^[-–—]+$/.test(t))
   return {
@@ -101,7 +101,7 @@ const looksOf = (all: string[], heading: string): Looks => {
     }),
     names: share(dashless, (t) => /^[~/!+]?[A-Za-z][\w+.#-]*[*†¹²³]*(?:[([].*)?$/.test(t)),
     distinct: new Set(dashless).size / Math.max(1, dashless.length),
-    types: share(dashless, (t) => typeIn(t) !== undefined),
+    types: share(dashless, (t) => typeIn(t, legend) !== undefined),
     functions: share(dashless, (t) => known(t, heading)),
     prose: share(dashless, (t) => (t.match(/(?<!\p{L})\p{Ll}{3,}(?!\p{L})/gu) ?? []).length >= 2),
   }
@@ -129,8 +129,10 @@ const judged = 600
 /** The role of each column. `board` reads a header's table: positions, labels and the chip's pins. */
 export const columnsOf = (layout: Layout, told: Record<string, string>, board: boolean): Column[] => {
   const cells = (c: number) => layout.rows.slice(0, judged).map((r) => r.cells[c]?.text ?? '')
-  const selects = selectColumns(layout.headings, cells)
-  const looks = layout.headings.map((h, c) => looksOf(cells(c), h))
+  const selects = [layout.headings, ...layout.headingRows]
+    .map((headings) => selectColumns(headings, cells))
+    .reduce((best, found) => (found.size > best.size ? found : best))
+  const looks = layout.headings.map((h, c) => looksOf(cells(c), h, layout.legend))
   const columns: Column[] = layout.headings.map((heading, index) => {
     const select = selects.get(index)
     if (select !== undefined) return { index, heading, role: 'select', select, sure: 1 }

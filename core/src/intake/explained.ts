@@ -5,8 +5,9 @@ import type { Column } from './columns'
 import { bareName, readToken } from './functions'
 import { type JoinedCell, type Place, placeIn } from './layout'
 import { legsIn } from './legs'
-import { typeByName, typeIn } from './names'
+import { nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
 import type { GridRead } from './table'
+import type { TypeCodes } from './words'
 
 const sentence = (text: string) => (text.match(/\p{Ll}{3,}/gu) ?? []).length >= 2
 const isWord = (text: string) => /^\p{Lu}?\p{Ll}{2,}[.,;:]?$/u.test(text)
@@ -28,19 +29,25 @@ export const classesOf = ({ read, layout }: GridRead, classes: Classes): void =>
     const n = Number(line)
     if (kind === 'heading') classes.tellLine(n, 'heading')
     else if (kind === 'footnote') classes.tellLine(n, 'note')
+    else if (kind === 'open') classes.tellLine(n, 'open')
     else if (kind === 'page' || kind === 'section') classes.tellLine(n, 'furniture')
   }
   const roles = new Map<number, Column>(read.columns.map((c) => [c.index, c]))
   for (const row of layout.rows)
     row.cells.forEach((cell, c) => {
-      if (cell.text !== '') tellCell(cell, roles.get(c), classes)
+      if (cell.text !== '') tellCell(cell, roles.get(c), classes, layout.legend)
     })
   for (const leg of read.legs) {
     for (const f of leg.functions) classes.tell(f.place, 'function')
   }
 }
 
-const tellCell = (cell: JoinedCell, column: Column | undefined, classes: Classes): void => {
+const tellCell = (
+  cell: JoinedCell,
+  column: Column | undefined,
+  classes: Classes,
+  legend: TypeCodes,
+): void => {
   const words = wordsOf(cell)
   const tell = (is: Parameters<Classes['tell']>[1], all = words) =>
     all.forEach((w) => classes.tell(w.place, is))
@@ -48,14 +55,22 @@ const tellCell = (cell: JoinedCell, column: Column | undefined, classes: Classes
   switch (column?.role) {
     case 'legs':
       return tell(legsIn(cell.text) ? 'leg' : 'open')
-    case 'name':
+    case 'name': {
+      const id = nameIn(cell.text)?.id
+      const range = namesInRange(cell.text) !== undefined
+      const none = typeByName(cell.text) === 'none'
       return words.forEach((w) => {
         if (/^\d{1,2}$/.test(w.text)) return
-        // Its functions are told by the legs that were found; what is left of the cell is not understood.
-        classes.tell(w.place, isWord(w.text) && typeByName(w.text) === undefined ? 'words' : 'name')
+        const name = range || none || bareName(w.text).toUpperCase() === id
+        if (name || isWord(w.text)) classes.tell(w.place, name ? 'name' : 'words')
+        else if (id === undefined || tokensOf(w.text).every((t) => bareName(t.text).toUpperCase() !== id))
+          classes.tell(w.place, 'open', false)
+        // Joined by hyphens: what of it is a function is told by the leg.
+        else classes.tell(w.place, 'name')
       })
+    }
     case 'type':
-      return tell(typeIn(cell.text) ? 'type' : 'open')
+      return tell(typeIn(cell.text, legend) ? 'type' : 'open')
     case 'number':
     case 'label':
     case 'position':

@@ -216,6 +216,7 @@ export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
   if (!/^[A-Z0-9][A-Z0-9_.:+-]*$/.test(name) || /^[-–—.]+$/.test(name)) return undefined
   if (plainWord.test(name)) return { word: 'plain' }
   if (resetWord.test(name)) return { word: 'reset' }
+  if (/^[A-Z]?[a-z]{2,}(?:-[a-z]{2,})+$/.test(bareName(text))) return undefined
   const hinted = hint.unit ? byHint(name, hint) : undefined
   const known = hinted ?? byForm(name) ?? byHint(name, hint)
   if (known) return known
@@ -235,7 +236,8 @@ export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
     return { function: hint.kind ? { ...bare, signal: signalFor(hint.kind, bare) } : bare }
   }
   // Letters alone, not all of them capitals, are a word: in, of, Ein-.
-  if (/^\d+$/.test(name) || /^[A-Za-z]*[a-z][A-Za-z]*[-.]?$/.test(bareName(text))) return undefined
+  if (/^\d+$/.test(name) || /^(?=.*[a-z])[A-Za-z]+(?:-[A-Za-z]+)*[-.]?$/.test(bareName(text)))
+    return undefined
   return { function: { unit: name, signal: name, family: name, kind: hint.kind } }
 }
 

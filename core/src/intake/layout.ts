@@ -4,6 +4,7 @@
 import type { Cell, Grid, Row } from './grid'
 import { legsIn } from './legs'
 import { isPort, isReset, nameIn, typeByName, typeIn } from './names'
+import { codesIn, legendIn, type TypeCodes } from './words'
 
 /** A cell that may have been broken over several lines, knowing where each part of its text came from. */
 export interface JoinedCell {
@@ -15,7 +16,8 @@ export interface Place {
   from: number
   to: number
 }
-export type RowKind = 'blank' | 'page' | 'heading' | 'section' | 'footnote' | 'leg' | 'joined'
+/** `open`: a row that nothing explains. */
+export type RowKind = 'blank' | 'page' | 'heading' | 'section' | 'footnote' | 'leg' | 'joined' | 'open'
 export interface TableRow {
   cells: JoinedCell[]
   lines: number[]
@@ -28,6 +30,8 @@ export interface Footnote {
 export interface Layout {
   /** The heading of each column; empty where there is none. */
   headings: string[]
+  /** The same, each row of them by itself. */
+  headingRows: string[][]
   columns: number
   rows: TableRow[]
   /** What each line of the text was taken for. */
@@ -35,6 +39,8 @@ export interface Layout {
   footnotes: Footnote[]
   /** A number of legs that a title names: “28-pin”. */
   titled: number[]
+  /** What the letters of a type’s column mean, where a legend says so. */
+  legend: TypeCodes
 }
 
 export const placeIn = (cell: JoinedCell, from: number, to: number): Place => {
@@ -74,12 +80,12 @@ const rowText = (row: Row) =>
     .trim()
 const footnote = /^\s*([([]\d{1,2}[)\]]|\d{1,2}[.)]|[*†‡§¹²³⁴⁵])\s*(\S+(?:\s+\S+){2,})$/
 const pageLine =
-  /\bpage\s+\d+|\b\d+\s+of\s+\d+\s*$|\bdata\s?sheet\b|\bcontinued\b|^\s*table\s+\d+|\b(?:revision|issue|rev\.?)\s+\d/i
+  /\b(?:page|seite|página|pagina|blatt)\s+\d+|\b\d+\s*(?:of|\/|von|de|di|van|sur)\s*\d+\s*$|\bdata\s?sheet\b|\bcontinued\b|^\s*table\s+\d+|\b(?:revision|issue|rev\.?)\s+\d/i
 const sentence = (text: string) => (text.match(/\b[a-z]{2,}\b/g) ?? []).length >= 4
 const masked = (text: string) => text.replace(/\d+/g, '#').toLowerCase()
 
 const isName = (text: string): boolean => {
-  const first = /^[^\s,;/|(]+/.exec(text)?.[0] ?? ''
+  const first = /^[~/!\\]?([^\s,;/|(]+)/.exec(text)?.[1] ?? ''
   return (
     isPort(first) ||
     typeByName(text) !== undefined ||
@@ -192,12 +198,30 @@ const titledLegs = (text: string): number[] =>
   [...text.matchAll(/(\d{1,3})[- ]?(?:pins?|legs?|leads?)\b/gi)].map((m) => Number(m[1]))
 
 /** The lines above the first leg that have several cells are the heading, those with one are titles. */
-const headingRows = (rows: Row[], first: number): number[] => {
+const headingRows = (rows: Row[], first: number, separator: Grid['separator']): number[] => {
   const found: number[] = []
+  const width = rows[first]?.cells.length ?? 0
   for (let i = first - 1; i >= 0 && found.length < 3; i--) {
     const filled = rows[i]!.cells.filter((c) => c.text !== '')
     if (filled.length === 0 && found.length === 0) continue
-    if (filled.length < 2) break
+    if (
+      filled.length < 2 &&
+      !(
+        found.length > 0 &&
+        filled.length === 1 &&
+        rows[i]!.cells.length > 2 &&
+        rows[i]!.cells[0]!.text === ''
+      )
+    )
+      break
+    // A title’s words are no heads of columns.
+    const words = separator === 'space' || separator === 'words'
+    if (
+      pageLine.test(rowText(rows[i]!)) ||
+      (words && found.length > 0) ||
+      (separator === 'space' && filled.length < width)
+    )
+      break
     found.unshift(i)
   }
   return found
@@ -218,71 +242,180 @@ const withNamesBelow = (rows: Row[], found: boolean[]): boolean[] => {
       )
 }
 
+/** The column that holds leg numbers, and the one that holds names, by what most rows have there. */
+const mainColumns = (rows: Row[], legRows: boolean[]): { number: number; name: number } => {
+  const numbers = new Map<number, number>()
+  const names = new Map<number, number>()
+  const add = (to: Map<number, number>, at: number) => to.set(at, (to.get(at) ?? 0) + 1)
+  let count = 0
+  rows.forEach((row, i) => {
+    if (!legRows[i]) return
+    count++
+    row.cells.forEach((c, at) => {
+      if (c.text === '') return
+      if (legsIn(c.text)?.length) add(numbers, at)
+      else if (startsWithPort(c.text)) add(names, at)
+    })
+  })
+  const most = (of: Map<number, number>, least: number) => {
+    const [best] = [...of].sort((a, b) => b[1] - a[1])
+    return best && best[1] >= count * least ? best[0] : -1
+  }
+  return { number: most(numbers, 0.5), name: most(names, 0.4) }
+}
+/** Whether what stands in a row goes on with a cell of the row above: it was cut at a mark that holds on. */
+const holdsOn = (before: string, after: string) => /[/_(,+-]$/.test(before) || /^[/_),]/.test(after)
+const isFunctions = (text: string): boolean => {
+  const words = text.split(/[\s,;/]+/).filter((w) => w !== '')
+  const named = words.filter((w) => /^[~/!]?[A-Z0-9]+[_.:]?[A-Z0-9_.:+()-]*$/.test(w) && /[A-Z]/.test(w))
+  return named.length > 0 && named.length >= words.length * 0.6
+}
+
 /** Reads the layout of a grid. */
 export const layoutOf = (grid: Grid): Layout => {
   const whole = grid.rows.map(rowText)
-  const rows = grid.separator === 'words' ? byWords(grid.rows) : grid.rows
+  const inWords = grid.separator === 'words'
+  const rows = inWords ? byWords(grid.rows) : grid.rows
   const kinds: Record<number, RowKind> = {}
   const footnotes: Footnote[] = []
   const titled: number[] = []
+  const legend = new Map<string, NonNullable<ReturnType<typeof typeIn>>>()
   const legRows = withNamesBelow(rows, rows.map(looksLikeLeg))
   const first = Math.max(0, legRows.indexOf(true))
-  const heads = headingRows(rows, first)
+  const heads = headingRows(rows, first, grid.separator)
   const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))
+  const main = mainColumns(rows, legRows)
   const repeats = new Map<string, number>()
   whole.forEach((t) => t && repeats.set(masked(t), (repeats.get(masked(t)) ?? 0) + 1))
   const columns = rows.reduce(
-    (most, r, i) => (legRows[i] || heads.includes(i) ? Math.max(most, r.cells.length) : most),
+    (most, r, i) => (legRows[i] || (heads.includes(i) && !inWords) ? Math.max(most, r.cells.length) : most),
     1,
   )
+  // A line’s words stand under no heading, unless there are as many.
+  const headed = inWords ? heads.filter((i) => rows[i]!.cells.length === columns) : heads
   const headings = Array.from({ length: columns }, (_, c) =>
-    heads
+    headed
       .map((i) => rows[i]!.cells[c]?.text ?? '')
       .filter((t) => t !== '')
       .join(' '),
   )
+  // Marks of footnotes that stand behind a name.
+  const used = new Set(
+    rows.flatMap((r, i) =>
+      legRows[i]
+        ? r.cells.flatMap((c) =>
+            [...c.text.matchAll(/(?<=[\w#+])\s?(?:[([](\d{1,2})[)\]]|([*†‡§¹²³⁴⁵]+))/g)].map(
+              (m) => m[1] ?? m[2]!,
+            ),
+          )
+        : [],
+    ),
+  )
   const table: TableRow[] = []
+  let noted = false
   rows.forEach((row, i) => {
     const text = whole[i]!
+    const afterNote = noted
+    noted = false
     const say = (kind: RowKind) => {
       kinds[row.line] = kind
     }
-    if (text === '' || row.cells.length === 0) return say('blank')
-    if (heads.includes(i) || (headTexts.has(text.toLowerCase()) && !legRows[i])) return say('heading')
-    const note = footnote.exec(text)
-    if (note && sentence(note[2]!)) {
-      footnotes.push({ mark: note[1]!.replace(/[^\d*†‡§¹²³⁴⁵]/g, ''), text: note[2]!, line: row.line })
+    const note = (mark: string, of: string) => {
+      if (mark !== '') footnotes.push({ mark, text: of, line: row.line })
+      noted = true
       return say('footnote')
     }
+    if (row.cells.length === 0 || !/[\p{L}\p{N}]/u.test(text)) return say('blank')
+    if (heads.includes(i) || (headTexts.has(text.toLowerCase()) && !legRows[i])) return say('heading')
+    const letters = legendIn(text)
+    if (letters) {
+      for (const [letter, type] of letters) legend.set(letter, type)
+      return say('footnote')
+    }
+    const marked = footnote.exec(text)
+    const mark = marked?.[1]?.replace(/[()[\].]/g, '') ?? ''
+    if (marked && !(legRows[i] && /^\d/.test(marked[1]!)) && (sentence(marked[2]!) || used.has(mark)))
+      return note(mark, marked[2]!)
     if (legRows[i]) {
       table.push({ cells: row.cells.map(alone), lines: [row.line] })
       return say('leg')
     }
-    const page = pageLine.test(text) || (repeats.get(masked(text))! > 1 && sentence(text))
+    const page =
+      pageLine.test(text) ||
+      (repeats.get(masked(text))! > 1 && sentence(text)) ||
+      /^[-–— ]*\d{1,4}[-–— ]*$/.test(text)
     if (i < first || page) {
       titled.push(...titledLegs(text))
       return say('page')
     }
     const filled = row.cells.flatMap((c, at) => (c.text === '' ? [] : [at]))
     const last = table[table.length - 1]
-    const section =
-      filled.length === 1 && filled[0] === 0 && (grid.separator !== 'words' || /^[A-Z][a-z]/.test(text))
     const prose = sentence(text) && filled.length === 1
-    if (!last || prose || (section && grid.separator !== 'words')) return say(prose ? 'footnote' : 'section')
-    if (section) return say('section')
-    // What is left belongs to the row above, cell by cell; text without columns belongs to its end.
-    if (grid.separator === 'words') {
+    if (afterNote && (prose || filled.length === 1)) return note('', text)
+    if (!last || prose) return say(prose ? 'footnote' : 'section')
+    if (inWords) {
+      if (/^\p{Lu}\p{Ll}/u.test(text) && !isFunctions(text))
+        return say(sentence(text) ? 'footnote' : 'section')
+      if (!isFunctions(text)) return say(sentence(text) ? 'footnote' : 'open')
+      // Text without columns belongs to the end of the row above.
       const end = last.cells.length - 1
       const rest = merge(row.cells)!
       const target =
         last.cells[end]!.text === '' && /\($|\([^)]*$/.test(last.cells[end - 2]?.text ?? '') ? end - 2 : end
       last.cells[target] = joined(last.cells[target]!, rest)
-    } else
-      filled.forEach((at) => {
-        last.cells[at] = last.cells[at] ? joined(last.cells[at], row.cells[at]!) : alone(row.cells[at]!)
-      })
+      last.lines.push(row.line)
+      return say('joined')
+    }
+    const numbered = (legsIn(row.cells[main.number]?.text ?? '')?.length ?? 0) > 0
+    if (numbered && filled.length > 1) {
+      table.push({ cells: row.cells.map(alone), lines: [row.line] })
+      return say('leg')
+    }
+    const before = (at: number) => last.cells[at]?.text ?? ''
+    const cellText = (at: number) => row.cells[at]?.text ?? ''
+    if (
+      filled.length === 1 &&
+      filled[0] === 0 &&
+      main.number !== -1 &&
+      !holdsOn(before(0), text) &&
+      !(main.name === 0 && isFunctions(text) && holdsOn(before(0), text))
+    )
+      return say(isFunctions(text) && !sentence(text) && /[_\d]/.test(text) ? 'open' : 'section')
+    if (filled.length === 1 && filled[0] === 0 && main.number === -1) return say('section')
+    // What is left belongs to the row above, cell by cell; but no leg number and no name is put behind another.
+    const number =
+      filled.includes(main.number) &&
+      before(main.number) !== '' &&
+      !holdsOn(before(main.number), cellText(main.number))
+    const name =
+      filled.includes(main.name) &&
+      before(main.name) !== '' &&
+      !holdsOn(before(main.name), cellText(main.name))
+    if (number || (name && cellText(main.name) !== before(main.name))) {
+      if (name && !number && isName(cellText(main.name))) {
+        table.push({ cells: row.cells.map(alone), lines: [row.line] })
+        return say('leg')
+      }
+      return say(sentence(text) ? 'footnote' : 'open')
+    }
+    filled.forEach((at) => {
+      if (at === main.name && cellText(at) === before(at)) return
+      last.cells[at] = last.cells[at] ? joined(last.cells[at], row.cells[at]!) : alone(row.cells[at]!)
+    })
     last.lines.push(row.line)
     say('joined')
   })
-  return { headings, columns, rows: table, kinds, footnotes, titled }
+  return {
+    headings,
+    headingRows: headed.map((i) => Array.from({ length: columns }, (_, c) => rows[i]!.cells[c]?.text ?? '')),
+    columns,
+    rows: table,
+    kinds,
+    footnotes,
+    titled,
+    legend: codesIn(
+      table.flatMap((r) => r.cells.map((c) => c.text)).filter((t) => t.length <= 3),
+      legend,
+    ),
+  }
 }

@@ -49,6 +49,8 @@ const stands = (piece: string): boolean => {
 }
 /** `PA5-ADC5` is two names of one leg; a range of one name, or a name with a minus, is not. */
 const partedAtHyphens = (t: Token): Token[] => {
+  // Behind a footnote’s mark a hyphen stands first.
+  if (t.text.startsWith('-')) return partedAtHyphens({ ...t, text: t.text.slice(1), from: t.from + 1 })
   const pieces = t.text.split('-')
   if (pieces.length < 2 || namesInRange(t.text) || !pieces.every(stands)) return [t]
   let from = t.from

@@ -58,9 +58,10 @@ const scoreOf = (
     : (once / Math.max(1, times.size)) * (0.6 + (0.4 * times.size) / count) * Math.min(1, times.size / 3)
   // Columns that a heading counts say more than the same words in a line.
   const selects = read.columns.some((c) => c.role === 'select') ? 0.05 : 0
-  const loose = reading.id === 'mentions' ? 0.05 : reading.id === 'words' ? 0.02 : 0
   return (
-    explained * (0.25 + 0.75 * legs) * (0.5 + 0.5 * unique) * (numbered || board ? 1 : 0.7) + selects - loose
+    explained * (0.25 + 0.75 * legs) * (0.5 + 0.5 * unique) * (numbered || board ? 1 : 0.7) +
+    selects +
+    reading.bonus
   )
 }
 

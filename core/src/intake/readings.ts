@@ -2,7 +2,7 @@
 // settled by what comes of them.
 
 import type { TokenClass } from './account'
-import type { Mapped } from './clean'
+import { type Mapped, Writer } from './clean'
 import { type Separator, separatorOf } from './grid'
 import { fromDrawing, fromMarkup, fromMentions, fromRecords, fromStacked, fromWeb } from './rewrite'
 
@@ -12,6 +12,8 @@ export interface Reading {
   words: string
   mapped: Mapped
   separator: Separator
+  /** What the text’s look says for it or against it, besides what comes of it. */
+  bonus: number
   /** What a word is that the reader leaves out. */
   rest: (word: string) => TokenClass
 }
@@ -70,15 +72,48 @@ const plausible = (text: string): Separator[] => {
   ]
 }
 
+/** With spaces put back where letters that don’t show were left out, for lines that were aligned with them counted. */
+const widened = (m: Mapped): Mapped | undefined => {
+  const out = new Writer()
+  let pending = 0
+  let found = false
+  for (let i = 0; i < m.text.length; i++) {
+    const dropped = i === 0 || m.text[i - 1] === '\n' ? 0 : m.at[i]! - m.at[i - 1]! - 1
+    if (dropped > 0) pending += dropped
+    if (m.text[i] === '\n') pending = 0
+    if (pending > 0 && m.text[i] === ' ' && m.text[i + 1] === ' ') {
+      out.put(' '.repeat(pending), m.at[i]!)
+      pending = 0
+      found = true
+    }
+    out.copy(m, i, i + 1)
+  }
+  return found ? out.done(m.at[m.text.length]!) : undefined
+}
+
 /** Every way to read a text, the one that its look speaks for first. */
 export const readingsOf = (clean: Mapped): Reading[] => {
   const barred: Mapped = { text: clean.text.replace(/[│┃║¦]/g, '|'), at: clean.at }
   const usual = separatorOf(barred.text)
   const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]
+  const tokens = clean.text.slice(0, 20_000).match(/[\p{L}\p{N}][^\s,;]*/gu) ?? []
+  const inProse = tokens.filter((t) => /^\p{Lu}?\p{Ll}{2,}[.:]?$/u.test(t)).length > tokens.length * 0.35
   const written = rewriters.flatMap(({ id, words, write, rest }): Reading[] => {
     const mapped = write(clean)
-    return mapped ? [{ id, words, mapped, separator: 'tab', rest }] : []
+    return mapped
+      ? [
+          {
+            id,
+            words,
+            mapped,
+            separator: 'tab',
+            rest,
+            bonus: id === 'mentions' ? (inProse ? 0.1 : -0.05) : 0,
+          },
+        ]
+      : []
   })
+  const wide = separators.includes('columns') ? widened(barred) : undefined
   return [
     ...written,
     ...separators.map((separator): Reading => ({
@@ -86,7 +121,20 @@ export const readingsOf = (clean: Mapped): Reading[] => {
       words: separatorWords[separator],
       mapped: barred,
       separator,
+      bonus: separator === 'words' || separator === 'space' ? -0.02 : 0,
       rest: () => 'open',
     })),
+    ...(wide
+      ? [
+          {
+            id: 'columns, wide',
+            words: separatorWords.columns,
+            mapped: wide,
+            separator: 'columns' as const,
+            bonus: -0.01,
+            rest: () => 'open' as const,
+          },
+        ]
+      : []),
   ]
 }

@@ -175,7 +175,7 @@ const legFrom = (
   const reads = [...beside, ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
-  const told = entry.type === undefined ? undefined : typeIn(entry.type)
+  const told = entry.type === undefined ? undefined : typeIn(entry.type, layout.legend)
   const reset = isReset(named.id) || reads.some((r) => r.words.has('reset'))
   const functions = reads.flatMap((r) => r.functions)
   if (own && 'function' in own && own.function.kind && !byName)

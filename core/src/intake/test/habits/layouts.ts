@@ -71,11 +71,13 @@ const bySeparator = (mark: string) => (s: Sheet) => {
   const line = (cells: Cells) => cells.map((c) => (mark === '\t' ? c : quoted(c, mark))).join(mark)
   return dressed(s, paged(s, [line(head)], rows.map(line)), s.hasType).join('\n')
 }
+/** How wide a text shows: lines over letters take no room. */
+const shown = (text: string) => [...text.replaceAll('\u0305', '')].length
 const padded = (rows: Cells[], gap = 2): string[] => {
-  const widths = rows[0]!.map((_, c) => Math.max(...rows.map((r) => [...(r[c] ?? '')].length)))
+  const widths = rows[0]!.map((_, c) => Math.max(...rows.map((r) => shown(r[c] ?? ''))))
   return rows.map((r) =>
     r
-      .map((t, c) => t + ' '.repeat(widths[c]! + gap - [...t].length))
+      .map((t, c) => t + ' '.repeat(widths[c]! + gap - shown(t)))
       .join('')
       .trimEnd(),
   )
@@ -133,10 +135,10 @@ const bars = (s: Sheet): string => {
   if (ruled === 0) {
     // As a text processor draws it.
     const lines = padded([head, ...rows], 0)
-    const widths = head.map((_, c) => Math.max(...[head, ...rows].map((r) => [...r[c]!].length)))
+    const widths = head.map((_, c) => Math.max(...[head, ...rows].map((r) => shown(r[c]!))))
     const rule = (mark: string) => `+${widths.map((w) => mark.repeat(w + 2)).join('+')}+`
     const row = (cells: Cells) =>
-      `|${cells.map((t, c) => ` ${t}${' '.repeat(widths[c]! - [...t].length)} `).join('|')}|`
+      `|${cells.map((t, c) => ` ${t}${' '.repeat(widths[c]! - shown(t))} `).join('|')}|`
     return dressed(
       s,
       [rule('-'), row(head), rule('='), ...rows.flatMap((r) => [row(r), rule('-')])].slice(
@@ -174,7 +176,7 @@ const drawn = (s: Sheet): string => {
   const half = Math.floor(all.length / 2)
   const left = all.slice(0, half)
   const right = all.slice(half).reverse()
-  const wide = Math.max(...left.map((x) => [...label(x.leg)].length))
+  const wide = Math.max(...left.map((x) => shown(label(x.leg))))
   const art = d.one([
     { top: '+----\\_/----+', l: '|', r: '|', foot: '+-----------+', gap: ' '.repeat(11) },
     { top: ' ____  ____ ', l: '-|', r: '|-', foot: ' __________ ', gap: ' '.repeat(9) },
@@ -182,7 +184,7 @@ const drawn = (s: Sheet): string => {
     { top: '.---------.', l: '[', r: ']', foot: "'---------'", gap: ' '.repeat(9) },
   ])
   const inside = d.chance(0.6)
-  const pad = (t: string, n: number) => ' '.repeat(Math.max(0, n - [...t].length)) + t
+  const pad = (t: string, n: number) => ' '.repeat(Math.max(0, n - shown(t))) + t
   const row = (i: number) => {
     const [a, b] = [left[i]!, right[i]!]
     const [na, nb] = [String(a.n), String(b.n)]
