@@ -125,7 +125,8 @@ const forms: readonly Form[] = [
 ]
 
 const plainWord = /^(?:GPIO|I\/?O|DIGITAL|PORT)$/
-export const resetWord = /^(?:N?RE?SE?TN?|NRST|RSTN?|N?MRST|MCLR|POR|CHIP_?EN|EN)$/
+export const resetWord =
+  /^(?:(?:N_?)?RE?SE?T(?:_?[NB])?|(?:N_?)?RST(?:_?[NB])?|XRES|N?MRST|MCLR|POR|CHIP_?EN|EN)$/
 
 /** Without footnote marks, bars over a name, and what surrounds it. Upper case. */
 export const bareName = (text: string): string =>

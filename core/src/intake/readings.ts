@@ -4,7 +4,15 @@
 import type { TokenClass } from './account'
 import { type Mapped, Writer } from './clean'
 import { type Separator, separatorOf } from './grid'
-import { fromDrawing, fromMarkup, fromMentions, fromRecords, fromStacked, fromWeb } from './rewrite'
+import {
+  fromAcross,
+  fromDrawing,
+  fromMarkup,
+  fromMentions,
+  fromRecords,
+  fromStacked,
+  fromWeb,
+} from './rewrite'
 
 export interface Reading {
   id: string
@@ -35,6 +43,7 @@ const rewriters: readonly {
   { id: 'records', words: 'records of keys and values', write: fromRecords, rest: () => 'heading' },
   { id: 'drawing', words: 'a package drawn from above', write: fromDrawing, rest: () => 'furniture' },
   { id: 'stacked', words: 'one column after another', write: fromStacked, rest: () => 'open' },
+  { id: 'across', words: 'a column for each leg', write: fromAcross, rest: () => 'heading' },
   { id: 'mentions', words: 'a paragraph or a block of lines for each leg', write: fromMentions, rest: prose },
 ]
 const separatorWords: Record<Separator, string> = {
@@ -66,7 +75,9 @@ const plausible = (text: string): Separator[] => {
     ...(share(/;/) >= 0.3 ? (['semicolon'] as const) : []),
     ...(share(/,/) >= 0.3 ? (['comma'] as const) : []),
     ...(share(/\S {2,}\S/) >= 0.25 ? (['columns', 'gaps'] as const) : []),
-    ...(count >= 4 && times >= lines.length * 0.6 ? (['space'] as const) : []),
+    ...(count >= 4 && times >= lines.length * 0.6 && tabs < 0.5 && share(/\S {2,}\S/) < 0.5
+      ? (['space'] as const)
+      : []),
     ...(tabs < 0.5 ? (['words'] as const) : []),
     ...(share(/^\s*\d{1,3}\s*$/) >= 0.1 ? (['lines'] as const) : []),
   ]

@@ -7,7 +7,7 @@ import { bareName, hintOf, kindBySignals, readToken, resetWord, signalFor } from
 import type { Grid, Separator } from './grid'
 import { type JoinedCell, type Layout, layoutOf, placeIn, placeOf, type TableRow } from './layout'
 import { legsIn } from './legs'
-import { isPort, isReset, nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
+import { isPort, isReset, nameIn, namesInRange, type Token, tokensOf, typeByName, typeIn } from './names'
 import type { Answers } from './questions'
 import type { FoundFunction, FoundLeg, FoundUnit, PackageColumn, Understood } from './understood'
 
@@ -116,6 +116,31 @@ const unrolled = (entry: Entry): { entry: Entry; name: string; at: number; of: n
   }))
 }
 
+const kindOf = (text: string): UnitKind | undefined => {
+  const read = readToken(text)
+  return read && 'function' in read ? read.function.kind : undefined
+}
+/** `UART1 TX` is one function where a unit alone stands before a signal. */
+const paired = (tokens: Token[], text: string): Token[] => {
+  const out: Token[] = []
+  for (let i = 0; i < tokens.length; i++) {
+    const [a, b] = [tokens[i]!, tokens[i + 1]]
+    const together =
+      b &&
+      text.slice(a.to, b.from) === ' ' &&
+      /^[A-Z][A-Z0-9]*\d$/.test(a.text) &&
+      /^[A-Z]{2,4}\d{0,2}N?$/.test(b.text) &&
+      (kindOf(a.text) === undefined ||
+        (/^(?:CH|IN)\d/.test(b.text) && kindOf(a.text) === kindOf(`${a.text}_${b.text}`))) &&
+      (kindOf(`${a.text}_${b.text}`) !== undefined || kindOf(b.text) !== undefined || /^CH\d/.test(b.text))
+    if (together) {
+      out.push({ text: `${a.text}_${b.text}`, from: a.from, to: b.to })
+      i++
+    } else out.push(a)
+  }
+  return out
+}
+
 interface ReadFunctions {
   functions: FoundFunction[]
   words: Set<string>
@@ -132,7 +157,7 @@ const readCell = (
   const read: ReadFunctions = { functions: [], words: new Set() }
   const hint = column ? hintOf(column.heading) : {}
   const text = cell.text.slice(from)
-  for (const token of tokensOf(text)) {
+  for (const token of paired(tokensOf(text), text)) {
     const range = of > 1 ? namesInRange(token.text) : undefined
     const one = range && range.length === of ? range[at]! : token.text
     const known = unit ? readToken(`${unit}_${one}`) : readToken(one, hint)

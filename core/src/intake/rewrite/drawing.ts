@@ -8,9 +8,8 @@ interface Side {
   label: Span
 }
 const art = '[-–—|│┃║┤├┼╢╟\\[\\](){}<>=:─━•●○*.+_~]'
-const inner = new RegExp(
-  `^(.*?)(?:\\s|${art})(\\d{1,3})((?:\\s|${art}).*?(?:\\s|${art}))(\\d{1,3})((?:\\s|${art}).*)$`,
-)
+/** What may stand beside a number: no letter, and no point, which is part of a port’s name. */
+const edge = '[\\s|│┃║┤├┼╢╟\\[\\](){}<>=:─━•●○-]'
 const outer =
   /^\s*(\d{1,3})[\s.:)]+(\S.*?\S)\s*(?:[|│┃║┤├[\]]|--|──).*?(?:[|│┃║┤├[\]]|--|──)\s*(\S.*?)[\s.:(]+(\d{1,3})\s*$/
 
@@ -28,24 +27,27 @@ const bare = (m: Mapped, span: Span, side: 'left' | 'right'): Span => {
   return tight(m, { from: span.from + start, to: span.from + Math.max(start, end) })
 }
 
-const sidesOf = (m: Mapped, from: number, line: string): [Side, Side] | undefined => {
-  const span = (at: number, length: number): Span => ({ from: from + at, to: from + at + length })
-  const i = inner.exec(` ${line} `)
-  if (i) {
-    const [, left, a, middle, b, right] = i as unknown as [string, string, string, string, string, string]
-    // One space was put before the line.
-    const at = left.length + 1 - 1
-    const second = at + a.length + middle.length
-    return [
-      { leg: span(at, a.length), label: bare(m, span(0, Math.max(0, at)), 'left') },
-      { leg: span(second, b.length), label: bare(m, span(second + b.length, right.length - 1), 'right') },
-    ]
-  }
-  return undefined
+/** Every two numbers of a line that may be its legs: which are, the sum tells. */
+const sidesOf = (m: Mapped, from: number, line: string): [Side, Side][] => {
+  const numbers = [...line.matchAll(new RegExp(`(?<=^|${edge})\\d{1,3}(?=${edge}|$)`, 'g'))].slice(0, 8)
+  const span = (at: number, end: number): Span => ({ from: from + at, to: from + end })
+  return numbers.flatMap((a, i) =>
+    numbers.slice(i + 1).flatMap((b): [Side, Side][] => {
+      const [aEnd, bEnd] = [a.index + a[0].length, b.index + b[0].length]
+      return b.index - aEnd < 2
+        ? []
+        : [
+            [
+              { leg: span(a.index, aEnd), label: bare(m, span(0, a.index), 'left') },
+              { leg: span(b.index, bEnd), label: bare(m, span(bEnd, line.length), 'right') },
+            ],
+          ]
+    }),
+  )
 }
-const outerSides = (m: Mapped, from: number, line: string): [Side, Side] | undefined => {
+const outerSides = (m: Mapped, from: number, line: string): [Side, Side][] => {
   const o = outer.exec(line)
-  if (!o) return undefined
+  if (!o) return []
   const span = (at: number, length: number): Span => ({ from: from + at, to: from + at + length })
   const [, a, left, right, b] = o as unknown as [string, string, string, string, string]
   const first = line.indexOf(a)
@@ -53,8 +55,10 @@ const outerSides = (m: Mapped, from: number, line: string): [Side, Side] | undef
   const last = line.lastIndexOf(b)
   const other = line.lastIndexOf(right, last - 1)
   return [
-    { leg: span(first, a.length), label: bare(m, span(label, left.length), 'left') },
-    { leg: span(last, b.length), label: bare(m, span(other, right.length), 'right') },
+    [
+      { leg: span(first, a.length), label: bare(m, span(label, left.length), 'left') },
+      { leg: span(last, b.length), label: bare(m, span(other, right.length), 'right') },
+    ],
   ]
 }
 
@@ -63,18 +67,19 @@ export const fromDrawing = (m: Mapped): Mapped | undefined => {
   const lines = linesOf(m).filter((l) => l.text.trim() !== '')
   const value = ({ from, to }: Span) => Number(m.text.slice(from, to))
   for (const read of [sidesOf, outerSides]) {
-    const found = lines.flatMap((l) => {
-      const sides = l.text.length > 400 ? undefined : read(m, l.from, l.text)
-      return sides ? [sides] : []
-    })
+    const found = lines
+      .map((l) => (l.text.length > 400 ? [] : read(m, l.from, l.text)))
+      .filter((pairs) => pairs.length > 0)
+    const sumOf = ([a, b]: [Side, Side]) => value(a.leg) + value(b.leg)
     const sums = new Map<number, number>()
-    for (const [a, b] of found)
-      sums.set(value(a.leg) + value(b.leg), (sums.get(value(a.leg) + value(b.leg)) ?? 0) + 1)
+    for (const pairs of found)
+      for (const sum of new Set(pairs.map(sumOf))) sums.set(sum, (sums.get(sum) ?? 0) + 1)
     const [sum, times] = [...sums].sort((a, b) => b[1] - a[1])[0] ?? [0, 0]
     if (times < 3 || times < found.length * 0.8 || times < lines.length * 0.4) continue
-    const fitting = found.filter(
-      ([a, b]) => value(a.leg) + value(b.leg) === sum && value(a.leg) < value(b.leg),
-    )
+    const fitting = found.flatMap((pairs) => {
+      const pair = pairs.find((p) => sumOf(p) === sum && value(p[0].leg) < value(p[1].leg))
+      return pair ? [pair] : []
+    })
     const sides = [...fitting.map(([a]) => a), ...fitting.map(([, b]) => b).reverse()]
     const rows: Written[][] = sides.map((s) => [[s.leg], [s.label]])
     // A title above may tell how many legs there are.

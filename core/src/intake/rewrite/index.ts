@@ -1,3 +1,4 @@
+export { fromAcross } from './across'
 export { fromMentions } from './mentions'
 export { fromDrawing } from './drawing'
 export { fromRecords } from './records'

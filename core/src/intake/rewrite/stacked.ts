@@ -2,9 +2,10 @@
 // gives when a table is marked column by column.
 
 import type { Mapped } from '../clean'
+import { legsIn } from '../legs'
 import { linesOf, rowsWritten, type Written } from './rows'
 
-const isNumber = (text: string) => /^\d{1,3}$/.test(text.trim())
+const isNumber = (text: string) => /\d/.test(text) && (legsIn(text)?.length ?? 0) > 0
 
 /** Undefined where no block of numbers tells how long the columns are. */
 export const fromStacked = (m: Mapped): Mapped | undefined => {

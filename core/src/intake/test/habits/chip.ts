@@ -16,6 +16,8 @@ export interface HabitLeg {
   legs: number[]
   type: ExpectedLeg['type']
   functions: (Spelled & { select?: number })[]
+  /** What its own name says it is, and no list of functions repeats: OSC.XTAL1. */
+  own?: string
   reset?: boolean
 }
 export interface HabitChip {
@@ -106,7 +108,14 @@ const portNames: readonly ((n: number) => string)[] = [
   (n) => `GPIO${n}`,
   (n) => `R${'ABCDEFGHJKLMNPQRSTUV'[Math.floor(n / 8)]}${n % 8}`,
 ]
-const resets = ['NRST', 'RESET', 'RST', 'NRESET', 'RESETN'] as const
+const resets = ['NRST', 'RESET', 'RST', 'NRESET', 'RESETN', 'RESET_N', 'RST_N', 'MCLR', 'NRST'] as const
+const crystals = [
+  ['XTAL1', 'XTAL2'],
+  ['XIN', 'XOUT'],
+  ['OSC1', 'OSC2'],
+  ['OSC_IN', 'OSC_OUT'],
+  ['XTALIN', 'XTALOUT'],
+] as const
 const supplies = ['VDD', 'VCC', 'VDDIO', 'AVDD', 'AVCC', 'VDDA', 'VBAT'] as const
 const grounds = ['VSS', 'GND', 'AGND', 'VSSA', 'DGND'] as const
 
@@ -131,6 +140,8 @@ export const makeChip = (d: Dice, selected: number): HabitChip => {
   add(d.one(resets), 'input', 1, { reset: true })
   if (count >= 20 && d.chance(0.3)) add(d.one(['VREF', 'AREF', 'VREF+', 'VCAP']), 'reference')
   if (count >= 28 && d.chance(0.25)) add('NC', 'none', 1 + d.upTo(3))
+  if (count >= 16 && d.chance(0.3))
+    for (const name of d.one(crystals)) add(name, 'io', 1, { own: `OSC.${name}` })
   // What is on the chip, each with one spelling.
   const kinds = d.some(peripherals, 4 + d.upTo(4))
   const numbered = d.some(channels, 1 + d.upTo(3)).map((c) => ({ ...c, spell: d.one(c.spellings) }))
@@ -201,5 +212,8 @@ export const expectedOf = (chip: HabitChip): ExpectedLeg[] =>
     id: l.name.toUpperCase(),
     legs: l.legs,
     type: l.type,
-    functions: l.functions.map((f) => `${f.is}${f.select === undefined ? '' : `@${f.select}`}`),
+    functions: [
+      ...(l.own ? [l.own] : []),
+      ...l.functions.map((f) => `${f.is}${f.select === undefined ? '' : `@${f.select}`}`),
+    ],
   }))

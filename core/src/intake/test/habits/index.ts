@@ -16,11 +16,13 @@ const write = (layout: Layout, seed: number): HabitTable => {
   const d = dice(seed)
   const chip = makeChip(d, layout.selected ?? 0)
   const sheet = makeSheet(d, chip)
+  // Writing may change what the chip can do: it comes first.
+  const text = layout.write(sheet)
   return {
     name: `${layout.id}, seed ${seed}`,
     class: layout.id,
     chip,
-    text: layout.write(sheet),
+    text,
     options: {},
     expected: expectedOf(chip),
     answers: {},

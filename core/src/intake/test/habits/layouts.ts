@@ -4,6 +4,7 @@ import type { HabitLeg } from './chip'
 import {
   dressed,
   inOrder,
+  rowsOf,
   saidOf,
   type Sheet,
   shownFunctions,
@@ -21,22 +22,30 @@ export interface Layout {
 type Cells = string[]
 interface Column {
   head: string
-  cell: (n: number, leg: HabitLeg) => string
+  cell: (row: { n: number; numbers: string }, leg: HabitLeg) => string
 }
 
 /** The columns of one sheet, in one of the usual orders. */
 const columnsOf = (s: Sheet): Column[] => {
   const { d, words } = s
-  const number: Column = { head: d.one(words.leg), cell: (n) => String(n) }
+  const number: Column = { head: d.one(words.leg), cell: (row) => row.numbers }
   const name: Column = { head: d.one(words.name), cell: (_, l) => shownName(s, l) }
   const type: Column = { head: d.one(words.type), cell: (_, l) => shownType(s, l) }
   const functions: Column = { head: d.one(words.functions), cell: (_, l) => shownFunctions(s, l) }
   const about: Column = { head: d.one(words.about), cell: (_, l) => saidOf(s, l) }
   const typed = s.hasType ? [type] : []
   const said = s.hasAbout ? [about] : []
+  const code: Column[] = s.code
+    ? [
+        {
+          head: s.code.head,
+          cell: (row, l) => (l.type === 'io' ? s.code!.values[row.n % s.code!.values.length]! : s.empty),
+        },
+      ]
+    : []
   return d.one([
-    [number, name, ...typed, functions, ...said],
-    [number, name, ...typed, ...said, functions],
+    [number, name, ...typed, ...code, functions, ...said],
+    [number, name, ...typed, ...said, functions, ...code],
     [name, number, ...typed, functions, ...said],
     [number, ...typed, name, functions, ...said],
     [name, ...typed, functions, number],
@@ -45,7 +54,7 @@ const columnsOf = (s: Sheet): Column[] => {
 const gridOf = (s: Sheet, columns = columnsOf(s)): { head: Cells; rows: Cells[]; columns: Column[] } => ({
   columns,
   head: columns.map((c) => c.head),
-  rows: inOrder(s.chip).map(({ n, leg }) => columns.map((c) => c.cell(n, leg))),
+  rows: rowsOf(s).map((row) => columns.map((c) => c.cell(row, row.leg))),
 })
 /** Rows cut into pages, each with its head again and the page’s own lines. */
 const paged = (s: Sheet, head: string[], rows: string[]): string[] => {
@@ -64,12 +73,22 @@ const paged = (s: Sheet, head: string[], rows: string[]): string[] => {
     ...rows.slice(i * each, (i + 1) * each),
   ]).flat()
 }
+/** Rows that part a table, as groups of one kind do. */
+const parted = (s: Sheet, rows: string[], cells: number, mark: string): string[] => {
+  if (!s.sections) return rows
+  const fill = mark === '\t' || mark === ';' ? mark.repeat(cells - 1) : ''
+  return rows.flatMap((r, i) =>
+    i % 9 === 0 ? [`${s.d.one(['Port pins', 'Power', 'Group B'])}${fill}`, r] : [r],
+  )
+}
 const quoted = (cell: string, mark: string) =>
   cell.includes(mark) || cell.includes('"') || cell.includes('\n') ? `"${cell.replaceAll('"', '""')}"` : cell
 const bySeparator = (mark: string) => (s: Sheet) => {
   const { head, rows } = gridOf(s)
   const line = (cells: Cells) => cells.map((c) => (mark === '\t' ? c : quoted(c, mark))).join(mark)
-  return dressed(s, paged(s, [line(head)], rows.map(line)), s.hasType).join('\n')
+  return dressed(s, paged(s, [line(head)], parted(s, rows.map(line), head.length, mark)), s.hasType).join(
+    '\n',
+  )
 }
 /** How wide a text shows: lines over letters take no room. */
 const shown = (text: string) => [...text.replaceAll('\u0305', '')].length
@@ -438,6 +457,85 @@ const longNames = (s: Sheet): string => {
   ).join('\n')
 }
 
+/** A cell for each function, without heads: as long as each row needs. */
+const ragged = (s: Sheet): string => {
+  const mark = s.d.one([',', '\t', ';'])
+  return inOrder(s.chip)
+    .map(({ n, leg }) => [n, shownName(s, leg), ...leg.functions.map((f) => f.text)].join(mark))
+    .join('\n')
+}
+/** Functions with a space in them, parted by commas: UART1 TX, TMR1 CH2. */
+const spacedFunctions = (s: Sheet): string => {
+  const loose = (text: string) => text.replace(/(?<=\d)[_.:](?=[A-Z])/, ' ')
+  const rows = [
+    [s.d.one(s.words.leg), s.d.one(s.words.name), s.d.one(s.words.functions)],
+    ...inOrder(s.chip).map(({ n, leg }) => [
+      s.number(n),
+      shownName(s, leg),
+      leg.functions.map((f) => loose(f.text)).join(', ') || s.empty,
+    ]),
+  ]
+  return dressed(s, s.d.chance(0.5) ? rows.map((r) => r.join('\t')) : padded(rows, 3), false).join('\n')
+}
+/** A row for each property, a column for each leg, so many legs at a time. */
+const across = (s: Sheet): string => {
+  const all = inOrder(s.chip)
+  const each = s.d.one([4, 6, 8])
+  const heads = [s.d.one(s.words.leg), s.d.one(s.words.name), s.d.one(s.words.functions)]
+  const tabs = s.d.chance(0.5)
+  return Array.from({ length: Math.ceil(all.length / each) }, (_, i) => {
+    const part = all.slice(i * each, (i + 1) * each)
+    const rows = [
+      [heads[0]!, ...part.map((x) => String(x.n))],
+      [heads[1]!, ...part.map((x) => shownName(s, x.leg))],
+      [heads[2]!, ...part.map((x) => x.leg.functions.map((f) => f.text).join('/') || '-')],
+    ]
+    return (tabs ? rows.map((r) => r.join('\t')) : padded(rows, 2)).join('\n')
+  }).join('\n\n')
+}
+/** Columns of peripherals; in the cell the channel, a name without its unit, or a mark. */
+const marked = (s: Sheet): string => {
+  const { d, chip } = s
+  const ios = chip.legs.filter((l) => l.type === 'io' && !l.own)
+  // This sheet lists converters and interrupts by number, so what the chip can do is told anew.
+  ios.forEach((l) => (l.functions = []))
+  chip.units = []
+  const yes = d.one(['x', 'yes', '•', '✓', 'Y'])
+  const no = d.one(['', '-', '–'])
+  const analog = new Map(ios.filter(() => d.chance(0.5)).map((l, i) => [l, i]))
+  const interrupt = new Map(ios.filter(() => d.chance(0.4)).map((l, i) => [l, i]))
+  for (const [l, i] of analog) l.functions.push({ text: '', is: `ADC.IN${i}` })
+  for (const [l, i] of interrupt) l.functions.push({ text: '', is: `INT.INT${i}` })
+  const prefix = d.chance(0.5)
+  const rows = [
+    [d.one(s.words.leg), d.one(s.words.name), '5 V tolerant', 'ADC', 'Interrupt', 'Wake-up'],
+    ...inOrder(chip).map(({ n, leg }) => [
+      String(n),
+      shownName(s, leg),
+      leg.type === 'io' && n % 2 === 0 ? yes : no,
+      analog.has(leg) ? `${prefix ? 'AIN' : ''}${analog.get(leg)}` : no,
+      interrupt.has(leg) ? `${prefix ? 'INT' : ''}${interrupt.get(leg)}` : no,
+      leg.type === 'io' && n % 3 === 0 ? yes : no,
+    ]),
+  ]
+  return dressed(s, d.chance(0.5) ? rows.map((r) => r.join('\t')) : padded(rows, 3), false).join('\n')
+}
+/** A bullet for each leg. */
+const bullets = (s: Sheet): string => {
+  const bullet = s.d.one(['•', '-', '*', '–'])
+  const list = (l: HabitLeg) => l.functions.map((f) => f.text).join(', ')
+  const write = s.d.one([
+    (n: number, l: HabitLeg) =>
+      `${shownName(s, l)} – pin ${n}${l.functions.length > 0 ? ` – ${list(l)}` : ''}`,
+    (n: number, l: HabitLeg) =>
+      `Pin ${n}: ${shownName(s, l)}${l.functions.length > 0 ? ` (${list(l)})` : ''}`,
+    (n: number, l: HabitLeg) => `${n}: ${[shownName(s, l), ...l.functions.map((f) => f.text)].join(', ')}`,
+  ])
+  return inOrder(s.chip)
+    .map(({ n, leg }) => `${bullet} ${write(n, leg)}`)
+    .join('\n')
+}
+
 const odd =
   (write: (s: Sheet) => string) =>
   (s: Sheet): string =>
@@ -467,4 +565,9 @@ export const layouts: readonly Layout[] = [
   { id: 'packages', write: odd(packages) },
   { id: 'default and remap', write: odd(remaps) },
   { id: 'long names', write: odd(longNames) },
+  { id: 'ragged', write: odd(ragged) },
+  { id: 'functions with spaces', write: odd(spacedFunctions) },
+  { id: 'across', write: odd(across) },
+  { id: 'marks in columns', write: odd(marked) },
+  { id: 'bullets', write: odd(bullets) },
 ]

@@ -24,6 +24,18 @@ export interface Sheet {
   /** A letter or space that does not show, between letters or in place of a space. */
   odd: 'none' | 'nbsp' | 'narrow' | 'zero-width' | 'full-width' | 'soft-hyphen'
   title: boolean
+  /** Sentences above and below. */
+  intro: boolean
+  /** Supply legs of one name in one row: 1, 17, 33. */
+  together: boolean
+  /** How leg numbers are written. */
+  number: (n: number) => string
+  /** A column of a few codes that says nothing about functions: 5VT, TC. */
+  code: { head: string; values: string[] } | undefined
+  /** Rows that part the table: Port A, Power. */
+  sections: boolean
+  /** Said of some functions in their cell. */
+  aside: string | undefined
 }
 
 const notes = [
@@ -68,6 +80,28 @@ export const makeSheet = (d: Dice, chip: HabitChip): Sheet => {
     bar: d.one(['none', 'none', 'overline', 'slash', 'hash', 'tilde']),
     odd: d.one(['none', 'none', 'none', 'nbsp', 'narrow', 'zero-width', 'full-width', 'soft-hyphen']),
     title: d.chance(0.5),
+    intro: d.chance(0.2),
+    together: d.chance(0.25),
+    number: d.one([
+      String,
+      String,
+      String,
+      String,
+      (n: number) => String(n).padStart(2, '0'),
+      (n: number) => `${n}.`,
+      (n: number) => `Pin ${n}`,
+    ]),
+    code: d.chance(0.25)
+      ? d.one([
+          { head: 'Level', values: ['FT', 'TC'] },
+          { head: 'Structure', values: ['5VT', 'TT', 'HD'] },
+          { head: 'Reset state', values: ['Hi-Z', 'PU'] },
+          { head: 'Drive', values: ['4 mA', '8 mA'] },
+          { head: 'Wake', values: ['yes', 'no'] },
+        ])
+      : undefined,
+    sections: d.chance(0.2),
+    aside: d.chance(0.15) ? d.one([' (remap)', ' (input only)', ' (default)']) : undefined,
   }
 }
 
@@ -87,7 +121,14 @@ export const shownName = (s: Sheet, leg: HabitLeg): string => {
   return `${barred}${mark}`
 }
 export const shownFunctions = (s: Sheet, leg: HabitLeg): string =>
-  leg.functions.length === 0 ? s.empty : leg.functions.map((f) => f.text).join(s.between)
+  leg.functions.length === 0
+    ? s.empty
+    : leg.functions
+        .map(
+          (f, i) =>
+            `${f.text}${s.aside && i === 0 && leg.legs[0]! % 3 === 0 && s.between !== ' ' ? s.aside : ''}`,
+        )
+        .join(s.between)
 export const shownType = (s: Sheet, leg: HabitLeg): string => s.types[leg.type] ?? ''
 export const saidOf = (s: Sheet, leg: HabitLeg): string => {
   const ways = s.words.said[leg.type] ?? ['']
@@ -97,6 +138,14 @@ export const saidOf = (s: Sheet, leg: HabitLeg): string => {
 /** One line for each leg, in the order of their numbers. */
 export const inOrder = (chip: HabitChip): { n: number; leg: HabitLeg }[] =>
   chip.legs.flatMap((leg) => leg.legs.map((n) => ({ n, leg }))).sort((a, b) => a.n - b.n)
+
+/** Rows of a table: legs of one name together where the sheet does so. */
+export const rowsOf = (s: Sheet): { n: number; numbers: string; leg: HabitLeg }[] =>
+  s.together
+    ? [...s.chip.legs]
+        .map((leg) => ({ n: leg.legs[0]!, numbers: leg.legs.join(', '), leg }))
+        .sort((a, b) => a.n - b.n)
+    : inOrder(s.chip).map(({ n, leg }) => ({ n, leg, numbers: s.number(n) }))
 
 /** Letters that a viewer puts out and nobody sees. */
 export const withOddities = (s: Sheet, text: string): string => {
@@ -120,6 +169,9 @@ export const withOddities = (s: Sheet, text: string): string => {
 export const dressed = (s: Sheet, body: string[], typed: boolean): string[] => {
   const { io, input, supply, ground } = s.types
   return [
+    ...(s.intro
+      ? ['The following table lists every pin of the device and what it can be used for.', '']
+      : []),
     ...(s.title
       ? [s.d.one(['Table 4. Pin description', `${s.chip.count}-pin package`, '3.2 Pin assignment'])]
       : []),
@@ -128,5 +180,6 @@ export const dressed = (s: Sheet, body: string[], typed: boolean): string[] => {
       ? [s.words.legend({ io: io!, input: input!, supply: supply!, ground: ground! })]
       : []),
     ...s.footnotes.map((f) => `${f.mark} ${f.text}`),
+    ...(s.intro ? ['', 'Unused pins should be left open or tied to ground.'] : []),
   ]
 }
