@@ -3,7 +3,7 @@
 import type { Classes } from './account'
 import type { Column } from './columns'
 import { bareName, readToken } from './functions'
-import { type JoinedCell, type Place, placeIn } from './layout'
+import { type JoinedCell, type Place, placeIn, placesIn } from './layout'
 import { legsIn } from './legs'
 import { nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
 import type { GridRead } from './table'
@@ -13,10 +13,11 @@ const sentence = (text: string) => (text.match(/\p{Ll}{3,}/gu) ?? []).length >= 
 const isWord = (text: string) => /^\p{Lu}?\p{Ll}{2,}[.,;:]?$/u.test(text)
 
 /** The words of a cell with their places. */
-const wordsOf = (cell: JoinedCell): { text: string; place: Place }[] =>
+const wordsOf = (cell: JoinedCell): { text: string; place: Place; places: Place[] }[] =>
   [...cell.text.matchAll(/[^\s,;/|·•()[\]{}]+/g)].map((m) => ({
     text: m[0],
     place: placeIn(cell, m.index, m.index + m[0].length),
+    places: placesIn(cell, m.index, m.index + m[0].length),
   }))
 /** Footnote marks behind a name: (1), *, ¹. */
 const marksOf = (cell: JoinedCell): Place[] =>
@@ -33,25 +34,30 @@ export const classesOf = ({ read, layout }: GridRead, classes: Classes): void =>
     else if (kind === 'page' || kind === 'section') classes.tellLine(n, 'furniture')
   }
   const roles = new Map<number, Column>(read.columns.map((c) => [c.index, c]))
+  const found = new Set(read.legs.flatMap((l) => l.functions.map((f) => keyOf(f.place))))
   for (const row of layout.rows)
     row.cells.forEach((cell, c) => {
-      if (cell.text !== '') tellCell(cell, roles.get(c), classes, layout.legend)
+      if (cell.text !== '') tellCell(cell, roles.get(c), { classes, legend: layout.legend, found })
     })
-  for (const leg of read.legs) {
-    for (const f of leg.functions) classes.tell(f.place, 'function')
-  }
+  for (const leg of read.legs) for (const f of leg.functions) classes.tell(f.place, 'function')
 }
 
-const tellCell = (
-  cell: JoinedCell,
-  column: Column | undefined,
-  classes: Classes,
-  legend: TypeCodes,
-): void => {
+const keyOf = ({ line, from }: Place) => `${line}:${from}`
+interface Told {
+  classes: Classes
+  legend: TypeCodes
+  /** Where functions were found. */
+  found: Set<string>
+}
+
+const tellCell = (cell: JoinedCell, column: Column | undefined, { classes, legend, found }: Told): void => {
   const words = wordsOf(cell)
   const tell = (is: Parameters<Classes['tell']>[1], all = words) =>
-    all.forEach((w) => classes.tell(w.place, is))
+    all.forEach((w) => w.places.forEach((p) => classes.tell(p, is)))
   for (const place of marksOf(cell)) classes.tell(place, 'mark')
+  // A name broken over two lines is one function at both its places.
+  for (const w of words)
+    if (w.places.length > 1 && found.has(keyOf(w.place))) w.places.forEach((p) => classes.tell(p, 'function'))
   switch (column?.role) {
     case 'legs':
       return tell(legsIn(cell.text) ? 'leg' : 'open')
@@ -62,11 +68,11 @@ const tellCell = (
       return words.forEach((w) => {
         if (/^\d{1,2}$/.test(w.text)) return
         const name = range || none || bareName(w.text).toUpperCase() === id
-        if (name || isWord(w.text)) classes.tell(w.place, name ? 'name' : 'words')
+        if (name || isWord(w.text)) w.places.forEach((p) => classes.tell(p, name ? 'name' : 'words'))
         else if (id === undefined || tokensOf(w.text).every((t) => bareName(t.text).toUpperCase() !== id))
-          classes.tell(w.place, 'open', false)
+          w.places.forEach((p) => classes.tell(p, 'open', false))
         // Joined by hyphens: what of it is a function is told by the leg.
-        else classes.tell(w.place, 'name')
+        else w.places.forEach((p) => classes.tell(p, 'name'))
       })
     }
     case 'type':
@@ -83,9 +89,9 @@ const tellCell = (
     default:
       return words.forEach((w) => {
         const read = readToken(w.text)
-        if (isWord(w.text)) classes.tell(w.place, 'words', false)
-        else if (read && !('function' in read)) classes.tell(w.place, 'function', false)
-        else if (bareName(w.text) !== '') classes.tell(w.place, 'open', false)
+        if (isWord(w.text)) w.places.forEach((p) => classes.tell(p, 'words', false))
+        else if (read && !('function' in read)) w.places.forEach((p) => classes.tell(p, 'function', false))
+        else if (bareName(w.text) !== '') w.places.forEach((p) => classes.tell(p, 'open', false))
       })
   }
 }

@@ -52,6 +52,13 @@ export const placeIn = (cell: JoinedCell, from: number, to: number): Place => {
     ? { line, from: piece.cell.from, to: end }
     : { line, from: at, to: Math.min(at + (to - from), end) }
 }
+/** All the places of a piece of a cell that may have been broken. */
+export const placesIn = (cell: JoinedCell, from: number, to: number): Place[] =>
+  cell.pieces.flatMap(({ start, cell: { text } }, i) => {
+    const end = cell.pieces[i + 1]?.start ?? start + text.length
+    const [a, b] = [Math.max(from, start), Math.min(to, end, start + text.length)]
+    return b > a ? [placeIn(cell, a, b)] : []
+  })
 export const placeOf = (cell: JoinedCell): Place => {
   const { line, from, to } = cell.pieces[0]!.cell
   return { line, from, to }
@@ -204,6 +211,15 @@ const headingRows = (rows: Row[], first: number, separator: Grid['separator']): 
   for (let i = first - 1; i >= 0 && found.length < 3; i--) {
     const filled = rows[i]!.cells.filter((c) => c.text !== '')
     if (filled.length === 0 && found.length === 0) continue
+    // A row that parts the table stands between its head and its first leg.
+    if (
+      filled.length === 1 &&
+      found.length === 0 &&
+      i > first - 4 &&
+      separator !== 'words' &&
+      separator !== 'space'
+    )
+      continue
     if (
       filled.length < 2 &&
       !(
@@ -263,6 +279,17 @@ const mainColumns = (rows: Row[], legRows: boolean[]): { number: number; name: n
   }
   return { number: most(numbers, 0.5), name: most(names, 0.4) }
 }
+/** A title with a number and a name in it is no leg: it has neither where most rows have them. */
+const likeMost = (rows: Row[], found: boolean[]): boolean[] => {
+  const { number, name } = mainColumns(rows, found)
+  if (number < 0 || name < 0) return found
+  return found.map((is, i) => {
+    const cells = rows[i]!.cells
+    return (
+      is && ((legsIn(cells[number]?.text ?? '')?.length ?? 0) > 0 || startsWithPort(cells[name]?.text ?? ''))
+    )
+  })
+}
 /** Whether what stands in a row goes on with a cell of the row above: it was cut at a mark that holds on. */
 const holdsOn = (before: string, after: string) => /[/_(,+-]$/.test(before) || /^[/_),]/.test(after)
 const isFunctions = (text: string): boolean => {
@@ -280,7 +307,7 @@ export const layoutOf = (grid: Grid): Layout => {
   const footnotes: Footnote[] = []
   const titled: number[] = []
   const legend = new Map<string, NonNullable<ReturnType<typeof typeIn>>>()
-  const legRows = withNamesBelow(rows, rows.map(looksLikeLeg))
+  const legRows = likeMost(rows, withNamesBelow(rows, rows.map(looksLikeLeg)))
   const first = Math.max(0, legRows.indexOf(true))
   const heads = headingRows(rows, first, grid.separator)
   const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))
@@ -311,6 +338,7 @@ export const layoutOf = (grid: Grid): Layout => {
         : [],
     ),
   )
+  const nothing = !legRows.includes(true)
   const table: TableRow[] = []
   let noted = false
   rows.forEach((row, i) => {
@@ -344,6 +372,8 @@ export const layoutOf = (grid: Grid): Layout => {
       pageLine.test(text) ||
       (repeats.get(masked(text))! > 1 && sentence(text)) ||
       /^[-–— ]*\d{1,4}[-–— ]*$/.test(text)
+    // Where no row is a leg’s, no row is explained.
+    if (nothing) return say('open')
     if (i < first || page) {
       titled.push(...titledLegs(text))
       return say('page')

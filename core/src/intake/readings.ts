@@ -7,6 +7,7 @@ import { type Separator, separatorOf } from './grid'
 import {
   fromAcross,
   fromDrawing,
+  fromProgram,
   fromMarkup,
   fromMentions,
   fromRecords,
@@ -40,6 +41,7 @@ const rewriters: readonly {
     write: fromMarkup,
     rest: () => 'furniture',
   },
+  { id: 'program', words: 'lines of a program', write: fromProgram, rest: () => 'heading' },
   { id: 'records', words: 'records of keys and values', write: fromRecords, rest: () => 'heading' },
   { id: 'drawing', words: 'a package drawn from above', write: fromDrawing, rest: () => 'furniture' },
   { id: 'stacked', words: 'one column after another', write: fromStacked, rest: () => 'open' },

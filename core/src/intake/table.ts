@@ -197,12 +197,14 @@ const legFrom = (
       : (whole?.others ?? []).map((other) =>
           readCell({ ...entry.name, text: entry.name.text.slice(0, other.to) }, undefined, other.from, 0, 1),
         )
+  const itself = (f: FoundFunction) => bareName(f.text).toUpperCase() === named.id && isPort(named.id)
   const reads = [...beside, ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
   const told = entry.type === undefined ? undefined : typeIn(entry.type, layout.legend)
   const reset = isReset(named.id) || reads.some((r) => r.words.has('reset'))
-  const functions = reads.flatMap((r) => r.functions)
+  // A leg’s own name among what it can be says nothing more.
+  const functions = reads.flatMap((r) => r.functions).filter((f) => !itself(f))
   if (own && 'function' in own && own.function.kind && !byName)
     functions.unshift({ ...own.function, by: 'form', text: named.id, place: placeOf(entry.name) })
   const plain = told !== undefined && told !== 'analog' ? told : 'io'

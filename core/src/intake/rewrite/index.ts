@@ -1,6 +1,7 @@
 export { fromAcross } from './across'
 export { fromMentions } from './mentions'
 export { fromDrawing } from './drawing'
+export { fromProgram } from './program'
 export { fromRecords } from './records'
 export { fromStacked } from './stacked'
 export { fromMarkup, fromWeb } from './web'

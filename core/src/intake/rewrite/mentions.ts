@@ -16,7 +16,7 @@ const number = '(\\d{1,3})'
 const beginnings: readonly { pattern: RegExp; leg: number; name: number }[] = [
   {
     pattern: new RegExp(
-      `^[^\\S\\n]*(?:[-*•#]+ +)?${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[\\s,:.)–—=-]*(?:is |named )?\\(?(${name})(?![a-z])`,
+      `(?:^[^\\S\\n]*(?:[-*•#]+ +)?|(?<=[.;] ))${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[\\s,:.)–—=-]*(?:is |named )?\\(?(${name})(?![a-z])`,
       'gim',
     ),
     leg: 1,
@@ -36,7 +36,10 @@ const beginnings: readonly { pattern: RegExp; leg: number; name: number }[] = [
     name: 2,
   },
   {
-    pattern: new RegExp(`^[^\\S\\n]*(?:[-*•#]+ +)?(${ported})\\s*[([]\\s*#?${number}\\s*[)\\]]`, 'gm'),
+    pattern: new RegExp(
+      `(?:^[^\\S\\n]*(?:[-*•#]+ +)?|(?<=[,;] ?))(${ported})\\s*[([]\\s*#?${number}\\s*[)\\]]`,
+      'gm',
+    ),
     leg: 2,
     name: 1,
   },

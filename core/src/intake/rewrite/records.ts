@@ -25,9 +25,10 @@ const valuesAt = (text: string, from: number): { values: Span[]; to: number } =>
     const end = text.indexOf(close, from + 1)
     const inside = end < 0 ? '' : text.slice(from + 1, end)
     // Pairs inside are a record of their own; a colon within a name is none.
-    const bare = inside.replace(/(["'])[^"']*\1(?!\s*[:=])/g, '')
-    if (end < 0 || /["']?[A-Za-z_]\w*["']?(?:\s*=\s*|\s*:\s+|["']:)["'[{\w]/.test(bare))
-      return { values: [], to: from + 1 }
+    const bare = inside.replace(/(["'])[^"']*\1(\s*[:=])?/g, (_, __, colon: string | undefined) =>
+      colon ? 'key: x' : '',
+    )
+    if (end < 0 || /[A-Za-z_]\w*(?:\s*=\s*|\s*:\s+)[[{\w]/.test(bare)) return { values: [], to: from + 1 }
     const values = [...inside.matchAll(/[^\s,;"'|][^,;"'|\n]*/g)].map((v) => ({
       from: from + 1 + v.index,
       to: from + 1 + v.index + v[0].trimEnd().length,
