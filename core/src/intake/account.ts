@@ -57,7 +57,12 @@ export class Classes {
       this.tell({ line, from: 0, to: (next ?? this.text.length + 1) - 1 - base }, is, false)
   }
   /** The account of what was pasted. `rest` says what a word is that the reader left out. */
-  account(mapped: Mapped, pasted: string, rest: (word: string) => TokenClass): Account {
+  account(
+    mapped: Mapped,
+    pasted: string,
+    rest: (word: string) => TokenClass,
+    known: ReadonlySet<string> = new Set(),
+  ): Account {
     const all = new Uint8Array(pasted.length).fill(255)
     for (let i = 0; i < this.text.length; i++) {
       const at = mapped.at[i]!
@@ -75,7 +80,7 @@ export class Classes {
       )
       if (untold.length === 0) continue
       const dropped = untold.every((i) => covered[i] === 0)
-      const is = dropped ? rest(word[0]) : 'open'
+      const is = dropped ? rest(word[0]) : known.has(word[0]) ? 'words' : 'open'
       for (const i of untold) all[i] = codes[is]
       if (is === 'open') {
         const line = lineAt(starts, from)

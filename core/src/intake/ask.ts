@@ -44,6 +44,9 @@ interface Asked {
   numbered: boolean
   chosen: PackageColumn | undefined
   answers: Answers
+  /** The reading that was taken, and those that come to something else, with it. */
+  reading: string
+  others: Understood['readings']
 }
 type Read = Omit<Understood, 'questions'>
 
@@ -137,7 +140,7 @@ const aboutKinds = ({ legs, units }: Read): Question[] => {
         text: `What is ${family}?`,
         why: `${functions.length === 1 ? 'One leg has' : `${functions.length} functions:`} ${some(functions.map((f) => f.text))}${functions.length > 4 ? ' …' : ''}`,
         guess: first.kind,
-        choices: kindChoices,
+        choices: [...kindChoices, { id: 'none', label: 'no function: leave it out' }],
         // Where its signals tell already, the answer would rarely be another one.
         value: functions.length * (first.by === 'signals' ? 0.2 : 1),
         places: functions.map((f) => f.place),
@@ -195,11 +198,83 @@ const aboutLegs = ({ legs, total }: Read, { board, answers }: Asked): Question[]
   ]
 }
 
+/** Two ways to read the text that explain it nearly as well, and come to different legs. */
+const aboutReading = ({ legs }: Read, { reading, others, answers, board }: Asked): Question[] => {
+  const mine = others.find((r) => r.id === reading)
+  const close = others.filter((r) => r.id === reading || (mine && r.legs >= 3 && r.score > mine.score - 0.06))
+  return board || answers.reading !== undefined || close.length < 2
+    ? []
+    : [
+        {
+          id: 'reading',
+          text: 'How is the text laid out?',
+          why: 'It can be read in more than one way, and they come to different legs.',
+          guess: reading,
+          choices: close.map((r) => ({ id: r.id, label: `${r.words}: ${r.legs} legs` })),
+          value: legs.length * 1.5,
+          places: [],
+        },
+      ]
+}
+
+/** Words that nothing explains, the same word once. */
+const aboutWords = ({ account, legs }: Read, { board }: Asked): Question[] => {
+  if (board) return []
+  const words = new Map<string, Read['account']['open']>()
+  for (const o of account.open)
+    if (/^[A-Z][A-Z0-9_.]+$/.test(o.text)) words.set(o.text, [...(words.get(o.text) ?? []), o])
+  const lines = new Set(legs.flatMap((l) => l.places.map((p) => p.line)))
+  return [...words]
+    .filter(([, at]) => at.some((o) => lines.has(o.line)))
+    .slice(0, 40)
+    .map(([word, at]): Question => ({
+      id: `word:${word}`,
+      text: `${word} is not understood. What is it?`,
+      why: at.length > 1 ? `It stands at ${at.length} places.` : undefined,
+      guess: 'nothing',
+      choices: [{ id: 'nothing', label: 'no function: leave it out' }, ...kindChoices],
+      value: at.length * 0.5,
+      places: at.map(({ line, from, to }) => ({ line, from, to })),
+    }))
+}
+
+/** Rows in which nothing was recognised as a leg, though they stand among legs. */
+const aboutRows = ({ legs }: Read, { board }: Asked): Question[] =>
+  board
+    ? []
+    : legs
+        .filter(
+          (l) =>
+            (l.unsure ?? []).length > 0 && !/\d/.test(l.id) && l.type === 'io' && l.functions.length === 0,
+        )
+        .flatMap((l): Question[] => {
+          const [place] = l.places
+          return place
+            ? [
+                {
+                  id: `row:${place.line}`,
+                  text: `Is line ${place.line}, ${l.id}, a leg?`,
+                  why: `${l.unsure![0]!}.`,
+                  guess: 'leg',
+                  choices: [
+                    { id: 'leg', label: 'yes, a leg' },
+                    { id: 'nothing', label: 'no: leave the line out' },
+                  ],
+                  value: 1,
+                  places: [place],
+                },
+              ]
+            : []
+        })
+
 export const questionsOf = (read: Read, layout: Layout, asked: Asked): Question[] => [
+  ...aboutReading(read, asked),
   ...aboutPackage(read, layout, asked),
   ...aboutColumns(read, layout),
   ...aboutSelects(read),
   ...aboutOrder(read, asked),
   ...aboutKinds(read),
   ...aboutLegs(read, asked),
+  ...aboutWords(read, asked),
+  ...aboutRows(read, asked),
 ]

@@ -298,8 +298,8 @@ const isFunctions = (text: string): boolean => {
   return named.length > 0 && named.length >= words.length * 0.6
 }
 
-/** Reads the layout of a grid. */
-export const layoutOf = (grid: Grid): Layout => {
+/** Reads the layout of a grid. `left`: lines that the builder says to leave out. */
+export const layoutOf = (grid: Grid, left: ReadonlySet<number> = new Set()): Layout => {
   const whole = grid.rows.map(rowText)
   const inWords = grid.separator === 'words'
   const rows = inWords ? byWords(grid.rows) : grid.rows
@@ -307,7 +307,9 @@ export const layoutOf = (grid: Grid): Layout => {
   const footnotes: Footnote[] = []
   const titled: number[] = []
   const legend = new Map<string, NonNullable<ReturnType<typeof typeIn>>>()
-  const legRows = likeMost(rows, withNamesBelow(rows, rows.map(looksLikeLeg)))
+  const legRows = likeMost(rows, withNamesBelow(rows, rows.map(looksLikeLeg))).map(
+    (is, i) => is && !left.has(rows[i]!.line),
+  )
   const first = Math.max(0, legRows.indexOf(true))
   const heads = headingRows(rows, first, grid.separator)
   const headTexts = new Set(heads.map((i) => whole[i]!.toLowerCase()))
@@ -354,6 +356,7 @@ export const layoutOf = (grid: Grid): Layout => {
       return say('footnote')
     }
     if (row.cells.length === 0 || !/[\p{L}\p{N}]/u.test(text)) return say('blank')
+    if (left.has(row.line)) return say('page')
     if (heads.includes(i) || (headTexts.has(text.toLowerCase()) && !legRows[i])) return say('heading')
     const letters = legendIn(text)
     if (letters) {

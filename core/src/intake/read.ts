@@ -5,6 +5,7 @@ import { type Account, Classes, tokenClasses } from './account'
 import { questionsOf } from './ask'
 import { cleanText, placesBack } from './clean'
 import { gridOf } from './grid'
+import { doubtsOf } from './doubt'
 import { classesOf } from './explained'
 import { inOrderOfValue, type Question } from './questions'
 import { type Reading, readingsOf } from './readings'
@@ -65,14 +66,45 @@ const scoreOf = (
   )
 }
 
+/** What a reading comes to, to tell readings that differ. */
+const likeness = ({ read }: GridRead): string =>
+  read.legs
+    .map(
+      (l) => `${l.id} ${l.legs.join()} ${l.functions.map((f) => `${f.unit}.${f.signal}@${f.select}`).join()}`,
+    )
+    .sort()
+    .join('\n')
+
 /** A long text’s layout shows in its beginning. */
 const sample = 400
 
 const tried = (reading: Reading, pasted: string, options: TableOptions): Tried => {
-  const grid = readGrid(gridOf(reading.mapped.text, reading.separator), options)
+  const answers = Object.entries(options.answers ?? {})
+  const out = answers.flatMap(([k, answer]) => {
+    const line = /^row:(\d+)$/.exec(k)
+    return line && answer === 'nothing' ? [Number(line[1])] : []
+  })
+  const words = new Set(
+    answers.flatMap(([k, answer]) => (k.startsWith('word:') && answer === 'nothing' ? [k.slice(5)] : [])),
+  )
+  const back = out.length > 0 ? placesBack(reading.mapped, pasted) : undefined
+  const lines = reading.mapped.text.split('\n')
+  const left = new Set(
+    back
+      ? lines.flatMap((l, i) =>
+          out.includes(back({ line: i + 1, from: 0, to: Math.max(1, l.length) }).line) ? [i + 1] : [],
+        )
+      : [],
+  )
+  const grid = readGrid(gridOf(reading.mapped.text, reading.separator), options, left)
   const classes = new Classes(reading.mapped.text)
   classesOf(grid, classes)
-  const account = classes.account(reading.mapped, pasted, reading.rest)
+  const account = classes.account(
+    reading.mapped,
+    pasted,
+    (word) => (words.has(word) ? 'words' : reading.rest(word)),
+    words,
+  )
   return { reading, grid, account, score: scoreOf(grid, account, options.board ?? false, reading) }
 }
 
@@ -96,30 +128,59 @@ export const readTable = (pasted: string, options: TableOptions = {}): Understoo
   const taken = long || reading.id !== best.reading.id ? tried(reading, pasted, options) : best
   const readings = ranked.map((t) => ({
     id: t.reading.id,
+    like: likeness(t.grid),
     words: t.reading.words,
     score: Math.max(0, t.score),
     legs: t.grid.read.legs.length,
   }))
-  return settled(taken, readings, pasted, { answers, board })
+  const mine = readings.find((r) => r.id === reading.id)?.like
+  const others = readings.filter((r) => r.like !== mine || r.id === reading.id)
+  return settled(taken, withoutLikeness(readings), withoutLikeness(others), pasted, { answers, board })
 }
 
-/** Places as they are in what was pasted, and what is left to ask. */
+const withoutLikeness = (
+  all: (Understood['readings'][number] & { like: string })[],
+): Understood['readings'] => all.map(({ id, words, score, legs }) => ({ id, words, score, legs }))
+
+/** Places as they are in what was pasted, and what is left to ask. `others` come to something else. */
 const settled = (
   { reading, grid, account }: Tried,
   readings: Understood['readings'],
+  others: Understood['readings'],
   pasted: string,
   { answers, board }: { answers: Record<string, string>; board: boolean },
 ): Understood => {
   const { read, layout, numbered, chosen } = grid
-  const questions = questionsOf({ ...read, account, readings }, layout, { board, numbered, chosen, answers })
   const back = placesBack(reading.mapped, pasted)
   const moved = reading.mapped.text !== pasted
-  const there = (q: Question): Question => (moved ? { ...q, places: q.places.map(back) } : q)
+  // What is asked of a column stands where the reader put it; the rest is told by what was pasted.
+  const there = (q: Question): Question =>
+    moved && q.id.startsWith('column:') ? { ...q, places: q.places.map(back) } : q
   if (moved)
     for (const leg of read.legs) {
       leg.places = leg.places.map(back)
       for (const f of leg.functions) f.place = back(f.place)
     }
+  // In which lines each leg stands.
+  const lineOf = (n: number) => (moved ? back({ line: n, from: 0, to: 1 }).line : n)
+  const together = new Map<number, Set<number>>()
+  for (const row of layout.rows) {
+    const lines = new Set(row.lines.map(lineOf))
+    for (const n of lines) together.set(n, new Set([...(together.get(n) ?? []), ...lines]))
+  }
+  for (const leg of read.legs) {
+    const lines = new Set(leg.places.flatMap((p) => [...(together.get(p.line) ?? [p.line])]))
+    const unsure = doubtsOf(leg, { legs: read.legs, open: account.open }, lines)
+    if (unsure.length > 0) leg.unsure = unsure
+  }
+  const questions = questionsOf({ ...read, account, readings }, layout, {
+    board,
+    numbered,
+    chosen,
+    answers,
+    reading: reading.id,
+    others,
+  })
   return {
     ...read,
     kinds: moved ? kindsBack(read.kinds, reading, pasted, back) : read.kinds,

@@ -3,7 +3,9 @@
 
 import type { TokenClass } from './account'
 import { type Mapped, Writer } from './clean'
+import { readToken } from './functions'
 import { type Separator, separatorOf } from './grid'
+import { isPort } from './names'
 import {
   fromAcross,
   fromDrawing,
@@ -48,6 +50,15 @@ const rewriters: readonly {
   { id: 'across', words: 'a column for each leg', write: fromAcross, rest: () => 'heading' },
   { id: 'mentions', words: 'a paragraph or a block of lines for each leg', write: fromMentions, rest: prose },
 ]
+/** Whatever a reader leaves out, the name of a leg or function among it is not understood. */
+const named =
+  (rest: Reading['rest']): Reading['rest'] =>
+  (word) => {
+    const bare = word.replace(/[.,:;]+$/, '')
+    const read = readToken(bare)
+    const isFunction = read && 'function' in read && read.function.kind !== undefined && /[A-Z]/.test(bare)
+    return isPort(bare) || isFunction ? 'open' : rest(word)
+  }
 const separatorWords: Record<Separator, string> = {
   tab: 'columns parted by tabs',
   semicolon: 'columns parted by semicolons',
@@ -111,6 +122,8 @@ export const readingsOf = (clean: Mapped): Reading[] => {
   const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]
   const tokens = clean.text.slice(0, 20_000).match(/[\p{L}\p{N}][^\s,;]*/gu) ?? []
   const inProse = tokens.filter((t) => /^\p{Lu}?\p{Ll}{2,}[.:]?$/u.test(t)).length > tokens.length * 0.35
+  const filled = clean.text.split('\n').filter((l) => l.trim() !== '')
+  const inColumns = filled.filter((l) => /\S(?:\t| {2,})\S/.test(l)).length >= filled.length * 0.5
   const written = rewriters.flatMap(({ id, words, write, rest }): Reading[] => {
     const mapped = write(clean)
     return mapped
@@ -120,8 +133,8 @@ export const readingsOf = (clean: Mapped): Reading[] => {
             words,
             mapped,
             separator: 'tab',
-            rest,
-            bonus: id === 'mentions' ? (inProse ? 0.1 : -0.05) : 0,
+            rest: named(rest),
+            bonus: id !== 'mentions' ? 0 : inProse ? 0.1 : inColumns ? -0.12 : -0.05,
           },
         ]
       : []

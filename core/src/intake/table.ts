@@ -3,7 +3,7 @@
 
 import type { Fault, UnitKind } from '../parts'
 import { type Column, columnsOf } from './columns'
-import { bareName, hintOf, kindBySignals, readToken, resetWord, signalFor } from './functions'
+import { bareName, hintOf, kindBySignals, type ReadToken, readToken, resetWord, signalFor } from './functions'
 import type { Grid, Separator } from './grid'
 import { type JoinedCell, type Layout, layoutOf, placeIn, placeOf, type TableRow } from './layout'
 import { legsIn } from './legs'
@@ -146,6 +146,13 @@ interface ReadFunctions {
   words: Set<string>
   debug?: string
 }
+/** A word that the builder says is a function. */
+const asSaid = (text: string, kind: UnitKind): ReadToken => {
+  const read = readToken(text)
+  const name = bareName(text).toUpperCase()
+  const made = read && 'function' in read ? read.function : { unit: name, signal: name, family: name }
+  return { function: { ...made, kind } }
+}
 const readCell = (
   cell: JoinedCell,
   column: Column | undefined,
@@ -153,6 +160,7 @@ const readCell = (
   at: number,
   of: number,
   unit?: string,
+  answers: Answers = {},
 ): ReadFunctions => {
   const read: ReadFunctions = { functions: [], words: new Set() }
   const hint = column ? hintOf(column.heading) : {}
@@ -160,7 +168,13 @@ const readCell = (
   for (const token of paired(tokensOf(text), text)) {
     const range = of > 1 ? namesInRange(token.text) : undefined
     const one = range && range.length === of ? range[at]! : token.text
-    const known = unit ? readToken(`${unit}_${one}`) : readToken(one, hint)
+    const said = answers[`word:${token.text}`]
+    const known =
+      said !== undefined && said !== 'nothing'
+        ? asSaid(one, said as UnitKind)
+        : unit
+          ? readToken(`${unit}_${one}`)
+          : readToken(one, hint)
     if (!known) continue
     if ('word' in known && known.word) read.words.add(known.word)
     if (!('function' in known)) continue
@@ -186,6 +200,7 @@ const legFrom = (
   { entry, name, at, of }: ReturnType<typeof unrolled>[number],
   layout: Layout,
   legs: number[],
+  answers: Answers,
 ): FoundLeg | undefined => {
   const named = nameIn(name)
   if (!named) return undefined
@@ -195,10 +210,21 @@ const legFrom = (
     of > 1
       ? []
       : (whole?.others ?? []).map((other) =>
-          readCell({ ...entry.name, text: entry.name.text.slice(0, other.to) }, undefined, other.from, 0, 1),
+          readCell(
+            { ...entry.name, text: entry.name.text.slice(0, other.to) },
+            undefined,
+            other.from,
+            0,
+            1,
+            undefined,
+            answers,
+          ),
         )
   const itself = (f: FoundFunction) => bareName(f.text).toUpperCase() === named.id && isPort(named.id)
-  const reads = [...beside, ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit))]
+  const reads = [
+    ...beside,
+    ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit, answers)),
+  ]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
   const told = entry.type === undefined ? undefined : typeIn(entry.type, layout.legend)
@@ -246,6 +272,8 @@ const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
 }
 
 const settleKinds = (legs: FoundLeg[], answers: Answers): FoundUnit[] => {
+  // What was said to be no function at all.
+  for (const leg of legs) leg.functions = leg.functions.filter((f) => answers[`kind:${f.family}`] !== 'none')
   const families = new Map<string, Set<string>>()
   for (const f of legs.flatMap((l) => l.functions)) {
     if (f.by === 'form') continue
@@ -386,6 +414,37 @@ const withAnswers = (legs: FoundLeg[], answers: Answers): FoundLeg[] => {
   return mergedRows(now)
 }
 
+/**
+ * What the builder wrote into the table of what was understood: `set:7:name`, `set:7:type`, `set:7:functions`, by the
+ * leg’s numbers as they are listed.
+ */
+const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
+  legs.map((leg) => {
+    const told = (field: string) => answers[`set:${leg.legs.join(',')}:${field}`]
+    const [name, type, functions] = [told('name'), told('type'), told('functions')]
+    if (name === undefined && type === undefined && functions === undefined) return leg
+    const id = name === undefined ? leg.id : bareName(name).toUpperCase() || leg.id
+    const byName = name === undefined ? undefined : typeByName(id)
+    return {
+      ...leg,
+      id,
+      type: (type as FoundLeg['type'] | undefined) ?? byName ?? leg.type,
+      reset: name === undefined ? leg.reset : isReset(id),
+      functions: functions === undefined ? leg.functions : functionsFrom(functions, leg),
+    }
+  })
+/** Functions as a builder types them: names parted by commas or spaces, each at its old place where it had one. */
+const functionsFrom = (text: string, leg: FoundLeg): FoundFunction[] =>
+  paired(tokensOf(text), text).flatMap((t): FoundFunction[] => {
+    const before = leg.functions.find((f) => f.text === t.text || `${f.unit}.${f.signal}` === t.text)
+    if (before) return [before]
+    const read = readToken(t.text)
+    const place = leg.places[0] ?? { line: 1, from: 0, to: 0 }
+    return read && 'function' in read
+      ? [{ ...read.function, by: read.function.kind ? 'form' : 'nothing', text: t.text, place }]
+      : []
+  })
+
 /** What one way to part the text into rows leads to. */
 export interface GridRead {
   read: Omit<Understood, 'questions' | 'account' | 'readings'>
@@ -395,11 +454,15 @@ export interface GridRead {
 }
 
 /** Reads rows of cells as a table of legs (or, for a board, of header positions). Never throws. */
-export const readGrid = (grid: Grid, options: TableOptions = {}): GridRead => {
+export const readGrid = (
+  grid: Grid,
+  options: TableOptions = {},
+  left: ReadonlySet<number> = new Set(),
+): GridRead => {
   const { answers = {}, board = false } = options
-  const layout = layoutOf(grid)
+  const layout = layoutOf(grid, left)
   const columns = columnsOf(layout, answers, board)
-  settleSelects(layout, columns, answers)
+  if (grid.separator !== 'words') settleSelects(layout, columns, answers)
   const packages = packagesOf(layout, columns)
   const folded = foldedColumns(layout, columns)
   const chosen = folded ? undefined : chosenPackage(packages, answers, options.legs ?? layout.titled[0])
@@ -411,10 +474,10 @@ export const readGrid = (grid: Grid, options: TableOptions = {}): GridRead => {
       const legs = numbered ? one.entry.legs : answers.order === 'none' ? [] : [next++]
       // A dash: this package has no such leg.
       if (!legs || (legs.length === 0 && numbered && !board)) return []
-      return legFrom(one, layout, legs) ?? []
+      return legFrom(one, layout, legs, answers) ?? []
     }),
   )
-  const legs = withAnswers(mergedRows(found), answers)
+  const legs = corrected(withAnswers(mergedRows(found), answers), answers)
   const units = settleKinds(legs, answers)
   const highest = greatest(legs.flatMap((l) => l.legs))
   const total = board ? legs.length : (options.legs ?? highest)

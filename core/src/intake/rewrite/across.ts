@@ -26,10 +26,13 @@ export const fromAcross = (m: Mapped): Mapped | undefined => {
   const single = (s: Span) => legsIn(textOf(s))?.length === 1 && /\d/.test(textOf(s))
   const lines = linesOf(m).filter((l) => l.text.trim() !== '' && l.text.length < 2000)
   const rows = lines.map((l) => ({ line: l, cells: cellsOf(m, l) }))
+  let first: string | undefined
   const numbered = (cells: Span[]) => {
     const head = cells[0] && single(cells[0]) ? 0 : 1
     const numbers = cells.slice(head)
-    return numbers.length >= 3 && numbers.every(single) ? head : -1
+    // The last legs may be few, under the same head.
+    const again = head === 1 && first !== undefined && textOf(cells[0]!) === first
+    return numbers.length >= (again ? 1 : 3) && numbers.every(single) ? head : -1
   }
   const out: Written[][] = []
   let most = 0
@@ -37,6 +40,7 @@ export const fromAcross = (m: Mapped): Mapped | undefined => {
     const top = rows[i]!
     const head = numbered(top.cells)
     if (head < 0) continue
+    if (head === 1) first ??= textOf(top.cells[0]!)
     const below: typeof rows = []
     for (let n = i + 1; n < rows.length && numbered(rows[n]!.cells) < 0 && below.length < 8; n++)
       below.push(rows[n]!)

@@ -16,7 +16,7 @@ const number = '(\\d{1,3})'
 const beginnings: readonly { pattern: RegExp; leg: number; name: number }[] = [
   {
     pattern: new RegExp(
-      `(?:^[^\\S\\n]*(?:[-*•#]+ +)?|(?<=[.;] ))${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[\\s,:.)–—=-]*(?:is |named )?\\(?(${name})(?![a-z])`,
+      `(?:^[^\\S\\n]*(?:[-–—*•·#]+ +)?|(?<=[.;] ))${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[\\s,:.)–—=-]*(?:is |named )?\\(?(${name})(?![a-z])`,
       'gim',
     ),
     leg: 1,
@@ -24,20 +24,20 @@ const beginnings: readonly { pattern: RegExp; leg: number; name: number }[] = [
   },
   {
     pattern: new RegExp(
-      `^[^\\S\\n]*(?:[-*•#]+ +)?(${ported})\\s*[,([–—-]*\\s*(?:on |is |at )?${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[)\\]]?`,
+      `^[^\\S\\n]*(?:[-–—*•·#]+ +)?(${ported})\\s*[,([–—-]*\\s*(?:on |is |at )?${word}\\s*(?:no\\.?|nr\\.?|n°|number|#)?\\s*${number}\\b[)\\]]?`,
       'gim',
     ),
     leg: 2,
     name: 1,
   },
   {
-    pattern: new RegExp(`^[^\\S\\n]*(?:[-*•#]+ +)?${number}[.):]?\\s*[–—-]?\\s*(${name})(?![a-z])`, 'gm'),
+    pattern: new RegExp(`^[^\\S\\n]*(?:[-–—*•·#]+ +)?${number}[.):]?\\s*[–—-]?\\s*(${name})(?![a-z])`, 'gm'),
     leg: 1,
     name: 2,
   },
   {
     pattern: new RegExp(
-      `(?:^[^\\S\\n]*(?:[-*•#]+ +)?|(?<=[,;] ?))(${ported})\\s*[([]\\s*#?${number}\\s*[)\\]]`,
+      `(?:^[^\\S\\n]*(?:[-–—*•·#]+ +)?|(?<=[,;] ?))(${ported})\\s*[([]\\s*#?${number}\\s*[)\\]]`,
       'gm',
     ),
     leg: 2,

@@ -36,7 +36,7 @@ const valuesAt = (text: string, from: number): { values: Span[]; to: number } =>
     return { values, to: end + 1 }
   }
   const bare = /^[^\n;}>\]]*/.exec(text.slice(from, from + 400))![0]
-  const cut = /,\s*["']?\.?[A-Za-z_]\w*["']?\s*[:=]|\s+[A-Za-z_]\w*=["']|\s*\/?$/.exec(bare)
+  const cut = /,\s*["']?\.?[A-Za-z_]\w*["']?\s*(?:=|:(?=[\s"'[{]))|\s+[A-Za-z_]\w*=["']|\s*\/?$/.exec(bare)
   const value = bare.slice(0, cut ? cut.index : bare.length).replace(/,\s*$/, '')
   return { values: value.trim() === '' ? [] : [{ from, to: from + value.length }], to: from + value.length }
 }
