@@ -76,6 +76,63 @@ test('a 48-leg chip with a table of alternate functions, pasted, put in and plan
   await saved(page)
 })
 
+for (const [from, file, name] of [
+  ['a drawing', 'drawn-20.txt', 'Drawn 20'],
+  ['a page of paragraphs', 'told-20.txt', 'Told 20'],
+] as const)
+  test(`from ${from} to a planned pin map by keyboard alone; a leg corrected by hand becomes a rule`, async ({
+    page,
+  }) => {
+    await page.goto('/parts/from-sheet')
+    await tabTo(page, /^Its name$/)
+    await page.keyboard.type(name)
+    await tabTo(page, /^Table of its legs$/)
+    await page.keyboard.insertText(fixture(file))
+    // Nine pairs of functions by the sheet: 4 AIN, 3 ZK, 2 of UART, INT and PWM, 3 of SPI, 2 of I2C and of the timer.
+    await expect(page.getByText('20 legs, 20 names, 20 functions')).toBeVisible()
+    // Leg 2 is no ZK: its row is written anew, and what was taken out may go everywhere.
+    await tabTo(page, /^VDD$/)
+    await page.keyboard.press('ArrowDown')
+    await tabTo(page, /^Correct leg 2$/, 2)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused()
+    await tabTo(page, /^Functions$/)
+    await page.keyboard.press('ControlOrMeta+a')
+    await page.keyboard.type('AIN0')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('corrected by you')).toBeVisible()
+    await expect(page.getByText('You took ZK out of a leg; it stands at 2 more.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Correct leg 2', exact: true })).toBeFocused()
+    await isAccessible(page, 'a leg corrected')
+    // The rule is offered above the table.
+    await expect(async () => {
+      await page.keyboard.press('Shift+Tab')
+      await expect(page.getByRole('button', { name: 'Leave ZK out everywhere' })).toBeFocused({
+        timeout: 300,
+      })
+    }).toPass()
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('20 legs, 20 names, 17 functions')).toBeVisible()
+    await tabTo(page, /^Put it in the library$/, 120)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+
+    await beginByKeys(page, `On ${name}`)
+    await page.keyboard.type('push button, red led, temperature sensor two-wire, light-dependent resistor')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
+    await page.locator('#table').focus()
+    await page.keyboard.press('2')
+    await tabTo(page, /^Named/)
+    await page.keyboard.type(name)
+    await tabTo(page, new RegExp(`^Choose ${name}$`))
+    await page.keyboard.press('Enter')
+    await page.locator('#table').focus()
+    await page.keyboard.press('3')
+    await expect(page.getByText('Every signal has a leg')).toBeVisible()
+    await saved(page)
+  })
+
 test('a board’s header, its positions joined with the chip’s legs by one answer', async ({ page }) => {
   await page.goto('/parts/from-sheet')
   await page.getByLabel('What is it?').selectOption('board')

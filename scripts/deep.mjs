@@ -27,6 +27,7 @@ const code = await run(
     'supply.test',
     'power/rank.test',
     'power/streams.test',
+    'intake/habits.test',
   ],
   {
     env: { DEEP: '1' },

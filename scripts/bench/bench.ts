@@ -29,6 +29,8 @@ import loadHighs from 'highs'
 import { stagesInTurn } from '../../core/src/analysis/stages'
 import type { LatchFacts } from '../../core/src/latch/run'
 import { readAsking, scoreOf, tableCases } from '../../core/src/intake/test/cases'
+import { habitTables } from '../../core/src/intake/test/habits'
+import { misreadings } from '../../core/src/intake/test/misread'
 import { type PlanProblem, solvePlan } from '../../core/src/solve'
 import { integerProgramme } from '../../core/src/solve/test/integer-programme'
 import type { IntegerProgrammeSolver } from '../../core/test/lp'
@@ -375,6 +377,27 @@ const intake = () => {
   )
   const below = cases.filter((_, i) => scores[0]![i]!.right < scores[0]![i]!.all * 0.9).map((c) => c.name)
   console.log(`  below nine tenths without a question: ${below.join(', ') || 'none'}`)
+  const seed = 1 + (Date.now() % 90_000)
+  const habits = habitTables(400, seed)
+  console.log(
+    `\nTables that nobody has seen: ${habits.length}, seed ${seed}; right without a question, misread in silence`,
+  )
+  const by = new Map<string, { all: number; wrong: number; silent: number }>()
+  for (const table of habits) {
+    const { all, wrong } = misreadings(table, readTable(table.text))
+    for (const id of [table.class, 'all']) {
+      const now = by.get(id) ?? { all: 0, wrong: 0, silent: 0 }
+      by.set(id, {
+        all: now.all + all,
+        wrong: now.wrong + wrong.length,
+        silent: now.silent + wrong.filter((w) => w.silent).length,
+      })
+    }
+  }
+  for (const [id, { all, wrong, silent }] of by)
+    console.log(
+      `  ${id.padEnd(24)} ${((100 * (all - wrong)) / all).toFixed(1).padStart(5)} %  ${((100 * silent) / all).toFixed(2)} %  of ${all}`,
+    )
   const long = (rows: number) =>
     Array.from({ length: rows }, (_, i) => `${(i % 900) + 1}\tPA${i}\tTMR1_CH${i % 4}, UART2_TX`).join('\n')
   const [small, large] = [2000, 20_000].map((n) => timed(() => readTable(long(n))).ms)

@@ -92,7 +92,8 @@ export class Classes {
     for (let i = 0; i < pasted.length; i++) {
       const is = tokenClasses[all[i]!] ?? 'space'
       // Spaces and punctuation are no part of what they stand beside.
-      const here = letter.test(pasted[i]!) || (is !== 'open' && all[i] !== 255) ? is : 'space'
+      const here =
+        letter.test(pasted[i]!) || (is !== 'open' && all[i] !== 255 && !/\s/.test(pasted[i]!)) ? is : 'space'
       counts[here]++
       const last = runs[runs.length - 1]
       if (last?.class === here) last.to = i + 1

@@ -39,7 +39,10 @@ export const classesOf = ({ read, layout }: GridRead, classes: Classes): void =>
     row.cells.forEach((cell, c) => {
       if (cell.text !== '') tellCell(cell, roles.get(c), { classes, legend: layout.legend, found })
     })
-  for (const leg of read.legs) for (const f of leg.functions) classes.tell(f.place, 'function')
+  for (const leg of read.legs) {
+    for (const f of leg.functions) classes.tell(f.place, 'function')
+    for (const place of leg.leftOut ?? []) classes.tell(place, 'words')
+  }
 }
 
 const keyOf = ({ line, from }: Place) => `${line}:${from}`

@@ -5,7 +5,7 @@ import { type Account, Classes, tokenClasses } from './account'
 import { questionsOf } from './ask'
 import { cleanText, placesBack } from './clean'
 import { gridOf } from './grid'
-import { doubtsOf } from './doubt'
+import { aroundOf, doubtsOf } from './doubt'
 import { classesOf } from './explained'
 import { inOrderOfValue, type Question } from './questions'
 import { type Reading, readingsOf } from './readings'
@@ -76,7 +76,7 @@ const likeness = ({ read }: GridRead): string =>
     .join('\n')
 
 /** A long text’s layout shows in its beginning. */
-const sample = 400
+const sample = 250
 
 const tried = (reading: Reading, pasted: string, options: TableOptions): Tried => {
   const answers = Object.entries(options.answers ?? {})
@@ -113,18 +113,20 @@ export const readTable = (pasted: string, options: TableOptions = {}): Understoo
   const { answers = {}, board = false } = options
   const clean = cleanText(pasted)
   const wanted = answers.reading ?? options.separator
-  const all = readingsOf(clean)
-  const told = all.filter((r) => r.id === wanted)
   const lines = pasted.split('\n')
   const long = lines.length > sample * 2
   const part = long ? lines.slice(0, sample).join('\n') : pasted
+  const ways = readingsOf(long ? cleanText(part) : clean)
   // The answer that chose among readings leaves them to be chosen from again.
-  const ranked = (long ? readingsOf(cleanText(part)) : all)
+  const ranked = ways
     .map((r, i) => ({ ...tried(r, part, options), i }))
     .map((t) => ({ ...t, score: t.score - t.i * 0.001 }))
     .sort((a, b) => b.score - a.score)
   const best = ranked[0]!
-  const reading = told[0] ?? all.find((r) => r.id === best.reading.id) ?? all[0]!
+  const id = ways.some((r) => r.id === wanted) ? wanted : best.reading.id
+  const reading = long
+    ? (readingsOf(clean, id).find((r) => r.id === id) ?? best.reading)
+    : ways.find((r) => r.id === id)!
   const taken = long || reading.id !== best.reading.id ? tried(reading, pasted, options) : best
   const readings = ranked.map((t) => ({
     id: t.reading.id,
@@ -168,9 +170,10 @@ const settled = (
     const lines = new Set(row.lines.map(lineOf))
     for (const n of lines) together.set(n, new Set([...(together.get(n) ?? []), ...lines]))
   }
+  const around = aroundOf(read.legs, account.open)
   for (const leg of read.legs) {
     const lines = new Set(leg.places.flatMap((p) => [...(together.get(p.line) ?? [p.line])]))
-    const unsure = doubtsOf(leg, { legs: read.legs, open: account.open }, lines)
+    const unsure = doubtsOf(leg, around, lines)
     if (unsure.length > 0) leg.unsure = unsure
   }
   const questions = questionsOf({ ...read, account, readings }, layout, {

@@ -115,8 +115,8 @@ const widened = (m: Mapped): Mapped | undefined => {
   return found ? out.done(m.at[m.text.length]!) : undefined
 }
 
-/** Every way to read a text, the one that its look speaks for first. */
-export const readingsOf = (clean: Mapped): Reading[] => {
+/** Every way to read a text, the one that its look speaks for first; or the one of that id alone. */
+export const readingsOf = (clean: Mapped, only?: string): Reading[] => {
   const barred: Mapped = { text: clean.text.replace(/[│┃║¦]/g, '|'), at: clean.at }
   const usual = separatorOf(barred.text)
   const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]
@@ -125,7 +125,7 @@ export const readingsOf = (clean: Mapped): Reading[] => {
   const filled = clean.text.split('\n').filter((l) => l.trim() !== '')
   const inColumns = filled.filter((l) => /\S(?:\t| {2,})\S/.test(l)).length >= filled.length * 0.5
   const written = rewriters.flatMap(({ id, words, write, rest }): Reading[] => {
-    const mapped = write(clean)
+    const mapped = only === undefined || only === id ? write(clean) : undefined
     return mapped
       ? [
           {

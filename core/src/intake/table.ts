@@ -273,7 +273,12 @@ const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
 
 const settleKinds = (legs: FoundLeg[], answers: Answers): FoundUnit[] => {
   // What was said to be no function at all.
-  for (const leg of legs) leg.functions = leg.functions.filter((f) => answers[`kind:${f.family}`] !== 'none')
+  for (const leg of legs) {
+    const none = leg.functions.filter((f) => answers[`kind:${f.family}`] === 'none')
+    if (none.length === 0) continue
+    leg.leftOut = [...(leg.leftOut ?? []), ...none.map((f) => f.place)]
+    leg.functions = leg.functions.filter((f) => !none.includes(f))
+  }
   const families = new Map<string, Set<string>>()
   for (const f of legs.flatMap((l) => l.functions)) {
     if (f.by === 'form') continue
@@ -425,12 +430,17 @@ const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
     if (name === undefined && type === undefined && functions === undefined) return leg
     const id = name === undefined ? leg.id : bareName(name).toUpperCase() || leg.id
     const byName = name === undefined ? undefined : typeByName(id)
+    const now = functions === undefined ? leg.functions : functionsFrom(functions, leg)
+    const left = new Set(now.map((f) => f.family))
+    const takenOut = [...new Set(leg.functions.map((f) => f.family))].filter((f) => !left.has(f))
     return {
       ...leg,
+      ...(takenOut.length > 0 ? { takenOut } : {}),
+      leftOut: [...(leg.leftOut ?? []), ...leg.functions.filter((f) => !now.includes(f)).map((f) => f.place)],
       id,
       type: (type as FoundLeg['type'] | undefined) ?? byName ?? leg.type,
       reset: name === undefined ? leg.reset : isReset(id),
-      functions: functions === undefined ? leg.functions : functionsFrom(functions, leg),
+      functions: now,
     }
   })
 /** Functions as a builder types them: names parted by commas or spaces, each at its old place where it had one. */

@@ -32,6 +32,10 @@ export interface FoundLeg {
   places: Place[]
   /** Why it should be looked at. */
   unsure?: string[]
+  /** Families of functions that the builder took out of it by hand. */
+  takenOut?: string[]
+  /** Where functions stand that the builder says are none. */
+  leftOut?: Place[]
 }
 export interface PackageColumn {
   column: number

@@ -19,6 +19,7 @@ import { Facts } from './Facts'
 import { PackageDrawing } from './PackageDrawing'
 import type { PasteDraft } from './paste/draft'
 import { FoundLegs, placesOf } from './paste/FoundLegs'
+import { NotUnderstood } from './paste/NotUnderstood'
 import { Questions } from './paste/Questions'
 import { resultOf } from './paste/result'
 import { SourceText } from './paste/SourceText'
@@ -37,22 +38,62 @@ describe('paste', () => {
         text={text}
         kinds={table.kinds}
         marked={placesOf(leg)}
+        open={[{ line: 3, from: 2, to: 5 }]}
         choose={(line) => chosen.push(line)}
       />,
     )
     const marks = [...document.querySelectorAll('mark')].map((m) => m.textContent)
     expect(marks).toEqual(['PB3 (ADC3/TB1/INT3)'])
     expect(document.querySelectorAll('li.here')).toHaveLength(1)
+    expect(screen.getByTitle('not understood').textContent).toBe('PB4')
     fireEvent.click(screen.getByText('2 GND'))
     expect(chosen).toEqual([2])
   })
   test('what its form doesn’t tell is marked by a word, not by colour, and asked', () => {
     const shown: string[] = []
-    render(<FoundLegs table={table} chosen={undefined} choose={(key) => shown.push(key)} />)
+    const given: object[] = []
+    render(
+      <FoundLegs
+        table={table}
+        chosen={undefined}
+        choose={(key) => shown.push(key)}
+        answers={{}}
+        answer={(a) => given.push(a)}
+      />,
+    )
     const row = screen.getByRole('row', { name: /PB3/ })
     expect(row.textContent).toContain('TB.TB1?')
-    fireEvent.click(within(row).getByRole('button'))
+    fireEvent.click(within(row).getByRole('button', { name: 'PB3' }))
     expect(shown).toEqual(['PB3 1 '])
+    // Corrected by hand: only what was changed is kept.
+    fireEvent.click(within(row).getByRole('button', { name: 'Correct leg 1' }))
+    const form = screen.getByRole('form', { name: 'Correct leg 1' })
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Name' }), { target: { value: 'not so' } })
+    expect(within(form).getByRole('alert').textContent).toMatch(/letters, digits/)
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Name' }), { target: { value: 'PB5' } })
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Functions' }), { target: { value: 'ADC3' } })
+    fireEvent.submit(form)
+    expect(given).toEqual([{ 'set:1:name': 'PB5', 'set:1:functions': 'ADC3' }])
+  })
+  test('how much was not understood, where, and a rule from what was taken out by hand', () => {
+    const given: object[] = []
+    const shown: unknown[] = []
+    const answers = { 'set:1:functions': 'ADC3, INT3' }
+    const odd = readTable(`${text}\n5 PB5 (TB7) ?x9`, { answers })
+    render(
+      <NotUnderstood
+        table={odd}
+        answers={answers}
+        answer={(a) => given.push(a)}
+        show={(p) => shown.push(p)}
+      />,
+    )
+    expect(screen.getByText('One word is not understood.')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'Show it' }))
+    expect(shown).toEqual([[expect.objectContaining({ line: 5, from: 12, to: 15 })]])
+    // TB1 was taken out of leg 1 and stands at PB4 and PB5 still.
+    fireEvent.click(screen.getByRole('button', { name: 'Leave TB out everywhere' }))
+    expect(given).toEqual([{ ...answers, 'kind:TB': 'none' }])
   })
   test('an answer is given, and taken back', () => {
     const given: object[] = []

@@ -1,40 +1,55 @@
 // What was understood of a table of legs: one row for each leg, linked to where it stands in the text.
 
-import type { FoundLeg, Place, Understood } from '@root-board/core/intake'
-import { Body, Cell, Columns, Row } from '../../kit/Table'
+import type { Answers, FoundLeg, Place, Understood } from '@root-board/core/intake'
+import { useState } from 'react'
+import { Body, Cell, Columns, hidden, Row } from '../../kit/Table'
 import { onArrowKeys } from '../../kit/arrow-list'
 import { Flat } from '../../kit/Flat'
 import { FoundTable } from './FoundTable'
+import { LegForm } from './LegForm'
+import { typeWords } from './type-words'
 
 interface Props {
   table: Understood
   chosen: string | undefined
   choose: (key: string, places: Place[]) => void
+  answers: Answers
+  answer: (answers: Answers) => void
 }
 
 export const legKey = (leg: FoundLeg): string => `${leg.id} ${leg.legs.join()} ${leg.position ?? ''}`
 export const placesOf = (leg: FoundLeg): Place[] => [...leg.places, ...leg.functions.map((f) => f.place)]
 
-const typeWords: Record<FoundLeg['type'], string> = {
-  io: 'in and out',
-  input: 'input',
-  output: 'output',
-  supply: 'supply',
-  ground: 'ground',
-  reference: 'reference',
-  radio: 'antenna',
-  none: 'not connected',
-}
+/** Whether the builder has written into this leg’s row. */
+const isCorrected = (leg: FoundLeg, answers: Answers) =>
+  ['name', 'type', 'functions'].some((f) => answers[`set:${leg.legs.join(',')}:${f}`] !== undefined)
 
-export const FoundLegs = ({ table, chosen, choose }: Props) => {
+export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => {
+  const [open, setOpen] = useState<string>()
+  // Whoever closes a row goes on from it.
+  const [left, setLeft] = useState<string>()
   const legs = [...table.legs].sort((a, b) => (a.legs[0] ?? 0) - (b.legs[0] ?? 0))
   const stop = legs.some((l) => legKey(l) === chosen) ? chosen : legs[0] && legKey(legs[0])
   return (
     <FoundTable onKeyDown={onArrowKeys}>
-      <Columns of={['Legs', 'Name', 'Type', 'Functions']} />
+      <Columns of={['Legs', 'Name', 'Type', 'Functions', hidden('Correct')]} />
       <Body>
         {legs.map((leg) => {
           const key = legKey(leg)
+          const by = leg.legs.join(',')
+          if (open === by && by !== '')
+            return (
+              <LegForm
+                key={key}
+                leg={leg}
+                answers={answers}
+                save={answer}
+                close={() => {
+                  setLeft(by)
+                  setOpen(undefined)
+                }}
+              />
+            )
           return (
             <Row key={key} className={key === chosen ? 'chosen' : ''} data-line={leg.places[0]?.line}>
               <Cell className="mono">{leg.position ?? (leg.legs.join(', ') || '—')}</Cell>
@@ -70,6 +85,28 @@ export const FoundLegs = ({ table, chosen, choose }: Props) => {
                     {n}
                   </span>
                 ))}
+                {(leg.unsure ?? []).map((why) => (
+                  <span key={why} className="note risks">
+                    {why}
+                  </span>
+                ))}
+                {isCorrected(leg, answers) && <span className="note">corrected by you</span>}
+              </Cell>
+              <Cell>
+                {by !== '' && leg.position === undefined && (
+                  <Flat
+                    className="correct"
+                    aria-label={`Correct leg ${leg.legs.join(', ')}`}
+                    tabIndex={key === stop ? 0 : -1}
+                    autoFocus={left === by}
+                    onClick={() => {
+                      choose(key, placesOf(leg))
+                      setOpen(by)
+                    }}
+                  >
+                    Correct
+                  </Flat>
+                )}
               </Cell>
             </Row>
           )

@@ -10,5 +10,6 @@ export const FoundTable = styled(Table)({
   '& .functions span': { marginRight: 8, display: 'inline-block' },
   '& .functions span span': { margin: 0, display: 'inline' },
   '& .open': { color: 'var(--ochre)' },
+  '& .correct': { textDecoration: 'underline', color: 'var(--faint)' },
   '& .note': { color: 'var(--faint)', fontFamily: "'Atkinson Hyperlegible Next Variable', sans-serif" },
 })

@@ -16,6 +16,7 @@ import { usePaste } from './draft'
 import { FoundFacts } from './FoundFacts'
 import { FoundLegs, legKey, placesOf } from './FoundLegs'
 import { HeadForm } from './HeadForm'
+import { NotUnderstood } from './NotUnderstood'
 import { Questions } from './Questions'
 import { ExchangeFiles } from './ExchangeFiles'
 import { idFrom, resultOf, withExchange } from './result'
@@ -159,7 +160,13 @@ const PastePage = () => {
                     onPaste={() => setTyping(false)}
                   />
                 ) : (
-                  <SourceText text={text} kinds={kinds} marked={marked?.places ?? []} choose={chooseLine} />
+                  <SourceText
+                    text={text}
+                    kinds={kinds}
+                    marked={marked?.places ?? []}
+                    open={(!onLimits && table.result?.account.open) || []}
+                    choose={chooseLine}
+                  />
                 )}
                 <p className="paste-tools">
                   <Button onClick={() => setTyping(!typing)} disabled={text === ''}>
@@ -193,7 +200,24 @@ const PastePage = () => {
                 {!onLimits && table.result && (
                   <>
                     <Counts table={whole ?? table.result} />
-                    <FoundLegs table={whole ?? table.result} chosen={marked?.key} choose={show} />
+                    {table.result.readings.length > 0 && (
+                      <NotUnderstood
+                        table={table.result}
+                        answers={draft.answers}
+                        answer={(answers) => set({ answers })}
+                        show={(places) => {
+                          setTyping(false)
+                          show('open', places)
+                        }}
+                      />
+                    )}
+                    <FoundLegs
+                      table={whole ?? table.result}
+                      chosen={marked?.key}
+                      choose={show}
+                      answers={draft.answers}
+                      answer={(answers) => set({ answers })}
+                    />
                   </>
                 )}
               </section>

@@ -11,6 +11,8 @@ interface Props {
   kinds: Record<number, string>
   /** Places of what is chosen on the other side. */
   marked: Place[]
+  /** Words that were not understood. */
+  open: Place[]
   choose: (line: number) => void
 }
 
@@ -24,18 +26,32 @@ const words: Record<string, string> = {
   blank: '',
   fact: 'fact',
   unknown: 'open',
+  open: 'not clear',
   skipped: 'left out',
 }
 
 const most = 1500
 
-const Line = ({ text, places }: { text: string; places: Place[] }) => {
-  const sorted = [...places].sort((a, b) => a.from - b.from)
+interface Marked extends Place {
+  as: 'mark' | 'open'
+}
+const Line = ({ text, places }: { text: string; places: Marked[] }) => {
+  const sorted = [...places].sort((a, b) => a.from - b.from || (a.as === 'mark' ? -1 : 1))
   const pieces: React.ReactNode[] = []
   let at = 0
   sorted.forEach((p, i) => {
     if (p.from < at) return
-    pieces.push(text.slice(at, p.from), <mark key={i}>{text.slice(p.from, p.to)}</mark>)
+    const inside = text.slice(p.from, p.to)
+    pieces.push(
+      text.slice(at, p.from),
+      p.as === 'mark' ? (
+        <mark key={i}>{inside}</mark>
+      ) : (
+        <span key={i} className="word-open" title="not understood">
+          {inside}
+        </span>
+      ),
+    )
     at = p.to
   })
   return (
@@ -46,8 +62,10 @@ const Line = ({ text, places }: { text: string; places: Place[] }) => {
   )
 }
 
-export const SourceText = ({ text, kinds, marked, choose }: Props) => {
+export const SourceText = ({ text, kinds, marked, open, choose }: Props) => {
   const lines = text.replace(/\r\n?/g, '\n').split('\n')
+  const openAt = new Map<number, Marked[]>()
+  for (const p of open) openAt.set(p.line, [...(openAt.get(p.line) ?? []), { ...p, as: 'open' }])
   const first = useRef<HTMLLIElement>(null)
   const firstLine = marked[0]?.line
   useEffect(() => {
@@ -57,7 +75,7 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
     <Lines className="source-text mono" aria-label="What was pasted" tabIndex={0}>
       {lines.slice(0, most).map((line, i) => {
         const number = i + 1
-        const places = marked.filter((p) => p.line === number)
+        const places = marked.filter((p) => p.line === number).map((p): Marked => ({ ...p, as: 'mark' }))
         const kind = kinds[number] ?? 'blank'
         return (
           <li
@@ -69,7 +87,7 @@ export const SourceText = ({ text, kinds, marked, choose }: Props) => {
               <span className="line-number faint">{number}</span>
               <span className="line-kind">{words[kind] ?? kind}</span>
               <span className="line-text">
-                <Line text={line} places={places} />
+                <Line text={line} places={[...places, ...(openAt.get(number) ?? [])]} />
               </span>
             </Flat>
           </li>
@@ -103,6 +121,12 @@ const Lines = styled('ol')({
     color: 'var(--faint)',
   },
   '& .unknown .line-kind': { color: 'var(--ochre)', fontWeight: 650 },
+  '& .word-open': {
+    color: 'var(--ochre)',
+    textDecoration: 'underline dotted 2px',
+    textUnderlineOffset: 3,
+  },
+  '& .open .line-kind': { color: 'var(--ochre)', fontWeight: 650 },
   '& mark': {
     background: 'none',
     color: 'inherit',
