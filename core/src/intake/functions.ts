@@ -209,8 +209,21 @@ const named = (unit: string, signal: string, kind: UnitKind | undefined): NamedF
   kind,
 })
 
+/** What was read before: a table has the same few names over and over, and each is looked at in many ways. */
+const before = new Map<string, ReadToken>()
+const kept = 20_000
+
 /** Reads one token. Undefined where it is no name of a function at all: a dash, a sentence. */
 export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
+  const key = `${hint.kind ?? ''} ${hint.unit ?? ''} ${text}`
+  const known = before.get(key)
+  if (known !== undefined || before.has(key)) return known
+  if (before.size >= kept) before.clear()
+  const read = readAnew(text, hint)
+  before.set(key, read)
+  return read
+}
+const readAnew = (text: string, hint: ColumnHint): ReadToken => {
   const name = bareName(text).toUpperCase()
   // A word of a sentence, and no name.
   if (/^[A-Z]?[a-z]{3,}$/.test(bareName(text)) || /^\p{L}[-.]?$/u.test(name)) return undefined

@@ -75,7 +75,8 @@ const likeness = ({ read }: GridRead): string =>
     .sort()
     .join('\n')
 
-/** A long text’s layout shows in its beginning. */
+/** A long text’s layout shows in its beginning; one of a chip of 144 legs, each of 16 cells in a line of its own, is none. */
+const longFrom = 3000
 const sample = 250
 
 const tried = (reading: Reading, pasted: string, options: TableOptions): Tried => {
@@ -114,7 +115,7 @@ export const readTable = (pasted: string, options: TableOptions = {}): Understoo
   const clean = cleanText(pasted)
   const wanted = answers.reading ?? options.separator
   const lines = pasted.split('\n')
-  const long = lines.length > sample * 2
+  const long = lines.length > longFrom
   const part = long ? lines.slice(0, sample).join('\n') : pasted
   const ways = readingsOf(long ? cleanText(part) : clean)
   // The answer that chose among readings leaves them to be chosen from again.

@@ -147,7 +147,13 @@ export const readingsOf = (clean: Mapped, only?: string): Reading[] => {
       words: separatorWords[separator],
       mapped: barred,
       separator,
-      bonus: separator === 'words' || separator === 'space' ? -0.02 : 0,
+      // Cells parted by gaps alone move up where one before them is empty.
+      bonus:
+        separator === 'words' || separator === 'space'
+          ? -0.02
+          : separator === 'gaps' && usual !== 'gaps'
+            ? -0.06
+            : 0,
       rest: () => 'open',
     })),
     ...(wide
