@@ -172,6 +172,10 @@ const takenApart = (row: Row, numbers: number): Row => {
     }
   }
   const width = Math.max(1, numbers)
+  // More numbers than other lines begin with: this name is on several legs.
+  const more = cells.findIndex((c) => !/^\d{1,3},?$/.test(c.text))
+  if (numbers === 1 && more > 1 && isName(cells[more]!.text))
+    return takenApart({ line, cells: [merge(cells.slice(0, more))!, ...cells.slice(more)] }, numbers)
   const led = cells.slice(0, numbers).every((c) => legsIn(c.text) !== undefined) && numbers > 0
   let at = led ? numbers : 0
   const name: Cell[] = []

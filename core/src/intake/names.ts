@@ -89,7 +89,7 @@ export const nameIn = (text: string): NameCell | undefined => {
     ids.findIndex((id) => port.test(id)),
   )
   const id = ids[at]
-  if (id === undefined || !/^[A-Z0-9+][A-Z0-9_.:+-]{0,79}$/.test(id)) return undefined
+  if (id === undefined || /^\d+$/.test(id) || !/^[A-Z0-9+][A-Z0-9_.:+-]{0,79}$/.test(id)) return undefined
   return { id, others: tokens.filter((_, i) => i !== at) }
 }
 

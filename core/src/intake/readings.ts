@@ -15,6 +15,7 @@ import {
   fromRecords,
   fromStacked,
   fromWeb,
+  withoutTags,
 } from './rewrite'
 
 export interface Reading {
@@ -116,7 +117,17 @@ const widened = (m: Mapped): Mapped | undefined => {
 }
 
 /** Every way to read a text, the one that its look speaks for first; or the one of that id alone. */
-export const readingsOf = (clean: Mapped, only?: string): Reading[] => {
+export const readingsOf = (pasted: Mapped, only?: string): Reading[] => {
+  const bare = withoutTags(pasted)
+  const tags: Reading['rest'] = (word) => (/[A-Z0-9]/.test(word) ? 'open' : 'furniture')
+  return bare
+    ? waysOf(bare, only).map((r) => ({
+        ...r,
+        rest: (word: string) => (r.id === 'mentions' ? r.rest(word) : named(tags)(word)),
+      }))
+    : waysOf(pasted, only)
+}
+const waysOf = (clean: Mapped, only?: string): Reading[] => {
   const barred: Mapped = { text: clean.text.replace(/[│┃║¦]/g, '|'), at: clean.at }
   const usual = separatorOf(barred.text)
   const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]

@@ -348,6 +348,8 @@ const settleSelects = (layout: Layout, columns: Column[], answers: Answers): voi
 }
 
 const legFaults = (legs: FoundLeg[], total: number, listed: number | undefined): Fault[] => {
+  if (legs.length === 0)
+    return [{ path: 'text', message: 'no leg was found in it: no row has a leg’s number beside a name' }]
   const faults: Fault[] = []
   const names = new Map<number, string[]>()
   for (const l of legs) for (const n of l.legs) names.set(n, [...(names.get(n) ?? []), l.id])

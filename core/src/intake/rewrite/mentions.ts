@@ -8,7 +8,7 @@ import { rowsWritten, type Span, tight, type Written } from './rows'
 const word =
   '(?:pins?|legs?|leads?|terminals?|contacts?|balls?|anschluss|anschluß|bein(?:chen)?|broche|borne|patilla|terminal|piedino|pino|terminale|aansluiting|pen|poot)'
 const name =
-  '[~/!\\\\]?[A-Z][A-Z0-9]*(?:[A-Z0-9_.+]|-(?=[A-Z0-9]))*[#+-]?(?:[*†‡¹²³]+|\\s?\\(\\d\\)|\\[\\d\\])?'
+  '[~/!\\\\]?n?[A-Z][A-Z0-9]*(?:[A-Z0-9_.+]|-(?=[A-Z0-9]))*[#+-]?(?:[*†‡¹²³]+|\\s?\\(\\d\\)|\\[\\d\\])?'
 const ported =
   '[~/!\\\\]?[A-Za-z][A-Za-z0-9]*(?:[A-Za-z0-9_.+]|-(?=[A-Z0-9]))*[#+-]?(?:[*†‡¹²³]+|\\(\\d\\)|\\[\\d\\])?'
 const number = '(\\d{1,3})'

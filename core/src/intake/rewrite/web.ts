@@ -96,6 +96,29 @@ export const fromWeb = (m: Mapped): Mapped | undefined => {
   return out.done(m.at[text.length]!)
 }
 
+/** The words of a web page without a table, a line for each item or paragraph; undefined where there are no tags. */
+export const withoutTags = (m: Mapped): Mapped | undefined => {
+  const tags = m.text.match(/<\/?[a-z][a-z0-9]*(?:\s[^<>]*)?>/gi)?.length ?? 0
+  if (
+    tags < 6 ||
+    /<(?:tr|row|pin)\b/i.test(m.text) ||
+    !/<(?:li|p|div|br|dt|dd|pre|span|b|h\d)\b/i.test(m.text)
+  )
+    return undefined
+  const out = new Writer()
+  for (const p of m.text.matchAll(
+    /<!--[\s\S]*?-->|<(\/?)([a-z][a-z0-9]*)(?:"[^"]*"|'[^']*'|[^>"'])*>|&(#?\w{1,10});|[\s\S]/gi,
+  )) {
+    const at = m.at[p.index]!
+    const [whole, , tag, named] = p
+    if (tag !== undefined) {
+      if (/^(?:li|p|div|br|dt|h\d|ul|ol|dl)$/i.test(tag)) out.put('\n', at)
+    } else if (named !== undefined) out.put(entity(named) ?? whole, at)
+    else if (!whole.startsWith('<!--')) out.put(whole, at)
+  }
+  return out.done(m.at[m.text.length]!)
+}
+
 /** Rows as typesetters write them, `a & b \\\\`, or as wikis do, `| a || b`. */
 export const fromMarkup = (m: Mapped): Mapped | undefined => {
   const lines = m.text.split('\n').filter((l) => l.trim() !== '')
