@@ -25,6 +25,12 @@ const kindWords: Partial<Record<(typeof unitKinds)[number], string>> = {
   other: 'something no need asks for',
 }
 const kindChoices = unitKinds.map((id) => ({ id, label: kindWords[id] ?? id }))
+/** A rule in words: `ZK: no function`. */
+export const ruleWords = (id: string, value: string): string => {
+  const of = id.slice(id.indexOf(':') + 1)
+  const none = value === 'none' || value === 'nothing'
+  return `${of}: ${none ? 'no function' : (kindChoices.find((k) => k.id === value)?.label ?? value)}`
+}
 const roleWords: Record<(typeof roles)[number], string> = {
   legs: 'leg numbers',
   name: 'names of the legs',

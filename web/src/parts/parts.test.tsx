@@ -20,6 +20,8 @@ import { PackageDrawing } from './PackageDrawing'
 import type { PasteDraft } from './paste/draft'
 import { FoundLegs, placesOf } from './paste/FoundLegs'
 import { NotUnderstood } from './paste/NotUnderstood'
+import { rulesFile, useRules } from './paste/own-rules'
+import { OwnRules } from './paste/OwnRules'
 import { Questions } from './paste/Questions'
 import { resultOf } from './paste/result'
 import { SourceText } from './paste/SourceText'
@@ -94,6 +96,34 @@ describe('paste', () => {
     // TB1 was taken out of leg 1 and stands at PB4 and PB5 still.
     fireEvent.click(screen.getByRole('button', { name: 'Leave TB out everywhere' }))
     expect(given).toEqual([{ ...answers, 'kind:TB': 'none' }])
+  })
+  test('rules of earlier sheets are listed, taken back, and brought by a file that is one', async () => {
+    useRules.getState().keep({ 'kind:ZK': 'none', 'word:QQ': 'timer', 'set:2:name': 'PA9', reading: 'tab' })
+    render(<OwnRules />)
+    fireEvent.click(screen.getByText('2 rules from earlier sheets, used here too'))
+    expect(screen.getAllByRole('listitem').map((l) => l.textContent)).toEqual([
+      'ZK: no function Take back',
+      'QQ: timer or PWM Take back',
+    ])
+    fireEvent.click(screen.getByRole('button', { name: 'Take back: ZK: no function' }))
+    expect(useRules.getState().rules).toEqual({ 'word:QQ': 'timer' })
+    const bring = (text: string) =>
+      fireEvent.change(screen.getByLabelText('A file of rules'), {
+        target: {
+          files: [Object.assign(new File([text], 'mine.json'), { text: () => Promise.resolve(text) })],
+        },
+      })
+    bring('{"format":"root-board-intake-rules/1","rules":{"leg:7":"PA3"}}')
+    expect((await screen.findByRole('alert')).textContent).toBe(
+      'mine.json rules.leg:7: is no rule. Nothing was brought.',
+    )
+    bring(rulesFile({ 'kind:TB': 'timer' }))
+    expect(await screen.findByText('TB: timer or PWM')).toBeTruthy()
+    expect(useRules.getState().rules).toEqual({ 'word:QQ': 'timer', 'kind:TB': 'timer' })
+    // What was answered of this sheet comes before what earlier ones taught.
+    const read = (answers: object) => readTable(text, { answers: { 'kind:TB': 'timer', ...answers } }).units
+    expect(read({}).find((u) => u.id === 'TB')?.kind).toBe('timer')
+    expect(read({ 'kind:TB': 'none' }).some((u) => u.id === 'TB')).toBe(false)
   })
   test('an answer is given, and taken back', () => {
     const given: object[] = []

@@ -18,6 +18,8 @@ import { FoundLegs, legKey, placesOf } from './FoundLegs'
 import { HeadForm } from './HeadForm'
 import { NotUnderstood } from './NotUnderstood'
 import { Questions } from './Questions'
+import { OwnRules } from './OwnRules'
+import { useRules } from './own-rules'
 import { ExchangeFiles } from './ExchangeFiles'
 import { idFrom, resultOf, withExchange } from './result'
 import { SourceText } from './SourceText'
@@ -52,10 +54,11 @@ const PastePage = () => {
 
   const legs = Number(draft.legs) > 0 ? Number(draft.legs) : undefined
   const board = draft.kind === 'board'
-  const table = useRead<Understood>(JSON.stringify([draft.tableText, draft.answers, legs, board]), () =>
-    readable(draft.tableText)
-      ? ask((w) => w.table(draft.tableText, { answers: draft.answers, legs, board }))
-      : undefined,
+  const { rules, keep } = useRules()
+  // What earlier sheets have taught holds until this one is answered otherwise.
+  const answers = board ? draft.answers : { ...rules, ...draft.answers }
+  const table = useRead<Understood>(JSON.stringify([draft.tableText, answers, legs, board]), () =>
+    readable(draft.tableText) ? ask((w) => w.table(draft.tableText, { answers, legs, board })) : undefined,
   )
   const limits = useRead<UnderstoodLimits>(JSON.stringify([draft.limitsText, draft.limitAnswers]), () =>
     readable(draft.limitsText) ? ask((w) => w.limits(draft.limitsText, draft.limitAnswers)) : undefined,
@@ -73,6 +76,7 @@ const PastePage = () => {
     mutationFn: () => api.addPart(result.file),
     onSuccess: async (made) => {
       await queries.invalidateQueries()
+      if (!board) keep(draft.answers)
       draft.clear()
       enqueueSnackbar(`${made.part.name} is in the library.`)
       await navigate(`/parts/${made.id}`)
@@ -211,6 +215,7 @@ const PastePage = () => {
                         }}
                       />
                     )}
+                    {!board && <OwnRules />}
                     <FoundLegs
                       table={whole ?? table.result}
                       chosen={marked?.key}
