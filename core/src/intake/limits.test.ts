@@ -144,3 +144,44 @@ describe('a part made of pasted tables', () => {
     expect(readPart(JSON.parse(JSON.stringify(chip)), 'x')).toEqual(chip)
   })
 })
+
+describe('every number is a fact or not understood', () => {
+  const facts = (text: string) =>
+    readLimits(text).facts.map((f) => {
+      const { min, typ, max } = f.value as { min?: number; typ?: number; max?: number }
+      return [f.path, min, typ, max]
+    })
+  test.each<[string, string]>([
+    ['a range in one cell', 'Parameter\tValue\tUnit\nSupply voltage\t2.7 to 5.5\tV'],
+    ['a unit in the heads', 'Parameter\tMin (V)\tMax (V)\nSupply voltage\t2.7\t5.5'],
+    ['the greatest first', 'Parameter\tMax\tMin\tUnit\nSupply voltage\t5.5\t2.7\tV'],
+    ['a sheet in Spanish', 'Parámetro\tMín\tMáx\tUnidad\nSupply voltage\t2,7\t5,5\tV'],
+    [
+      'a page’s table',
+      '<table><tr><th>Parameter</th><th>Min</th><th>Max</th><th>Unit</th></tr>\n<tr><td>Supply&nbsp;voltage</td><td>2.7</td><td>5.5</td><td>V</td></tr></table>',
+    ],
+    ['full width', 'Parameter\tMin\tMax\tUnit\nSupply voltage\t２．７\t５．５\tV'],
+  ])('%s: 2.7 to 5.5 V', (_, text) => {
+    expect(facts(text).map(([, ...values]) => values)).toEqual([[2.7, undefined, 5.5]])
+    expect(readLimits(text).open).toEqual([])
+  })
+  test('a unit in the heads is that of the numbers', () => {
+    // 0.5 µA at most.
+    expect(facts('Parameter\tMax (µA)\nInput leakage current\t0.5')).toEqual([
+      ['io.leakage', undefined, undefined, 5e-7],
+    ])
+  })
+  test('a number that nothing became of, and a row that nobody knows, are told with their places', () => {
+    const text = 'Parameter\tMin\tMax\tUnit\tOld\nSupply voltage\t2.7\t5.5\tV\t3.1\nWobble\t4\t9\tmm\t'
+    const { open } = readLimits(text)
+    expect(open.map((o) => [o.text, o.line])).toEqual([
+      ['3.1', 2],
+      ['4', 3],
+      ['9', 3],
+    ])
+    const lines = text.split('\n')
+    for (const o of open) expect(lines[o.line - 1]!.slice(o.from, o.to)).toBe(o.text)
+    const lost = readLimits('Parameter\tMin\tMax\tUnit\nSupply voltage\t2.7\tsee 5\tV').open
+    expect(lost.map((o) => o.text)).toEqual(['see 5'])
+  })
+})

@@ -3,9 +3,11 @@
 
 import { parseQuantity, QuantityError, type Unit } from '../quantity'
 import type { LimitKind } from '../parts'
+import { cleanText, placesBack } from './clean'
 import { type Cell, gridOf, type Row } from './grid'
 import type { Place } from './layout'
 import { type Answers, inOrderOfValue, type Question } from './questions'
+import { fromWeb } from './rewrite'
 
 type Json = Record<string, unknown>
 export interface FoundFact {
@@ -21,6 +23,8 @@ export interface UnderstoodLimits {
   kinds: Record<number, LimitRow>
   facts: FoundFact[]
   questions: Question[]
+  /** Numbers in rows that became facts, of which nothing became; and those of rows that are not understood. */
+  open: (Place & { text: string })[]
 }
 
 interface Numbers {
@@ -316,25 +320,41 @@ const sectionOf = (text: string): Section | undefined => {
 }
 
 const corners: readonly (readonly [keyof Numbers | 'unit' | 'text' | 'symbol' | 'conditions', RegExp])[] = [
-  ['min', /^min(?:imum)?\.?$/i],
-  ['typ', /^(?:typ(?:ical)?|nom(?:inal)?)\.?$/i],
-  ['max', /^max(?:imum)?\.?$/i],
-  ['unit', /^units?$/i],
-  ['symbol', /^symbol$/i],
-  ['conditions', /^(?:test )?conditions?$|^notes?$|^at$/i],
-  ['text', /^(?:parameter|description|rating|item|characteristic|name)s?$/i],
+  ['min', /^m[ií]n(?:imum|imo|\.)?$/i],
+  ['typ', /^(?:typ(?:ical|isch|ique|\.)?|t[ií]p(?:ico|\.)?|nom(?:inal|\.)?)$/i],
+  ['max', /^m[aá]x(?:imum|imo|\.)?$|^mass(?:imo|\.)?$/i],
+  ['unit', /^(?:units?|einheit(?:en)?|unit[éà]s?|unidad(?:es)?|unidades?|eenhe(?:id|den))$/i],
+  ['symbol', /^(?:symbol(?:e)?|s[ií]mbolo|simbolo|symbool|kurzzeichen|formelzeichen)$/i],
+  [
+    'conditions',
+    /^(?:test )?conditions?$|^notes?$|^at$|^bedingung(?:en)?$|^condici(?:ón|ones)$|^condizion[ei]$|^condiç(?:ão|ões)$|^voorwaarden?$/i,
+  ],
+  [
+    'text',
+    /^(?:parameter|description|rating|item|characteristic|name)s?$|^(?:kenngr(?:ö|oe)ße|kennwert|größe|bezeichnung|paramètre|parámetro|parametro|parâmetro|grootheid|grandeur)s?$/i,
+  ],
 ]
-type Heads = Partial<Record<(typeof corners)[number][0], number>>
+type Heads = Partial<Record<(typeof corners)[number][0], number>> & {
+  /** A unit that stands in the heads of the numbers: Max (mA). */
+  inHeads?: string
+}
+/** `Max (mA)` and `Max [mA]` are a corner and its unit. */
+const headIn = (text: string): { head: string; unit?: string } => {
+  const parted = /^(.*?)\s*[([]\s*([^()[\]]{1,8})\s*[)\]]$/.exec(text.trim())
+  return parted && unitWord.test(parted[2]!) ? { head: parted[1]!, unit: parted[2]! } : { head: text.trim() }
+}
 const headsOf = (row: Row): Heads | undefined => {
   const heads: Heads = {}
   row.cells.forEach((c, i) => {
-    const found = corners.find(([, p]) => p.test(c.text.trim()))
+    const { head, unit } = headIn(c.text)
+    if (unit !== undefined) heads.inHeads ??= unit
+    const found = corners.find(([, p]) => p.test(head))
     if (found) heads[found[0]] ??= i
-    else if (/^(?:value|ratings?)$/i.test(c.text)) heads.typ ??= i
+    else if (/^(?:values?|ratings?|werte?|valeurs?|valore?s?|waarden?)$/i.test(head)) heads.typ ??= i
   })
   return heads.min !== undefined ||
     heads.max !== undefined ||
-    (heads.typ !== undefined && heads.unit !== undefined)
+    (heads.typ !== undefined && (heads.unit !== undefined || heads.inHeads !== undefined))
     ? heads
     : undefined
 }
@@ -398,8 +418,19 @@ const placeOf = (cells: Cell[], line: number): Place => {
 }
 const dash = /^[-–—]?$/
 
+/** `2.7 to 5.5` and `−40 … 85`, each with the unit behind it, if there is one. */
+const rangeIn = (text: string): Numbers | undefined => {
+  const range =
+    /^\s*([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°/]*)\s*(?:to|bis|à|a|tot|até|…|\.\.\.?|–|—|-|~)\s*([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°/]*)\s*$/.exec(
+      text,
+    )
+  if (!range) return undefined
+  const [, min, minUnit, max, unit] = range as unknown as [string, string, string, string, string]
+  return { min: `${min} ${minUnit || unit}`.trim(), max: `${max} ${unit}`.trim() }
+}
+
 const byHeads = (row: Row, heads: Heads, above: { text: string; unit: string }) => {
-  const cell = (key: keyof Heads) => {
+  const cell = (key: Exclude<keyof Heads, 'inHeads'>) => {
     const at = heads[key]
     return at === undefined ? '' : (row.cells[at]?.text ?? '')
   }
@@ -407,17 +438,22 @@ const byHeads = (row: Row, heads: Heads, above: { text: string; unit: string }) 
   const own = [firstText >= 0 ? (row.cells[firstText]?.text ?? '') : '', cell('symbol')]
     .filter((t) => t !== '')
     .join(' ')
-  const numbers: Numbers = {}
+  let numbers: Numbers = {}
   for (const corner of ['min', 'typ', 'max'] as const) {
     const text = cell(corner)
     if (!dash.test(text)) numbers[corner] = text
   }
+  // A range in one cell is its least and its greatest.
+  const given = (['min', 'typ', 'max'] as const).filter((c) => numbers[c] !== undefined)
+  const only = given.length === 1 ? numbers[given[0]!]! : undefined
+  const range = only === undefined ? undefined : rangeIn(only)
+  if (range) numbers = range
   // A row that goes on under another's name, with another condition.
   return {
     text: own || above.text,
     conditions: cell('conditions'),
     numbers,
-    unit: cell('unit') || (own ? '' : above.unit),
+    unit: cell('unit') || heads.inHeads || (own ? '' : above.unit),
   }
 }
 
@@ -432,9 +468,34 @@ const targetOf = (r: Reading, answers: Answers): Target | 'nothing' | undefined 
   )
 }
 
+/** Cells of a row that became a fact, with numbers of which nothing became. */
+const unused = (row: Row, heads: Heads | undefined, numbers: Numbers, value: unknown): Cell[] => {
+  if (!heads) return []
+  const rated = typeof value === 'object' && value !== null && 'kind' in value ? (value as Json) : undefined
+  const known = new Set(Object.values(heads).filter((v): v is number => typeof v === 'number'))
+  const names = heads.text ?? row.cells.findIndex((_, i) => !known.has(i))
+  return row.cells.filter((_, i) => {
+    const corner = (['min', 'typ', 'max'] as const).find((c) => heads[c] === i)
+    if (corner === undefined) return !known.has(i) && i !== names
+    // A range gives its least and greatest, whichever column it stands in.
+    const lost = (['min', 'typ', 'max'] as const).some(
+      (c) => numbers[c] !== undefined && rated?.[c] === undefined,
+    )
+    return rated !== undefined && lost && (numbers[corner] === undefined || rated[corner] === undefined)
+  })
+}
+
 /** Reads pasted limits. Never throws; rows that aren't understood are asked about. */
 export const readLimits = (text: string, answers: Answers = {}): UnderstoodLimits => {
-  const { rows } = gridOf(text)
+  const clean = cleanText(text)
+  const mapped = fromWeb(clean) ?? clean
+  const back = placesBack(mapped, text)
+  const { rows } = gridOf(mapped.text.replace(/[│┃║¦]/g, '|'))
+  const open: UnderstoodLimits['open'] = []
+  const notUnderstood = (cells: readonly Cell[]) => {
+    for (const c of cells)
+      if (/\d/.test(c.text)) open.push({ text: c.text, line: c.line, from: c.from, to: c.to })
+  }
   const kinds: UnderstoodLimits['kinds'] = {}
   const facts: FoundFact[] = []
   const questions: Question[] = []
@@ -478,9 +539,11 @@ export const readLimits = (text: string, answers: Answers = {}): UnderstoodLimit
     if (fact && target && target !== 'nothing') {
       facts.push({ ...fact, words: target.words, line: row.line, place: reading.place })
       say('fact')
+      notUnderstood(unused(row, heads, reading.numbers, fact.value))
     } else if (target === 'nothing') say('skipped')
     else {
       say('unknown')
+      notUnderstood(row.cells)
       const id = `limit:${keyOf(reading.text)}`
       if (!questions.some((q) => q.id === id))
         questions.push({
@@ -499,7 +562,20 @@ export const readLimits = (text: string, answers: Answers = {}): UnderstoodLimit
         })
     }
   }
-  return { kinds, facts, questions: inOrderOfValue(questions, answers) }
+  // Places are told in what was pasted.
+  const there = <T extends { place: Place; line: number }>(x: T): T => ({
+    ...x,
+    place: back(x.place),
+    line: back(x.place).line,
+  })
+  return {
+    kinds: Object.fromEntries(
+      Object.entries(kinds).map(([line, kind]) => [back({ line: Number(line), from: 0, to: 1 }).line, kind]),
+    ),
+    facts: facts.map(there),
+    questions: inOrderOfValue(questions, answers).map((q) => ({ ...q, places: q.places.map(back) })),
+    open: open.map((o) => ({ ...o, ...back(o) })),
+  }
 }
 
 const set = (data: Json, [key, ...rest]: string[], value: unknown): Json => {

@@ -168,7 +168,7 @@ const PastePage = () => {
                     text={text}
                     kinds={kinds}
                     marked={marked?.places ?? []}
-                    open={(!onLimits && table.result?.account.open) || []}
+                    open={(onLimits ? limits.result?.open : table.result?.account.open) ?? []}
                     choose={chooseLine}
                   />
                 )}
@@ -197,6 +197,14 @@ const PastePage = () => {
                 )}
                 {!reading.result && !reading.busy && (
                   <p className="empty">What is understood stands here, beside the text it came from.</p>
+                )}
+                {onLimits && limits.result && limits.result.open.length > 0 && (
+                  <p className="risks">
+                    {limits.result.open.length === 1
+                      ? 'One number is not understood: it is'
+                      : `${limits.result.open.length} numbers are not understood: they are`}{' '}
+                    underlined in the text.
+                  </p>
                 )}
                 {onLimits && limits.result && (
                   <FoundFacts limits={limits.result} chosen={marked?.key} choose={show} />
