@@ -468,20 +468,25 @@ const targetOf = (r: Reading, answers: Answers): Target | 'nothing' | undefined 
   )
 }
 
-/** Cells of a row that became a fact, with numbers of which nothing became. */
-const unused = (row: Row, heads: Heads | undefined, numbers: Numbers, value: unknown): Cell[] => {
-  if (!heads) return []
-  const rated = typeof value === 'object' && value !== null && 'kind' in value ? (value as Json) : undefined
-  const known = new Set(Object.values(heads).filter((v): v is number => typeof v === 'number'))
-  const names = heads.text ?? row.cells.findIndex((_, i) => !known.has(i))
-  return row.cells.filter((_, i) => {
+/**
+ * Cells with numbers of a row that became a fact, of which nothing became: a corner is used where the fact is another one
+ * without it.
+ */
+const unused = (row: Row, heads: Heads | undefined, reading: Reading, target: Target): Cell[] => {
+  const fact = JSON.stringify(target.read(reading))
+  const idle = (['min', 'typ', 'max'] as const).filter((corner) => {
+    if (reading.numbers[corner] === undefined) return false
+    const others = { ...reading.numbers, [corner]: undefined }
+    return JSON.stringify(target.read({ ...reading, numbers: others })) === fact
+  })
+  const known = new Set(heads ? Object.values(heads).filter((v): v is number => typeof v === 'number') : [])
+  const names = heads?.text ?? row.cells.findIndex((_, i) => !known.has(i))
+  return row.cells.filter((cell, i) => {
+    if (!heads) return idle.some((c) => reading.numbers[c] === cell.text)
     const corner = (['min', 'typ', 'max'] as const).find((c) => heads[c] === i)
     if (corner === undefined) return !known.has(i) && i !== names
-    // A range gives its least and greatest, whichever column it stands in.
-    const lost = (['min', 'typ', 'max'] as const).some(
-      (c) => numbers[c] !== undefined && rated?.[c] === undefined,
-    )
-    return rated !== undefined && lost && (numbers[corner] === undefined || rated[corner] === undefined)
+    // A range gives its least and its greatest, whichever column it stands in.
+    return reading.numbers[corner] === undefined ? idle.length > 0 : idle.includes(corner)
   })
 }
 
@@ -539,7 +544,7 @@ export const readLimits = (text: string, answers: Answers = {}): UnderstoodLimit
     if (fact && target && target !== 'nothing') {
       facts.push({ ...fact, words: target.words, line: row.line, place: reading.place })
       say('fact')
-      notUnderstood(unused(row, heads, reading.numbers, fact.value))
+      notUnderstood(unused(row, heads, reading, target))
     } else if (target === 'nothing') say('skipped')
     else {
       say('unknown')
