@@ -33,7 +33,15 @@ export interface Account {
   open: (Place & { text: string })[]
 }
 
-const letter = /[\p{L}\p{N}]/u
+const beyondAscii = /[\p{L}\p{N}]/u
+const isLetter = (text: string, i: number): boolean => {
+  const code = text.charCodeAt(i)
+  return code < 128
+    ? (code > 47 && code < 58) || (code > 64 && code < 91) || (code > 96 && code < 123)
+    : beyondAscii.test(text[i]!)
+}
+const isSpace = (text: string, i: number): boolean => text.charCodeAt(i) <= 32 || /\s/.test(text[i]!)
+const wordPattern = /[^\s,;|/()[\]{}<>"'=]+/g
 const codes = Object.fromEntries(tokenClasses.map((c, i) => [c, i])) as Record<TokenClass, number>
 
 /** Classes of a text’s characters while they are being told. */
@@ -56,6 +64,16 @@ export class Classes {
     if (base !== undefined)
       this.tell({ line, from: 0, to: (next ?? this.text.length + 1) - 1 - base }, is, false)
   }
+  /** The words of a line with their places. */
+  wordsIn(line: number): { text: string; place: Place }[] {
+    const [base, next] = [this.starts[line - 1], this.starts[line]]
+    if (base === undefined) return []
+    const text = this.text.slice(base, (next ?? this.text.length + 1) - 1)
+    return [...text.matchAll(wordPattern)].map((w) => ({
+      text: w[0],
+      place: { line, from: w.index, to: w.index + w[0].length },
+    }))
+  }
   /** The account of what was pasted. `rest` says what a word is that the reader left out. */
   account(
     mapped: Mapped,
@@ -73,14 +91,14 @@ export class Classes {
     for (let i = 0; i < this.text.length; i++) if (mapped.at[i]! < pasted.length) covered[mapped.at[i]!] = 1
     const starts = lineStarts(pasted)
     const open: Account['open'] = []
-    for (const word of pasted.matchAll(/[^\s,;|/()[\]{}<>"'=]+/g)) {
+    for (const word of pasted.matchAll(wordPattern)) {
       const [from, to] = [word.index, word.index + word[0].length]
-      const untold = Array.from({ length: to - from }, (_, i) => from + i).filter(
-        (i) => (all[i] === 255 || all[i] === codes.open) && letter.test(pasted[i]!),
-      )
+      const untold: number[] = []
+      for (let i = from; i < to; i++)
+        if ((all[i] === 255 || all[i] === codes.open) && isLetter(pasted, i)) untold.push(i)
       if (untold.length === 0) continue
       const dropped = untold.every((i) => covered[i] === 0)
-      const is = dropped ? rest(word[0]) : known.has(word[0]) ? 'words' : 'open'
+      const is = known.has(word[0]) ? 'words' : dropped ? rest(word[0]) : 'open'
       for (const i of untold) all[i] = codes[is]
       if (is === 'open') {
         const line = lineAt(starts, from)
@@ -92,8 +110,8 @@ export class Classes {
     for (let i = 0; i < pasted.length; i++) {
       const is = tokenClasses[all[i]!] ?? 'space'
       // Spaces and punctuation are no part of what they stand beside.
-      const here =
-        letter.test(pasted[i]!) || (is !== 'open' && all[i] !== 255 && !/\s/.test(pasted[i]!)) ? is : 'space'
+      const told = is !== 'open' && all[i] !== 255 && !isSpace(pasted, i)
+      const here = isLetter(pasted, i) || told ? is : 'space'
       counts[here]++
       const last = runs[runs.length - 1]
       if (last?.class === here) last.to = i + 1

@@ -50,9 +50,8 @@ interface Asked {
   numbered: boolean
   chosen: PackageColumn | undefined
   answers: Answers
-  /** The reading that was taken, and those that come to something else, with it. */
-  reading: string
-  others: Understood['readings']
+  /** The reading that was taken, and those nearly as good that come to something else. */
+  close: Understood['readings']
 }
 type Read = Omit<Understood, 'questions'>
 
@@ -205,23 +204,23 @@ const aboutLegs = ({ legs, total }: Read, { board, answers }: Asked): Question[]
 }
 
 /** Two ways to read the text that explain it nearly as well, and come to different legs. */
-const aboutReading = ({ legs }: Read, { reading, others, answers, board }: Asked): Question[] => {
-  const mine = others.find((r) => r.id === reading)
-  const close = others.filter((r) => r.id === reading || (mine && r.legs >= 3 && r.score > mine.score - 0.06))
-  return board || answers.reading !== undefined || close.length < 2
+const aboutReading = ({ legs }: Read, { close, answers, board }: Asked): Question[] =>
+  board || answers.reading !== undefined || close.length < 2
     ? []
     : [
         {
           id: 'reading',
           text: 'How is the text laid out?',
           why: 'It can be read in more than one way, and they come to different legs.',
-          guess: reading,
-          choices: close.map((r) => ({ id: r.id, label: `${r.words}: ${r.legs} legs` })),
+          guess: close[0]!.id,
+          choices: close.map((r) => ({
+            id: r.id,
+            label: r.legs === undefined ? r.words : `${r.words}: ${r.legs} names`,
+          })),
           value: legs.length * 1.5,
           places: [],
         },
       ]
-}
 
 /** Words that nothing explains, the same word once. */
 const aboutWords = ({ account, legs }: Read, { board }: Asked): Question[] => {
@@ -258,7 +257,7 @@ const aboutRows = ({ legs }: Read, { board }: Asked): Question[] =>
           return place
             ? [
                 {
-                  id: `row:${place.line}`,
+                  id: `row:${place.line}:${l.id}`,
                   text: `Is line ${place.line}, ${l.id}, a leg?`,
                   why: `${l.unsure![0]!}.`,
                   guess: 'leg',

@@ -5,12 +5,11 @@ import type { Column } from './columns'
 import { bareName, readToken } from './functions'
 import { type JoinedCell, type Place, placeIn, placesIn } from './layout'
 import { legsIn } from './legs'
-import { nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
+import { isFunctionName, isPort, nameIn, namesInRange, tokensOf, typeByName, typeIn } from './names'
 import type { GridRead } from './table'
-import type { TypeCodes } from './words'
+import { isPlainWord, type TypeCodes } from './words'
 
 const sentence = (text: string) => (text.match(/\p{Ll}{3,}/gu) ?? []).length >= 2
-const isWord = (text: string) => /^\p{Lu}?\p{Ll}{2,}[.,;:]?$/u.test(text)
 
 /** The words of a cell with their places. */
 const wordsOf = (cell: JoinedCell): { text: string; place: Place; places: Place[] }[] =>
@@ -25,20 +24,34 @@ const marksOf = (cell: JoinedCell): Place[] =>
     placeIn(cell, m.index, m.index + m[0].length),
   )
 
-export const classesOf = ({ read, layout }: GridRead, classes: Classes): void => {
+export const classesOf = ({ read, layout, dropped }: GridRead, classes: Classes): void => {
   for (const [line, kind] of Object.entries(read.kinds)) {
     const n = Number(line)
     if (kind === 'heading') classes.tellLine(n, 'heading')
     else if (kind === 'footnote') classes.tellLine(n, 'note')
     else if (kind === 'open') classes.tellLine(n, 'open')
-    else if (kind === 'page' || kind === 'section') classes.tellLine(n, 'furniture')
+    else if (kind === 'page' || kind === 'section') {
+      classes.tellLine(n, 'furniture')
+      // A port’s name in it is no furniture: a leg may have been missed.
+      for (const w of classes.wordsIn(n)) if (isPort(bareName(w.text))) classes.tell(w.place, 'open')
+    }
   }
   const roles = new Map<number, Column>(read.columns.map((c) => [c.index, c]))
   const found = new Set(read.legs.flatMap((l) => l.functions.map((f) => keyOf(f.place))))
-  for (const row of layout.rows)
+  const known = new Set(
+    read.legs.flatMap((l) => [l.id, ...l.functions.map((f) => bareName(f.text).toUpperCase())]),
+  )
+  const names = read.columns.filter((c) => c.role === 'name').map((c) => c.index)
+  for (const row of layout.rows) {
+    const own = new Set(
+      dropped.has(row) ? [] : names.flatMap((c) => nameIn(row.cells[c]?.text ?? '')?.id ?? []),
+    )
     row.cells.forEach((cell, c) => {
-      if (cell.text !== '') tellCell(cell, roles.get(c), { classes, legend: layout.legend, found })
+      // Of a row that is no leg’s, words are for people and the rest is not understood.
+      const column = dropped.has(row) ? undefined : roles.get(c)
+      if (cell.text !== '') tellCell(cell, column, { classes, legend: layout.legend, found, known, own })
     })
+  }
   for (const leg of read.legs) {
     for (const f of leg.functions) classes.tell(f.place, 'function')
     for (const place of leg.leftOut ?? []) classes.tell(place, 'words')
@@ -51,9 +64,17 @@ interface Told {
   legend: TypeCodes
   /** Where functions were found. */
   found: Set<string>
+  /** Names of all legs and functions that were read. */
+  known: ReadonlySet<string>
+  /** Names of the row’s own legs. */
+  own: ReadonlySet<string>
 }
 
-const tellCell = (cell: JoinedCell, column: Column | undefined, { classes, legend, found }: Told): void => {
+const tellCell = (
+  cell: JoinedCell,
+  column: Column | undefined,
+  { classes, legend, found, known, own }: Told,
+): void => {
   const words = wordsOf(cell)
   const tell = (is: Parameters<Classes['tell']>[1], all = words) =>
     all.forEach((w) => w.places.forEach((p) => classes.tell(p, is)))
@@ -71,7 +92,7 @@ const tellCell = (cell: JoinedCell, column: Column | undefined, { classes, legen
       return words.forEach((w) => {
         if (/^\d{1,2}$/.test(w.text)) return
         const name = range || none || bareName(w.text).toUpperCase() === id
-        if (name || isWord(w.text)) w.places.forEach((p) => classes.tell(p, name ? 'name' : 'words'))
+        if (name || isPlainWord(w.text)) w.places.forEach((p) => classes.tell(p, name ? 'name' : 'words'))
         else if (id === undefined || tokensOf(w.text).every((t) => bareName(t.text).toUpperCase() !== id))
           w.places.forEach((p) => classes.tell(p, 'open', false))
         // Joined by hyphens: what of it is a function is told by the leg.
@@ -87,12 +108,19 @@ const tellCell = (cell: JoinedCell, column: Column | undefined, { classes, legen
     case 'rail':
     case 'unit':
       return tell(column.role === 'rail' ? 'type' : 'function')
-    case 'nothing':
-      return tell(sentence(cell.text) || (column.sure === 1 && column.heading !== '') ? 'words' : 'open')
+    case 'nothing': {
+      const said = sentence(cell.text) || (column.sure === 1 && column.heading !== '')
+      // Words for people may name functions that stand nowhere else.
+      return words.forEach((w) => {
+        const missed = isFunctionName(w.text) && !known.has(bareName(w.text).toUpperCase())
+        w.places.forEach((p) => classes.tell(p, said && !missed ? 'words' : 'open'))
+      })
+    }
     default:
       return words.forEach((w) => {
         const read = readToken(w.text)
-        if (isWord(w.text)) w.places.forEach((p) => classes.tell(p, 'words', false))
+        if (own.has(bareName(w.text).toUpperCase())) w.places.forEach((p) => classes.tell(p, 'name', false))
+        else if (isPlainWord(w.text)) w.places.forEach((p) => classes.tell(p, 'words', false))
         else if (read && !('function' in read)) w.places.forEach((p) => classes.tell(p, 'function', false))
         else if (bareName(w.text) !== '') w.places.forEach((p) => classes.tell(p, 'open', false))
       })

@@ -2,6 +2,7 @@
 // is not known by its form is learned: from the signals its family has, the column's heading, or the builder.
 
 import type { UnitKind } from '../parts'
+import { remember } from './remember'
 
 export interface NamedFunction {
   unit: string
@@ -129,7 +130,8 @@ export const resetWord =
   /^(?:(?:N_?)?RE?SE?T(?:_?[NB])?|(?:N_?)?RST(?:_?[NB])?|XRES|N?MRST|MCLR|POR|CHIP_?EN|EN)$/
 
 /** Without footnote marks, bars over a name, and what surrounds it. Upper case. */
-export const bareName = (text: string): string =>
+export const bareName = (text: string): string => (/^\w+$/.test(text) ? text : withoutMarks(text))
+const withoutMarks = (text: string): string =>
   text
     .replace(/[¹²³⁴⁵⁶⁷⁸⁹⁰†‡§*]+/g, '')
     .replace(/\s*[([]\d{1,2}[)\]]$/, '')
@@ -209,21 +211,7 @@ const named = (unit: string, signal: string, kind: UnitKind | undefined): NamedF
   kind,
 })
 
-/** What was read before: a table has the same few names over and over, and each is looked at in many ways. */
-const before = new Map<string, ReadToken>()
-const kept = 20_000
-
-/** Reads one token. Undefined where it is no name of a function at all: a dash, a sentence. */
-export const readToken = (text: string, hint: ColumnHint = {}): ReadToken => {
-  const key = `${hint.kind ?? ''} ${hint.unit ?? ''} ${text}`
-  const known = before.get(key)
-  if (known !== undefined || before.has(key)) return known
-  if (before.size >= kept) before.clear()
-  const read = readAnew(text, hint)
-  before.set(key, read)
-  return read
-}
-const readAnew = (text: string, hint: ColumnHint): ReadToken => {
+const readAnew = (text: string, hint: ColumnHint = {}): ReadToken => {
   const name = bareName(text).toUpperCase()
   // A word of a sentence, and no name.
   if (/^[A-Z]?[a-z]{3,}$/.test(bareName(text)) || /^\p{L}[-.]?$/u.test(name)) return undefined
@@ -254,6 +242,12 @@ const readAnew = (text: string, hint: ColumnHint): ReadToken => {
     return undefined
   return { function: { unit: name, signal: name, family: name, kind: hint.kind } }
 }
+
+/** Reads one token. Undefined where it is no name of a function at all: a dash, a sentence. */
+export const readToken: (text: string, hint?: ColumnHint) => ReadToken = remember(
+  readAnew,
+  (text, hint) => `${hint?.kind ?? ''} ${hint?.unit ?? ''} ${text}`,
+)
 
 const lines: readonly (readonly [UnitKind, RegExp])[] = [
   ['uart', /^(?:TX|RX)$/],

@@ -134,6 +134,45 @@ describe('every character has a class', () => {
   })
 })
 
+describe('nothing is dropped in silence', () => {
+  test('a row without a leg’s number: a port is kept and told, anything else is not understood', () => {
+    const { legs, account } = readTable(
+      'Pin\tName\tFunctions\n1\tVDD\t\n2\tPA0\tAIN0\n\tPA1\tAIN1\n3\tPA2\tAIN2\n\tZX81\tAIN9\n4\tVSS\t',
+    )
+    expect(legs.find((l) => l.id === 'PA1')).toMatchObject({
+      legs: [],
+      unsure: ['its row has no leg number'],
+    })
+    expect(legs.some((l) => l.id === 'ZX81')).toBe(false)
+    expect(account.open.map((o) => o.text)).toContain('ZX81')
+  })
+  test('a supply by its name that is an input by its type is told', () => {
+    const [leg] = readTable('Pin\tName\tType\n1\tVDD\tI/O\n2\tPA0\tI/O\n3\tVSS\tG\n4\tPA1\tI/O').legs
+    expect(leg!.unsure).toEqual(['its name is a supply’s, its type says “I/O”'])
+  })
+  test('what a drawing has besides: a supply that fits no number is not understood, the chip’s own name is furniture', () => {
+    const drawn = ' VDD 1 |    | 6 PB0\n PA0 2 | QX | 5 PB1\n PA1 3 |    | 4 VSS\n        AVDD below'
+    const { legs, account } = readTable(drawn)
+    expect(legs.map((l) => l.id).sort()).toEqual(['PA0', 'PA1', 'PB0', 'PB1', 'VDD', 'VSS'])
+    expect(account.open.map((o) => o.text)).toEqual(['AVDD'])
+    expect(account.counts.furniture).toBe('QX'.length + 'below'.length)
+  })
+  test('a field that few records have is not understood', () => {
+    const records = [1, 2, 3, 4, 5, 6, 7, 8]
+      .map((n) => `- pin: ${n}\n  name: PA${n}${n === 4 ? '\n  also: TMR1_CH1' : ''}`)
+      .join('\n')
+    expect(readTable(records).account.open.map((o) => o.text)).toEqual(['TMR1_CH1'])
+  })
+  test('legs drawn or told several to a line', () => {
+    expect(readTable('PA0(1), PA1(2), VSS(3), VDD(4)').legs.map((l) => `${l.legs.join()} ${l.id}`)).toEqual([
+      '1 PA0',
+      '2 PA1',
+      '3 VSS',
+      '4 VDD',
+    ])
+  })
+})
+
 describe('answers that repair', () => {
   const text =
     'Pin\tName\tFunctions\n1\tVDD\t\n2\tPA0\tQX1, AIN0\n3\tPA1\tQX2, AIN1\n4\tREMARK\tQX3\n5\tPA2\t'
@@ -147,12 +186,16 @@ describe('answers that repair', () => {
   test('no leg: the line is left out, and the leg is missing', () => {
     const before = read({})
     expect(before.legs.find((l) => l.id === 'REMARK')?.unsure?.join()).toContain('like no other')
-    const after = read({ 'row:5': 'nothing' })
+    const after = read({ 'row:5:REMARK': 'nothing' })
     expect(after.legs.map((l) => l.id)).toEqual(['VDD', 'PA0', 'PA1', 'PA2'])
     expect(after.faults.map((f) => f.message).join()).toContain('missing: 4')
   })
   test('written by hand: name, type and functions of a leg, the others as they were', () => {
-    const after = read({ 'set:4:name': 'pb7', 'set:4:type': 'output', 'set:4:functions': 'TMR1_CH2' })
+    const after = read({
+      'set:REMARK:name': 'pb7',
+      'set:REMARK:type': 'output',
+      'set:REMARK:functions': 'TMR1_CH2',
+    })
     expect(after.legs.find((l) => l.legs[0] === 4)).toMatchObject({ id: 'PB7', type: 'output' })
     expect(functions(after)).toEqual([
       'PA0 QX.QX1',
@@ -161,12 +204,38 @@ describe('answers that repair', () => {
       'PA1 ADC.IN1',
       'PB7 TMR1.CH2',
     ])
-    const out = read({ 'set:2:functions': 'AIN0' })
+    const out = read({ 'set:PA0:functions': 'AIN0' })
     expect(out.legs.find((l) => l.id === 'PA0')?.takenOut).toEqual(['QX'])
   })
-  test('a word that is a function after all, and one that is not', () => {
-    const odd = 'Pin\tName\tFunctions\n1\tVDD\t\n2\tPA0\tAIN0\n3\tPA1\tAIN1, %LP4\n4\tPA2\t'
-    expect(readTable(odd).account.open.map((o) => o.text)).toEqual(['%LP4'])
+  test('a word that is a function after all, and one that is none', () => {
+    // TMR1_CH1 stands in the remarks alone; nothing else says that PA1 has it.
+    const odd =
+      'Pin\tName\tFunctions\tRemarks\n1\tVDD\t\tSupply\n2\tPA0\tAIN0\tFirst\n3\tPA1\tAIN1\tOr TMR1_CH1\n4\tPA2\t\t'
+    const of = (answers: Answers) => readTable(odd, { answers })
+    const before = of({})
+    expect(before.account.open.map((o) => o.text)).toEqual(['TMR1_CH1'])
+    expect(before.questions.map((q) => q.id)).toEqual(['word:TMR1_CH1'])
+    expect(before.legs.find((l) => l.id === 'PA1')?.unsure).toEqual(['TMR1_CH1 in its row is not understood'])
+    const after = of({ 'word:TMR1_CH1': 'timer' })
+    expect(functions(after)).toEqual(['PA0 ADC.IN0', 'PA1 ADC.IN1', 'PA1 TMR1.CH1'])
+    expect([after.account.open, after.used]).toEqual([[], ['word:TMR1_CH1']])
+    const none = of({ 'word:TMR1_CH1': 'nothing' })
+    expect([functions(none), none.account.open]).toEqual([['PA0 ADC.IN0', 'PA1 ADC.IN1'], []])
+  })
+  test('a correction whose leg is not there any more is told', () => {
+    expect(read({ 'set:PA9:type': 'input' }).faults).toContainEqual({
+      path: 'PA9',
+      message: 'what you wrote for it is not used: the table, as it is read now, has no such leg',
+    })
+    // In another package the same number is another leg: what was written of PA1 stays with PA1.
+    const two = 'QFN\tQFP\tName\n1\t3\tVDD\n2\t1\tPA0\n3\t2\tPA1'
+    for (const [column, leg] of [
+      ['0', 3],
+      ['1', 2],
+    ] as const) {
+      const now = readTable(two, { answers: { package: column, 'set:PA1:type': 'input' } })
+      expect(now.legs.filter((l) => l.type === 'input').map((l) => [l.id, l.legs])).toEqual([['PA1', [leg]]])
+    }
   })
   test('how it is laid out can be said: the reading that is told is taken', () => {
     const two = '1 VDD\n2 PA0 AIN0\n3 PA1 AIN1\n4 VSS'

@@ -262,6 +262,8 @@ const withNamesBelow = (rows: Row[], found: boolean[]): boolean[] => {
       )
 }
 
+/** So many rows tell where numbers and names stand. */
+const judged = 600
 /** The column that holds leg numbers, and the one that holds names, by what most rows have there. */
 const mainColumns = (rows: Row[], legRows: boolean[]): { number: number; name: number } => {
   const numbers = new Map<number, number>()
@@ -269,7 +271,7 @@ const mainColumns = (rows: Row[], legRows: boolean[]): { number: number; name: n
   const add = (to: Map<number, number>, at: number) => to.set(at, (to.get(at) ?? 0) + 1)
   let count = 0
   rows.forEach((row, i) => {
-    if (!legRows[i]) return
+    if (!legRows[i] || count === judged) return
     count++
     row.cells.forEach((c, at) => {
       if (c.text === '') return
@@ -324,8 +326,8 @@ export const layoutOf = (grid: Grid, left: ReadonlySet<number> = new Set()): Lay
     (most, r, i) => (legRows[i] || (heads.includes(i) && !inWords) ? Math.max(most, r.cells.length) : most),
     1,
   )
-  // A line’s words stand under no heading, unless there are as many.
-  const headed = inWords ? heads.filter((i) => rows[i]!.cells.length === columns) : heads
+  // A line’s words stand under no heading, unless there are as many, and few: numbers that select are no line’s.
+  const headed = inWords ? heads.filter((i) => rows[i]!.cells.length === columns && columns < 7) : heads
   const headings = Array.from({ length: columns }, (_, c) =>
     headed
       .map((i) => rows[i]!.cells[c]?.text ?? '')

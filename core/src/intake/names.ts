@@ -2,6 +2,7 @@
 
 import type { ChipPin } from '../parts'
 import { bareName, readToken, resetWord } from './functions'
+import { remember } from './remember'
 import { type TypeCodes, typeOfWord } from './words'
 
 const port =
@@ -16,7 +17,7 @@ const radio = /^(?:ANT\d?|ANTENNA|RF|RF_?IO|RF[PN]|RF_?OUT)$/
 export const isPort = (name: string): boolean => port.test(name.toUpperCase())
 
 /** What a leg is by its name alone; undefined for an ordinary one. */
-export const typeByName = (name: string): ChipPin['type'] | undefined => {
+export const typeByName = remember((name: string): ChipPin['type'] | undefined => {
   const bare = bareName(name).toUpperCase()
   if (none.test(bare)) return 'none'
   if (ground.test(bare)) return 'ground'
@@ -24,7 +25,7 @@ export const typeByName = (name: string): ChipPin['type'] | undefined => {
   if (reference.test(bare)) return 'reference'
   if (radio.test(bare)) return 'radio'
   return undefined
-}
+})
 export const isReset = (name: string): boolean => resetWord.test(bareName(name).toUpperCase())
 
 /** What a type column's cell says; undefined where it isn't one. An analog mark says nothing about direction. */
@@ -38,6 +39,11 @@ export interface Token {
   to: number
 }
 
+/** Whether a word among others is the name of a function: of a known form, with a number or a mark in it. */
+export const isFunctionName = (text: string): boolean => {
+  const read = /[\d_]/.test(text) && /^[A-Z]/.test(text) ? readToken(text) : undefined
+  return read !== undefined && 'function' in read && read.function.kind !== undefined
+}
 /** Whether a piece of a joined name stands for itself: a port, or a function of a known form. */
 const stands = (piece: string): boolean => {
   if (isPort(piece)) return true
@@ -49,6 +55,7 @@ const stands = (piece: string): boolean => {
 }
 /** `PA5-ADC5` is two names of one leg; a range of one name, or a name with a minus, is not. */
 const partedAtHyphens = (t: Token): Token[] => {
+  if (!t.text.includes('-')) return [t]
   // Behind a footnote’s mark a hyphen stands first.
   if (t.text.startsWith('-')) return partedAtHyphens({ ...t, text: t.text.slice(1), from: t.from + 1 })
   const pieces = t.text.split('-')
@@ -78,8 +85,12 @@ export interface NameCell {
   others: Token[]
 }
 
+/** Whether a text can be the name of a leg at all. */
+export const isLegName = (text: string): boolean =>
+  /^[A-Z0-9+][A-Z0-9_.:+-]{0,79}$/.test(text) && !/^\d+$/.test(text)
+
 /** Splits `PB3 (DOUT/TB1/INT3)`: the leg is known by its port where there is one, else by what comes first. */
-export const nameIn = (text: string): NameCell | undefined => {
+export const nameIn = remember((text: string): NameCell | undefined => {
   const unmarked = text.replace(/[([]\d{1,2}[)\]]|[¹²³⁴⁵⁶⁷⁸⁹⁰†‡*]+/g, (mark) => ' '.repeat(mark.length))
   if (typeByName(unmarked.trim()) === 'none') return { id: 'NC', others: [] }
   const tokens = tokensOf(unmarked)
@@ -89,9 +100,9 @@ export const nameIn = (text: string): NameCell | undefined => {
     ids.findIndex((id) => port.test(id)),
   )
   const id = ids[at]
-  if (id === undefined || /^\d+$/.test(id) || !/^[A-Z0-9+][A-Z0-9_.:+-]{0,79}$/.test(id)) return undefined
+  if (id === undefined || !isLegName(id)) return undefined
   return { id, others: tokens.filter((_, i) => i !== at) }
-}
+})
 
 /** `PA0-PA7` is eight names; undefined where it is no range. */
 export const namesInRange = (text: string): string[] | undefined => {

@@ -7,10 +7,10 @@ import { cleanText, placesBack } from './clean'
 import { gridOf } from './grid'
 import { aroundOf, doubtsOf } from './doubt'
 import { classesOf } from './explained'
-import { inOrderOfValue, type Question } from './questions'
+import { type Answers, inOrderOfValue, type Question } from './questions'
 import { type Reading, readingsOf } from './readings'
 import { type GridRead, readGrid, type TableOptions } from './table'
-import type { Understood } from './understood'
+import type { ReadingScore, Understood } from './understood'
 
 interface Tried {
   reading: Reading
@@ -79,39 +79,49 @@ const likeness = ({ read }: GridRead): string =>
 const longFrom = 3000
 const sample = 250
 
+/** What answers say of single lines and words: `row:12:REMARK` is no leg, `word:XY` is nothing. */
+const saidOf = (answers: Answers) => {
+  const nothing = Object.entries(answers).flatMap(([id, answer]) => (answer === 'nothing' ? [id] : []))
+  return {
+    rows: nothing.flatMap((id) => {
+      const row = /^row:(\d+):(.*)$/.exec(id)
+      return row ? [{ line: Number(row[1]), name: row[2]! }] : []
+    }),
+    words: new Set(nothing.flatMap((id) => (id.startsWith('word:') ? [id.slice(5)] : []))),
+  }
+}
+/** The lines, as a reader wrote them, that are to be left out. */
+const linesLeft = (
+  reading: Reading,
+  pasted: string,
+  rows: ReturnType<typeof saidOf>['rows'],
+): Set<number> => {
+  if (rows.length === 0) return new Set()
+  const back = placesBack(reading.mapped, pasted)
+  return new Set(
+    reading.mapped.text.split('\n').flatMap((text, i) => {
+      const { line } = back({ line: i + 1, from: 0, to: Math.max(1, text.length) })
+      return rows.some((r) => r.line === line && text.toUpperCase().includes(r.name)) ? [i + 1] : []
+    }),
+  )
+}
+
 const tried = (reading: Reading, pasted: string, options: TableOptions): Tried => {
-  const answers = Object.entries(options.answers ?? {})
-  const out = answers.flatMap(([k, answer]) => {
-    const line = /^row:(\d+)$/.exec(k)
-    return line && answer === 'nothing' ? [Number(line[1])] : []
-  })
-  const words = new Set(
-    answers.flatMap(([k, answer]) => (k.startsWith('word:') && answer === 'nothing' ? [k.slice(5)] : [])),
+  const { rows, words } = saidOf(options.answers ?? {})
+  const grid = readGrid(
+    gridOf(reading.mapped.text, reading.separator),
+    options,
+    linesLeft(reading, pasted, rows),
   )
-  const back = out.length > 0 ? placesBack(reading.mapped, pasted) : undefined
-  const lines = reading.mapped.text.split('\n')
-  const left = new Set(
-    back
-      ? lines.flatMap((l, i) =>
-          out.includes(back({ line: i + 1, from: 0, to: Math.max(1, l.length) }).line) ? [i + 1] : [],
-        )
-      : [],
-  )
-  const grid = readGrid(gridOf(reading.mapped.text, reading.separator), options, left)
   const classes = new Classes(reading.mapped.text)
   classesOf(grid, classes)
-  const account = classes.account(
-    reading.mapped,
-    pasted,
-    (word) => (words.has(word) ? 'words' : reading.rest(word)),
-    words,
-  )
+  const account = classes.account(reading.mapped, pasted, reading.rest, words)
   return { reading, grid, account, score: scoreOf(grid, account, options.board ?? false, reading) }
 }
 
 /** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
 export const readTable = (pasted: string, options: TableOptions = {}): Understood => {
-  const { answers = {}, board = false } = options
+  const { answers = {} } = options
   const clean = cleanText(pasted)
   const wanted = answers.reading ?? options.separator
   const lines = pasted.split('\n')
@@ -120,40 +130,39 @@ export const readTable = (pasted: string, options: TableOptions = {}): Understoo
   const ways = readingsOf(long ? cleanText(part) : clean)
   // The answer that chose among readings leaves them to be chosen from again.
   const ranked = ways
-    .map((r, i) => ({ ...tried(r, part, options), i }))
-    .map((t) => ({ ...t, score: t.score - t.i * 0.001 }))
+    .map((r, i) => {
+      const one = tried(r, part, options)
+      return { ...one, score: one.score - i * 0.001 }
+    })
     .sort((a, b) => b.score - a.score)
-  const best = ranked[0]!
-  const id = ways.some((r) => r.id === wanted) ? wanted : best.reading.id
-  const reading = long
-    ? (readingsOf(clean, id).find((r) => r.id === id) ?? best.reading)
-    : ways.find((r) => r.id === id)!
-  const taken = long || reading.id !== best.reading.id ? tried(reading, pasted, options) : best
-  const readings = ranked.map((t) => ({
+  const told = ranked.find((t) => t.reading.id === wanted) ?? ranked[0]!
+  const { id } = told.reading
+  const taken = long
+    ? tried(readingsOf(clean, id).find((r) => r.id === id) ?? told.reading, pasted, options)
+    : told
+  const scored = (t: Tried): ReadingScore => ({
     id: t.reading.id,
-    like: likeness(t.grid),
     words: t.reading.words,
     score: Math.max(0, t.score),
-    legs: t.grid.read.legs.length,
-  }))
-  const mine = readings.find((r) => r.id === reading.id)?.like
-  const others = readings.filter((r) => r.like !== mine || r.id === reading.id)
-  return settled(taken, withoutLikeness(readings), withoutLikeness(others), pasted, { answers, board })
+    legs: long ? undefined : t.grid.read.legs.length,
+  })
+  const mine = likeness(told.grid)
+  return settled(taken, pasted, options, {
+    readings: ranked.map(scored),
+    others: ranked
+      .filter((t) => t.grid.read.legs.length > 2 && t !== told && likeness(t.grid) !== mine)
+      .map(scored),
+  })
 }
 
-const withoutLikeness = (
-  all: (Understood['readings'][number] & { like: string })[],
-): Understood['readings'] => all.map(({ id, words, score, legs }) => ({ id, words, score, legs }))
-
-/** Places as they are in what was pasted, and what is left to ask. `others` come to something else. */
+/** Places as they are in what was pasted, and what is left to ask. `others` come to something else than what is taken. */
 const settled = (
   { reading, grid, account }: Tried,
-  readings: Understood['readings'],
-  others: Understood['readings'],
   pasted: string,
-  { answers, board }: { answers: Record<string, string>; board: boolean },
+  { answers = {}, board = false }: TableOptions,
+  { readings, others }: { readings: ReadingScore[]; others: ReadingScore[] },
 ): Understood => {
-  const { read, layout, numbered, chosen } = grid
+  const { read, layout, numbered, chosen, families } = grid
   const back = placesBack(reading.mapped, pasted)
   const moved = reading.mapped.text !== pasted
   // What is asked of a column stands where the reader put it; the rest is told by what was pasted.
@@ -174,22 +183,27 @@ const settled = (
   const around = aroundOf(read.legs, account.open)
   for (const leg of read.legs) {
     const lines = new Set(leg.places.flatMap((p) => [...(together.get(p.line) ?? [p.line])]))
-    const unsure = doubtsOf(leg, around, lines)
+    const unsure = [...(leg.unsure ?? []), ...doubtsOf(leg, around, lines)]
     if (unsure.length > 0) leg.unsure = unsure
   }
-  const questions = questionsOf({ ...read, account, readings }, layout, {
+  const used = Object.keys(answers).filter((id) => {
+    const of = id.slice(5)
+    return id.startsWith('kind:') ? families.has(of) : id.startsWith('word:') && pasted.includes(of)
+  })
+  const taken = readings.find((r) => r.id === reading.id)
+  const questions = questionsOf({ ...read, account, readings, used }, layout, {
     board,
     numbered,
     chosen,
     answers,
-    reading: reading.id,
-    others,
+    close: taken ? [taken, ...others.filter((r) => r.score > taken.score - 0.06)] : [],
   })
   return {
     ...read,
     kinds: moved ? kindsBack(read.kinds, reading, pasted, back) : read.kinds,
     account,
-    readings,
+    readings: taken ? [taken, ...readings.filter((r) => r !== taken)] : readings,
+    used,
     questions: inOrderOfValue(questions.map(there), answers),
   }
 }

@@ -5,7 +5,7 @@ import type { TokenClass } from './account'
 import { type Mapped, Writer } from './clean'
 import { readToken } from './functions'
 import { type Separator, separatorOf } from './grid'
-import { isPort } from './names'
+import { isPort, isReset, typeByName } from './names'
 import {
   fromAcross,
   fromDrawing,
@@ -17,6 +17,7 @@ import {
   fromWeb,
   withoutTags,
 } from './rewrite'
+import { isPlainWord } from './words'
 
 export interface Reading {
   id: string
@@ -30,11 +31,12 @@ export interface Reading {
   rest: (word: string) => TokenClass
 }
 
-const prose = (word: string): TokenClass => (/^[A-ZÀ-Þ]?[\p{Ll}’'-]+[.,:;]*$/u.test(word) ? 'words' : 'open')
+const prose = (word: string): TokenClass => (isPlainWord(word) || /^\p{Ll}$/u.test(word) ? 'words' : 'open')
 const rewriters: readonly {
   id: string
   words: string
-  write: (m: Mapped) => Mapped | undefined
+  /** What it leaves out it may know better than `rest`. */
+  write: (m: Mapped) => (Mapped & { rest?: Reading['rest'] }) | undefined
   rest: Reading['rest']
 }[] = [
   { id: 'web', words: 'a table of a web page', write: fromWeb, rest: () => 'furniture' },
@@ -58,7 +60,8 @@ const named =
     const bare = word.replace(/[.,:;]+$/, '')
     const read = readToken(bare)
     const isFunction = read && 'function' in read && read.function.kind !== undefined && /[A-Z]/.test(bare)
-    return isPort(bare) || isFunction ? 'open' : rest(word)
+    const isLeg = isPort(bare) || (/^[A-Z]/.test(bare) && typeByName(bare) !== undefined) || isReset(bare)
+    return isLeg || isFunction ? 'open' : rest(word)
   }
 const separatorWords: Record<Separator, string> = {
   tab: 'columns parted by tabs',
@@ -132,7 +135,7 @@ const waysOf = (clean: Mapped, only?: string): Reading[] => {
   const usual = separatorOf(barred.text)
   const separators = [usual, ...plausible(barred.text).filter((s) => s !== usual)]
   const tokens = clean.text.slice(0, 20_000).match(/[\p{L}\p{N}][^\s,;]*/gu) ?? []
-  const inProse = tokens.filter((t) => /^\p{Lu}?\p{Ll}{2,}[.:]?$/u.test(t)).length > tokens.length * 0.35
+  const inProse = tokens.filter(isPlainWord).length > tokens.length * 0.35
   const filled = clean.text.split('\n').filter((l) => l.trim() !== '')
   const inColumns = filled.filter((l) => /\S(?:\t| {2,})\S/.test(l)).length >= filled.length * 0.5
   const written = rewriters.flatMap(({ id, words, write, rest }): Reading[] => {
@@ -144,7 +147,7 @@ const waysOf = (clean: Mapped, only?: string): Reading[] => {
             words,
             mapped,
             separator: 'tab',
-            rest: named(rest),
+            rest: named(mapped.rest ?? rest),
             bonus: id !== 'mentions' ? 0 : inProse ? 0.1 : inColumns ? -0.12 : -0.05,
           },
         ]
@@ -171,7 +174,7 @@ const waysOf = (clean: Mapped, only?: string): Reading[] => {
       ? [
           {
             id: 'columns, wide',
-            words: separatorWords.columns,
+            words: 'columns aligned by spaces, with letters that don’t show counted',
             mapped: wide,
             separator: 'columns' as const,
             bonus: -0.01,

@@ -261,6 +261,7 @@ export const withStart = (start: Start, table: Understood | undefined): Understo
       packages: [],
       units: [],
       questions: [],
+      used: [],
       account: noAccount(),
       readings: [],
     }),

@@ -7,7 +7,17 @@ import { bareName, hintOf, kindBySignals, type ReadToken, readToken, resetWord, 
 import type { Grid, Separator } from './grid'
 import { type JoinedCell, type Layout, layoutOf, placeIn, placeOf, type TableRow } from './layout'
 import { legsIn } from './legs'
-import { isPort, isReset, nameIn, namesInRange, type Token, tokensOf, typeByName, typeIn } from './names'
+import {
+  isLegName,
+  isPort,
+  isReset,
+  nameIn,
+  namesInRange,
+  type Token,
+  tokensOf,
+  typeByName,
+  typeIn,
+} from './names'
 import type { Answers } from './questions'
 import type { FoundFunction, FoundLeg, FoundUnit, PackageColumn, Understood } from './understood'
 
@@ -26,7 +36,11 @@ interface Entry {
   legs: number[] | undefined
   name: JoinedCell
   type?: string
+  /** Its cell for the leg’s number is empty. */
+  unnumbered: boolean
   functions: { cell: JoinedCell; column: Column; unit?: string }[]
+  /** Cells that hold no functions, unless the builder says that a word of them is one. */
+  others: JoinedCell[]
   more: Partial<Pick<FoundLeg, 'number' | 'label' | 'position'>>
 }
 
@@ -86,11 +100,18 @@ const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefi
           row,
           legs: legs && legsIn(row.cells[legs.index]?.text ?? ''),
           name,
+          unnumbered: legs !== undefined && (row.cells[legs.index]?.text ?? '') === '',
           type: text('type'),
           functions: columns.flatMap((column) => {
             const cell = row.cells[column.index]
             return (column.role === 'functions' || column.role === 'select') && cell && cell.text !== ''
               ? [{ cell, column, unit: unitBeside(row, columns, column) }]
+              : []
+          }),
+          others: columns.flatMap((column) => {
+            const cell = row.cells[column.index]
+            return (column.role === 'nothing' || column.role === 'type') && cell && cell.text !== ''
+              ? [cell]
               : []
           }),
           more: {
@@ -190,6 +211,17 @@ const readCell = (
   return read
 }
 
+/** Words of a cell that the builder says are functions. */
+const saidIn = (cell: JoinedCell, answers: Answers): ReadFunctions => ({
+  words: new Set(),
+  functions: tokensOf(cell.text).flatMap((token): FoundFunction[] => {
+    const kind = answers[`word:${token.text}`]
+    const read = kind === undefined || kind === 'nothing' ? undefined : asSaid(token.text, kind as UnitKind)
+    return read && 'function' in read
+      ? [{ ...read.function, by: 'answer', text: token.text, place: placeIn(cell, token.from, token.to) }]
+      : []
+  }),
+})
 const noted = (entry: Entry, layout: Layout): string[] => {
   const marks = new Set<string>()
   for (const m of entry.name.text.matchAll(/[([](\d{1,2})[)\]]|([¹²³⁴⁵*†‡§])/g)) marks.add(m[1] ?? m[2]!)
@@ -224,6 +256,7 @@ const legFrom = (
   const reads = [
     ...beside,
     ...entry.functions.map((f) => readCell(f.cell, f.column, 0, at, of, f.unit, answers)),
+    ...entry.others.map((cell) => saidIn(cell, answers)),
   ]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
@@ -234,6 +267,8 @@ const legFrom = (
   if (own && 'function' in own && own.function.kind && !byName)
     functions.unshift({ ...own.function, by: 'form', text: named.id, place: placeOf(entry.name) })
   const plain = told !== undefined && told !== 'analog' ? told : 'io'
+  const against =
+    (byName === 'supply' || byName === 'ground') && (told === 'io' || told === 'input' || told === 'output')
   return {
     id: named.id,
     legs,
@@ -243,6 +278,13 @@ const legFrom = (
     oscillator: reads.some((r) => r.words.has('oscillator')) || (own?.word === 'oscillator' && !byName),
     debug: own?.word === 'debug' ? named.id : reads.find((r) => r.debug)?.debug,
     notes: noted(entry, layout),
+    ...(against
+      ? {
+          unsure: [
+            `its name is a ${byName === 'supply' ? 'supply’s' : 'ground’s'}, its type says “${entry.type}”`,
+          ],
+        }
+      : {}),
     ...entry.more,
     places: [placeOf(entry.name)],
   }
@@ -255,7 +297,9 @@ const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
   for (const leg of found) {
     const named = byId.get(leg.id) ?? []
     const here = leg.legs.join()
-    const again = here === '' ? undefined : named.find((m) => m.legs.join() === here)
+    // A row without a number goes on with the leg of its name.
+    const again =
+      here === '' && leg.position === undefined ? named[0] : named.find((m) => m.legs.join() === here)
     const supply = named.find((m) => m.type === leg.type && m.type !== 'io' && m.type !== 'input')
     if (again) {
       again.functions.push(...leg.functions)
@@ -393,7 +437,7 @@ const withAnswers = (legs: FoundLeg[], answers: Answers): FoundLeg[] => {
     if (missing && answer !== 'unknown') {
       const n = Number(missing[1])
       const name = bareName(answer).toUpperCase()
-      if (!now.some((l) => l.legs.includes(n)) && /^[A-Z0-9+][A-Z0-9_.:+-]*$/.test(name))
+      if (!now.some((l) => l.legs.includes(n)) && isLegName(name))
         now = [
           ...now,
           {
@@ -421,13 +465,19 @@ const withAnswers = (legs: FoundLeg[], answers: Answers): FoundLeg[] => {
   return mergedRows(now)
 }
 
-/**
- * What the builder wrote into the table of what was understood: `set:7:name`, `set:7:type`, `set:7:functions`, by the
- * leg’s numbers as they are listed.
- */
+/** What a leg's corrections are kept under: the name that the sheet gives it; the second of a name is `PA0/2`. */
+const keyed = (legs: FoundLeg[]): FoundLeg[] => {
+  const times = new Map<string, number>()
+  return legs.map((leg) => {
+    const n = (times.get(leg.id) ?? 0) + 1
+    times.set(leg.id, n)
+    return { ...leg, key: n === 1 ? leg.id : `${leg.id}/${n}` }
+  })
+}
+/** What the builder wrote into the table of what was understood: `set:PA0:name`, `set:PA0:type`, `set:PA0:functions`. */
 const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
-  legs.map((leg) => {
-    const told = (field: string) => answers[`set:${leg.legs.join(',')}:${field}`]
+  keyed(legs).map((leg) => {
+    const told = (field: string) => answers[`set:${leg.key}:${field}`]
     const [name, type, functions] = [told('name'), told('type'), told('functions')]
     if (name === undefined && type === undefined && functions === undefined) return leg
     const id = name === undefined ? leg.id : bareName(name).toUpperCase() || leg.id
@@ -445,6 +495,24 @@ const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
       functions: now,
     }
   })
+/** Corrections of legs that are not in the table any more, since it is read otherwise now. */
+const withoutLeg = (legs: FoundLeg[], answers: Answers): Fault[] => {
+  const keys = new Set(legs.map((l) => l.key))
+  const lost = Object.keys(answers).flatMap((id) => {
+    const key = /^set:(.*):\w+$/.exec(id)?.[1]
+    return key !== undefined && !keys.has(key) ? [key] : []
+  })
+  return [...new Set(lost)].map((key) => ({
+    path: key,
+    message: 'what you wrote for it is not used: the table, as it is read now, has no such leg',
+  }))
+}
+/** What of functions as a builder types them is no name at all. */
+export const notFunctions = (text: string): string[] =>
+  paired(tokensOf(text), text).flatMap((t) => {
+    const read = readToken(t.text)
+    return read && 'function' in read ? [] : [t.text]
+  })
 /** Functions as a builder types them: names parted by commas or spaces, each at its old place where it had one. */
 const functionsFrom = (text: string, leg: FoundLeg): FoundFunction[] =>
   paired(tokensOf(text), text).flatMap((t): FoundFunction[] => {
@@ -457,9 +525,20 @@ const functionsFrom = (text: string, leg: FoundLeg): FoundFunction[] =>
       : []
   })
 
+/** A name that is a leg’s whatever stands beside it: a port, a supply, the reset. */
+const isLegsName = (text: string): boolean => {
+  const id = nameIn(text)?.id
+  const type = id === undefined ? undefined : typeByName(id)
+  return id !== undefined && (isPort(id) || type === 'supply' || type === 'ground' || isReset(id))
+}
+
 /** What one way to part the text into rows leads to. */
 export interface GridRead {
-  read: Omit<Understood, 'questions' | 'account' | 'readings'>
+  read: Omit<Understood, 'questions' | 'account' | 'readings' | 'used'>
+  /** Families of all functions that were read, also of those that the builder says are none. */
+  families: ReadonlySet<string>
+  /** Rows that look like a leg’s, have no number, and no name that is a leg’s for sure. */
+  dropped: ReadonlySet<TableRow>
   layout: Layout
   numbered: boolean
   chosen: PackageColumn | undefined
@@ -481,15 +560,23 @@ export const readGrid = (
   const entries = entriesOf(layout, folded ?? [columns], chosen?.column)
   const numbered = folded !== undefined || chosen !== undefined
   let next = 1
+  const dropped = new Set<TableRow>()
   const found = entries.flatMap((entry) =>
     unrolled(entry).flatMap((one) => {
       const legs = numbered ? one.entry.legs : answers.order === 'none' ? [] : [next++]
-      // A dash: this package has no such leg.
-      if (!legs || (legs.length === 0 && numbered && !board)) return []
+      if (!legs) return []
+      const unnumbered = legs.length === 0 && numbered && !board
+      // A dash, or a number in another package’s column: this package has no such leg. A cell left empty says nothing.
+      if (unnumbered && (packages.length > 1 || !one.entry.unnumbered)) return []
+      if (unnumbered && !isLegsName(one.name)) {
+        dropped.add(one.entry.row)
+        return []
+      }
       return legFrom(one, layout, legs, answers) ?? []
     }),
   )
   const legs = corrected(withAnswers(mergedRows(found), answers), answers)
+  const families = new Set(legs.flatMap((l) => l.functions.map((f) => f.family)))
   const units = settleKinds(legs, answers)
   const highest = greatest(legs.flatMap((l) => l.legs))
   const total = board ? legs.length : (options.legs ?? highest)
@@ -502,8 +589,15 @@ export const readGrid = (
       legs,
       units,
       total,
-      faults: board ? [] : legFaults(legs, total, packages.length > 1 ? undefined : layout.titled[0]),
+      faults: board
+        ? []
+        : [
+            ...legFaults(legs, total, packages.length > 1 ? undefined : layout.titled[0]),
+            ...withoutLeg(legs, answers),
+          ],
     },
+    families,
+    dropped,
     layout,
     numbered,
     chosen,

@@ -30,6 +30,8 @@ export interface FoundLeg {
   label?: string
   position?: string
   places: Place[]
+  /** What its corrections are kept under. */
+  key?: string
   /** Why it should be looked at. */
   unsure?: string[]
   /** Families of functions that the builder took out of it by hand. */
@@ -49,6 +51,13 @@ export interface FoundUnit {
   signals: string[]
   functions: number
 }
+export interface ReadingScore {
+  id: string
+  words: string
+  score: number
+  /** How many names it finds; of a long text its beginning alone was read in every way, and they are not known. */
+  legs: number | undefined
+}
 export interface Understood {
   separator: Separator
   kinds: Record<number, RowKind>
@@ -60,8 +69,10 @@ export interface Understood {
   total: number
   faults: Fault[]
   questions: Question[]
+  /** Answers about families and words that this text has: what they were used for. */
+  used: string[]
   /** What became of every character. */
   account: Account
   /** The ways in which the text was read, best first; the first is the one that was taken. */
-  readings: { id: string; words: string; score: number; legs: number }[]
+  readings: ReadingScore[]
 }

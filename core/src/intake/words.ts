@@ -432,3 +432,6 @@ export const legendIn = (text: string): Map<string, PinType> | undefined => {
   }
   return pairs >= 2 && found.size >= Math.max(2, pairs * 0.5) ? found : undefined
 }
+
+/** A word of a sentence: small letters, perhaps behind one capital. */
+export const isPlainWord = (text: string): boolean => /^\p{Lu}?\p{Ll}[\p{Ll}’'-]+[.,:;]*$/u.test(text)

@@ -2,6 +2,7 @@
 // a record begins the next one when it comes again.
 
 import type { Mapped } from '../clean'
+import { isPlainWord } from '../words'
 import { rowsWritten, type Span, tight, type Written } from './rows'
 
 interface Pair {
@@ -76,7 +77,9 @@ const pairsOf = (text: string): Pair[] => {
 }
 
 /** Undefined where the text holds no list of records of one kind. */
-export const fromRecords = (m: Mapped): Mapped | undefined => {
+export const fromRecords = (
+  m: Mapped,
+): (Mapped & { rest: (word: string) => 'heading' | 'words' | 'open' }) | undefined => {
   const { text } = m
   const pairs = pairsOf(text)
   if (pairs.length < 8) return undefined
@@ -110,5 +113,16 @@ export const fromRecords = (m: Mapped): Mapped | undefined => {
     ...(named ? [r.named ? [r.named] : []] : []),
     ...fields.map((f) => r.cells.get(f) ?? []),
   ])
-  return rowsWritten(m, [[...(named ? ['name'] : []), ...fields], ...rows])
+  // Keys and tags are heads; a field that few records have is not understood, unless it is words for people.
+  const keys = new Set([
+    ...pairs.flatMap((p) => p.key.split(' ')),
+    ...[...text.matchAll(/<\/?([a-z][\w-]*)/gi)].map((t) => t[1]!.toLowerCase()),
+  ])
+  return {
+    ...rowsWritten(m, [[...(named ? ['name'] : []), ...fields], ...rows]),
+    rest: (word) => {
+      const bare = word.replace(/^[.@-]+|[.:?]+$/g, '').toLowerCase()
+      return bare === '' || keys.has(bare) ? 'heading' : isPlainWord(word) ? 'words' : 'open'
+    },
+  }
 }

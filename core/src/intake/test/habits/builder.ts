@@ -39,4 +39,4 @@ export const answerOf = (table: HabitTable, question: Question): string => {
     )
   return question.guess ?? ''
 }
-const legsOf = (label: string) => Number(/(\d+) legs/.exec(label)?.[1] ?? 0)
+const legsOf = (label: string) => Number(/(\d+) names/.exec(label)?.[1] ?? 0)
