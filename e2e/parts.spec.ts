@@ -28,6 +28,23 @@ const answerAll = async (page: Page, answers: Record<string, string>) => {
   }
 }
 
+/** From an empty project to a planned pin map of the chip by keyboard alone. */
+const planByKeys = async (page: Page, project: string, chip: string, devices: string) => {
+  await beginByKeys(page, project)
+  await page.keyboard.type(devices)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
+  await page.locator('#table').focus()
+  await page.keyboard.press('2')
+  await tabTo(page, /^Named/)
+  await page.keyboard.type(chip)
+  await tabTo(page, new RegExp(`^Choose ${chip}$`))
+  await page.keyboard.press('Enter')
+  await page.locator('#table').focus()
+  await page.keyboard.press('3')
+  await expect(page.getByText('Every signal has a leg')).toBeVisible()
+}
+
 test('a 48-leg chip with a table of alternate functions, pasted, put in and planned by keyboard alone', async ({
   page,
 }) => {
@@ -57,19 +74,12 @@ test('a 48-leg chip with a table of alternate functions, pasted, put in and plan
   await expect(page.getByRole('heading', { name: 'Bench 48', level: 1 })).toBeVisible()
   await expect(page).toHaveURL(/parts\/bench-48/)
 
-  await beginByKeys(page, 'On my own chip')
-  await page.keyboard.type('2 push button, red led, temperature sensor two-wire, light-dependent resistor')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
-  await page.locator('#table').focus()
-  await page.keyboard.press('2')
-  await tabTo(page, /^Named/)
-  await page.keyboard.type('Bench 48')
-  await tabTo(page, /^Choose Bench 48$/)
-  await page.keyboard.press('Enter')
-  await page.locator('#table').focus()
-  await page.keyboard.press('3')
-  await expect(page.getByText('Every signal has a leg')).toBeVisible()
+  await planByKeys(
+    page,
+    'On my own chip',
+    'Bench 48',
+    '2 push button, red led, temperature sensor two-wire, light-dependent resistor',
+  )
   await expect(page.getByRole('complementary', { name: 'Evidence' })).toContainText(
     'rests on careful assumptions',
   )
@@ -117,19 +127,12 @@ for (const [from, file, name] of [
     await page.keyboard.press('Enter')
     await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 
-    await beginByKeys(page, `On ${name}`)
-    await page.keyboard.type('push button, red led, temperature sensor two-wire, light-dependent resistor')
-    await page.keyboard.press('Enter')
-    await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
-    await page.locator('#table').focus()
-    await page.keyboard.press('2')
-    await tabTo(page, /^Named/)
-    await page.keyboard.type(name)
-    await tabTo(page, new RegExp(`^Choose ${name}$`))
-    await page.keyboard.press('Enter')
-    await page.locator('#table').focus()
-    await page.keyboard.press('3')
-    await expect(page.getByText('Every signal has a leg')).toBeVisible()
+    await planByKeys(
+      page,
+      `On ${name}`,
+      name,
+      'push button, red led, temperature sensor two-wire, light-dependent resistor',
+    )
     await saved(page)
   })
 

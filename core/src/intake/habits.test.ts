@@ -204,6 +204,10 @@ describe('answers that repair', () => {
       'PA1 ADC.IN1',
       'PB7 TMR1.CH2',
     ])
+    // Its number too: the line's leg is 7 then, and 4 is nobody's.
+    const moved = read({ 'set:REMARK:legs': '7' })
+    expect(moved.legs.find((l) => l.id === 'REMARK')?.legs).toEqual([7])
+    expect(moved.faults.map((f) => f.message).join()).toContain('missing: 4')
     const out = read({ 'set:PA0:functions': 'AIN0' })
     expect(out.legs.find((l) => l.id === 'PA0')?.takenOut).toEqual(['QX'])
   })

@@ -474,12 +474,12 @@ const keyed = (legs: FoundLeg[]): FoundLeg[] => {
     return { ...leg, key: n === 1 ? leg.id : `${leg.id}/${n}` }
   })
 }
-/** What the builder wrote into the table of what was understood: `set:PA0:name`, `set:PA0:type`, `set:PA0:functions`. */
+/** What the builder wrote into the table of what was understood: `set:PA0:legs`, `…:name`, `…:type`, `…:functions`. */
 const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
   keyed(legs).map((leg) => {
     const told = (field: string) => answers[`set:${leg.key}:${field}`]
-    const [name, type, functions] = [told('name'), told('type'), told('functions')]
-    if (name === undefined && type === undefined && functions === undefined) return leg
+    const [numbers, name, type, functions] = [told('legs'), told('name'), told('type'), told('functions')]
+    if ([numbers, name, type, functions].every((t) => t === undefined)) return leg
     const id = name === undefined ? leg.id : bareName(name).toUpperCase() || leg.id
     const byName = name === undefined ? undefined : typeByName(id)
     const now = functions === undefined ? leg.functions : functionsFrom(functions, leg)
@@ -487,6 +487,7 @@ const corrected = (legs: FoundLeg[], answers: Answers): FoundLeg[] =>
     const takenOut = [...new Set(leg.functions.map((f) => f.family))].filter((f) => !left.has(f))
     return {
       ...leg,
+      legs: (numbers === undefined ? undefined : legsIn(numbers)) ?? leg.legs,
       ...(takenOut.length > 0 ? { takenOut } : {}),
       leftOut: [...(leg.leftOut ?? []), ...leg.functions.filter((f) => !now.includes(f)).map((f) => f.place)],
       id,

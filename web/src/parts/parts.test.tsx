@@ -73,14 +73,23 @@ describe('paste', () => {
     fireEvent.change(within(form).getByRole('textbox', { name: 'Name' }), { target: { value: 'not so' } })
     expect(within(form).getByRole('alert').textContent).toMatch(/letters, digits/)
     fireEvent.change(within(form).getByRole('textbox', { name: 'Name' }), { target: { value: 'PB5' } })
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Legs' }), { target: { value: 'first' } })
+    expect(within(form).getByRole('alert').textContent).toMatch(/number/)
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Legs' }), { target: { value: '1, 9' } })
+    fireEvent.change(within(form).getByRole('textbox', { name: 'Functions' }), {
+      target: { value: 'ADC3, ?!' },
+    })
+    expect(within(form).getByRole('alert').textContent).toMatch(/^No function’s name: \?!/)
+    fireEvent.submit(form)
+    expect(given).toEqual([])
     fireEvent.change(within(form).getByRole('textbox', { name: 'Functions' }), { target: { value: 'ADC3' } })
     fireEvent.submit(form)
-    expect(given).toEqual([{ 'set:1:name': 'PB5', 'set:1:functions': 'ADC3' }])
+    expect(given).toEqual([{ 'set:PB3:legs': '1, 9', 'set:PB3:name': 'PB5', 'set:PB3:functions': 'ADC3' }])
   })
   test('how much was not understood, where, and a rule from what was taken out by hand', () => {
     const given: object[] = []
     const shown: unknown[] = []
-    const answers = { 'set:1:functions': 'ADC3, INT3' }
+    const answers = { 'set:PB3:functions': 'ADC3, INT3' }
     const odd = readTable(`${text}\n5 PB5 (TB7) ?x9`, { answers })
     render(
       <NotUnderstood
@@ -99,12 +108,16 @@ describe('paste', () => {
   })
   test('rules of earlier sheets are listed, taken back, and brought by a file that is one', async () => {
     useRules.getState().keep({ 'kind:ZK': 'none', 'word:QQ': 'timer', 'set:2:name': 'PA9', reading: 'tab' })
-    render(<OwnRules />)
-    fireEvent.click(screen.getByText('2 rules from earlier sheets, used here too'))
+    const again: string[] = []
+    render(<OwnRules used={['word:QQ']} askAgain={(id) => again.push(id)} />)
+    fireEvent.click(screen.getByText('2 rules from earlier sheets, 1 used here'))
     expect(screen.getAllByRole('listitem').map((l) => l.textContent)).toEqual([
       'ZK: no function Take back',
-      'QQ: timer or PWM Take back',
+      'QQ: timer or PWM used here Ask again here Take back',
     ])
+    fireEvent.click(screen.getByRole('button', { name: 'Ask again here: QQ: timer or PWM' }))
+    expect(again).toEqual(['word:QQ'])
+    expect(screen.queryByRole('button', { name: 'Ask again here: ZK: no function' })).toBeNull()
     fireEvent.click(screen.getByRole('button', { name: 'Take back: ZK: no function' }))
     expect(useRules.getState().rules).toEqual({ 'word:QQ': 'timer' })
     const bring = (text: string) =>
@@ -162,6 +175,7 @@ describe('paste', () => {
     limitsText: '',
     answers: {},
     limitAnswers: {},
+    askedAgain: [],
     exchange: [],
   }
   test.each<[string, Partial<PasteDraft>, string | undefined]>([

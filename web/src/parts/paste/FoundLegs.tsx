@@ -6,7 +6,7 @@ import { Body, Cell, Columns, hidden, Row } from '../../kit/Table'
 import { onArrowKeys } from '../../kit/arrow-list'
 import { Flat } from '../../kit/Flat'
 import { FoundTable } from './FoundTable'
-import { LegForm } from './LegForm'
+import { correctable, LegForm, spoken } from './LegForm'
 import { typeWords } from './type-words'
 
 interface Props {
@@ -22,7 +22,7 @@ export const placesOf = (leg: FoundLeg): Place[] => [...leg.places, ...leg.funct
 
 /** Whether the builder has written into this leg’s row. */
 const isCorrected = (leg: FoundLeg, answers: Answers) =>
-  ['name', 'type', 'functions'].some((f) => answers[`set:${leg.legs.join(',')}:${f}`] !== undefined)
+  correctable.some((f) => answers[`set:${leg.key}:${f}`] !== undefined)
 
 export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => {
   const [open, setOpen] = useState<string>()
@@ -36,8 +36,8 @@ export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => 
       <Body>
         {legs.map((leg) => {
           const key = legKey(leg)
-          const by = leg.legs.join(',')
-          if (open === by && by !== '')
+          const by = leg.key
+          if (by !== undefined && open === by)
             return (
               <LegForm
                 key={key}
@@ -93,10 +93,10 @@ export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => 
                 {isCorrected(leg, answers) && <span className="note">corrected by you</span>}
               </Cell>
               <Cell>
-                {by !== '' && leg.position === undefined && (
+                {by !== undefined && leg.position === undefined && (
                   <Flat
                     className="correct"
-                    aria-label={`Correct leg ${leg.legs.join(', ')}`}
+                    aria-label={`Correct ${spoken(leg)}`}
                     tabIndex={key === stop ? 0 : -1}
                     autoFocus={left === by}
                     onClick={() => {

@@ -2,7 +2,7 @@
 // and holds when the text is read again.
 
 import { Button, styled } from '@mui/material'
-import type { Answers, FoundLeg } from '@root-board/core/intake'
+import { type Answers, type FoundLeg, isLegName, legsIn, notFunctions } from '@root-board/core/intake'
 import { useState } from 'react'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Cell, Row } from '../../kit/Table'
@@ -16,26 +16,37 @@ interface Props {
 }
 
 const written = (leg: FoundLeg) => leg.functions.map((f) => f.text).join(', ')
-const keyOf = (leg: FoundLeg, field: string) => `set:${leg.legs.join(',')}:${field}`
+const keyOf = (leg: FoundLeg, field: string) => `set:${leg.key}:${field}`
+/** How a leg is spoken of: by its number, or by its name where it has none. */
+export const spoken = (leg: FoundLeg): string => (leg.legs.length > 0 ? `leg ${leg.legs.join(', ')}` : leg.id)
+/** Fields of a leg that can be written anew, as its corrections call them. */
+export const correctable = ['legs', 'name', 'type', 'functions'] as const
+
+/** What is wrong with what was typed, in words. */
+const faultIn = (legs: string, name: string, functions: string): string | undefined => {
+  if (legs !== '' && !legsIn(legs)) return 'A leg’s number is a number; several are parted by commas.'
+  if (!isLegName(name)) return 'A name is letters, digits and . _ : + - alone.'
+  const odd = notFunctions(functions)
+  return odd.length > 0 ? `No function’s name: ${odd.join(', ')}.` : undefined
+}
 
 export const LegForm = ({ leg, answers, save, close }: Props) => {
+  const [legs, setLegs] = useState(leg.legs.join(', '))
   const [name, setName] = useState(leg.id)
   const [type, setType] = useState<FoundLeg['type']>(leg.type)
   const [functions, setFunctions] = useState(written(leg))
-  const fault = /^[A-Z0-9+~/!][A-Z0-9_.:+#-]*$/i.test(name.trim())
-    ? undefined
-    : 'A name is letters, digits and . _ : + - alone.'
+  const fault = faultIn(legs.trim(), name.trim(), functions)
   const changes: Answers = {
+    ...(legs.trim() === leg.legs.join(', ') ? {} : { [keyOf(leg, 'legs')]: legs.trim() }),
     ...(name.trim().toUpperCase() === leg.id ? {} : { [keyOf(leg, 'name')]: name.trim() }),
     ...(type === leg.type ? {} : { [keyOf(leg, 'type')]: type }),
     ...(functions.trim() === written(leg) ? {} : { [keyOf(leg, 'functions')]: functions.trim() }),
   }
   return (
     <Row>
-      <Cell className="mono">{leg.legs.join(', ')}</Cell>
-      <Cell colSpan={4}>
+      <Cell colSpan={5}>
         <Form
-          aria-label={`Correct leg ${leg.legs.join(', ')}`}
+          aria-label={`Correct ${spoken(leg)}`}
           onSubmit={(e) => {
             e.preventDefault()
             if (fault) return
@@ -47,7 +58,8 @@ export const LegForm = ({ leg, answers, save, close }: Props) => {
             if (e.key === 'Escape') close()
           }}
         >
-          <TextInput label="Name" value={name} onChange={setName} autoFocus mono width={130} />
+          <TextInput label="Legs" value={legs} onChange={setLegs} mono width={64} />
+          <TextInput label="Name" value={name} onChange={setName} autoFocus mono width={110} />
           <Choice
             label="Type"
             value={type}
@@ -63,7 +75,7 @@ export const LegForm = ({ leg, answers, save, close }: Props) => {
             value={functions}
             onChange={setFunctions}
             mono
-            width={260}
+            width={230}
           />
           <Button type="submit" variant="contained" disabled={fault !== undefined}>
             So it is

@@ -18,7 +18,7 @@ const familiesTakenOut = (table: Understood, answers: Answers): { family: string
     for (const f of leg.functions) counts.set(f.family, (counts.get(f.family) ?? 0) + 1)
   const out = new Set(
     table.legs.flatMap((leg) => {
-      const told = answers[`set:${leg.legs.join(',')}:functions`]
+      const told = answers[`set:${leg.key}:functions`]
       return told === undefined ? [] : (leg.takenOut ?? [])
     }),
   )

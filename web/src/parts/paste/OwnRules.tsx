@@ -8,7 +8,21 @@ import { Fold } from '../../kit/Fold'
 import { download } from '../../shared/words'
 import { readRules, rulesFile, useRules } from './own-rules'
 
-export const OwnRules = () => {
+interface Props {
+  /** Rules that this text has families and words of, and nobody has answered otherwise here. */
+  used: string[]
+  /** Takes the question up here, whatever the rule says. */
+  askAgain: (id: string) => void
+}
+
+const titleOf = (all: number, used: number) => {
+  if (all === 0) return 'No rules from earlier sheets'
+  const rules = all === 1 ? 'One rule' : `${all} rules`
+  const here = used === 0 ? 'none' : used === all ? (all === 1 ? '' : 'all') : String(used)
+  return `${rules} from earlier sheets, ${here}${here && ' '}used here`
+}
+
+export const OwnRules = ({ used, askAgain }: Props) => {
   const { rules, keep, takeBack } = useRules()
   const [open, setOpen] = useState(false)
   const [fault, setFault] = useState<string>()
@@ -23,11 +37,7 @@ export const OwnRules = () => {
   }
   return (
     <Fold
-      title={
-        all.length === 0
-          ? 'No rules from earlier sheets'
-          : `${all.length === 1 ? 'One rule' : `${all.length} rules`} from earlier sheets, used here too`
-      }
+      title={titleOf(all.length, all.filter(([id]) => used.includes(id)).length)}
       open={open}
       onOpen={setOpen}
     >
@@ -37,7 +47,15 @@ export const OwnRules = () => {
       <List>
         {all.map(([id, value]) => (
           <li key={id}>
-            {ruleWords(id, value)}{' '}
+            {ruleWords(id, value)} {used.includes(id) && <span className="settled">used here</span>}{' '}
+            {used.includes(id) && (
+              <>
+                <span className="settled">used here</span>{' '}
+                <Button aria-label={`Ask again here: ${ruleWords(id, value)}`} onClick={() => askAgain(id)}>
+                  Ask again here
+                </Button>{' '}
+              </>
+            )}
             <Button aria-label={`Take back: ${ruleWords(id, value)}`} onClick={() => takeBack(id)}>
               Take back
             </Button>

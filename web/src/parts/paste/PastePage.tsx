@@ -19,7 +19,7 @@ import { HeadForm } from './HeadForm'
 import { NotUnderstood } from './NotUnderstood'
 import { Questions } from './Questions'
 import { OwnRules } from './OwnRules'
-import { useRules } from './own-rules'
+import { useRules, without } from './own-rules'
 import { ExchangeFiles } from './ExchangeFiles'
 import { idFrom, resultOf, withExchange } from './result'
 import { SourceText } from './SourceText'
@@ -56,7 +56,7 @@ const PastePage = () => {
   const board = draft.kind === 'board'
   const { rules, keep } = useRules()
   // What earlier sheets have taught holds until this one is answered otherwise.
-  const answers = board ? draft.answers : { ...rules, ...draft.answers }
+  const answers = board ? draft.answers : { ...without(rules, draft.askedAgain), ...draft.answers }
   const table = useRead<Understood>(JSON.stringify([draft.tableText, answers, legs, board]), () =>
     readable(draft.tableText) ? ask((w) => w.table(draft.tableText, { answers, legs, board })) : undefined,
   )
@@ -158,7 +158,7 @@ const PastePage = () => {
                       set(
                         onLimits
                           ? { limitsText: typed, limitAnswers: {} }
-                          : { tableText: typed, answers: {} },
+                          : { tableText: typed, answers: {}, askedAgain: [] },
                       )
                     }
                     onPaste={() => setTyping(false)}
@@ -223,7 +223,12 @@ const PastePage = () => {
                         }}
                       />
                     )}
-                    {!board && <OwnRules />}
+                    {!board && (
+                      <OwnRules
+                        used={table.result.used.filter((id) => draft.answers[id] === undefined)}
+                        askAgain={(id) => set({ askedAgain: [...draft.askedAgain, id] })}
+                      />
+                    )}
                     <FoundLegs
                       table={whole ?? table.result}
                       chosen={marked?.key}

@@ -21,6 +21,8 @@ export interface PasteDraft {
   limitsText: string
   answers: Answers
   limitAnswers: Answers
+  /** Rules of earlier sheets that are asked anew for this one. */
+  askedAgain: string[]
   /** Exchange files brought in, each with the package or component that was chosen. */
   exchange: (Exchange & { chosen: number })[]
 }
@@ -40,6 +42,7 @@ const empty: PasteDraft = {
   limitsText: '',
   answers: {},
   limitAnswers: {},
+  askedAgain: [],
   exchange: [],
 }
 

@@ -15,13 +15,15 @@ interface RulesState {
 export const rulesIn = (answers: Answers): Answers =>
   Object.fromEntries(Object.entries(answers).filter(([id]) => /^(?:kind|word):./.test(id)))
 
+export const without = (answers: Answers, ids: string[]): Answers =>
+  Object.fromEntries(Object.entries(answers).filter(([id]) => !ids.includes(id)))
+
 export const useRules = create<RulesState>()(
   persist(
     (set) => ({
       rules: {},
       keep: (answers) => set((s) => ({ rules: { ...s.rules, ...rulesIn(answers) } })),
-      takeBack: (id) =>
-        set((s) => ({ rules: Object.fromEntries(Object.entries(s.rules).filter(([k]) => k !== id)) })),
+      takeBack: (id) => set((s) => ({ rules: without(s.rules, [id]) })),
     }),
     { name: 'root-board-intake-rules' },
   ),
