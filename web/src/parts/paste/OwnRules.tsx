@@ -19,7 +19,7 @@ const titleOf = (all: number, used: number) => {
   if (all === 0) return 'No rules from earlier sheets'
   const rules = all === 1 ? 'One rule' : `${all} rules`
   const here = used === 0 ? 'none' : used === all ? (all === 1 ? '' : 'all') : String(used)
-  return `${rules} from earlier sheets, ${here}${here && ' '}used here`
+  return `${rules} from earlier sheets, ${here ? `${here} used here` : 'used here'}`
 }
 
 export const OwnRules = ({ used, askAgain }: Props) => {
@@ -47,7 +47,7 @@ export const OwnRules = ({ used, askAgain }: Props) => {
       <List>
         {all.map(([id, value]) => (
           <li key={id}>
-            {ruleWords(id, value)} {used.includes(id) && <span className="settled">used here</span>}{' '}
+            {ruleWords(id, value)}{' '}
             {used.includes(id) && (
               <>
                 <span className="settled">used here</span>{' '}
