@@ -9,6 +9,7 @@ import {
   emptyProject,
   isAccessible,
   isAccessibleInBothLights,
+  openDemo,
   saved,
   tabTo,
 } from './pages'
@@ -135,6 +136,79 @@ for (const [from, file, name] of [
     )
     await saved(page)
   })
+
+/** Pastes into the table that is shown, by keyboard. */
+const pasteByKeys = async (page: Page, into: RegExp, text: string) => {
+  await tabTo(page, into)
+  await page.keyboard.insertText(text)
+}
+
+test('a regulator from its legs and its characteristics, by keyboard alone; what they don’t say is typed', async ({
+  page,
+}) => {
+  await page.goto('/parts/from-sheet')
+  await tabTo(page, /^What is it\?$/)
+  await page.keyboard.type('a reg')
+  await tabTo(page, /^Its name$/)
+  await page.keyboard.type('Kettle 3V3')
+  await pasteByKeys(page, /^Table of its legs$/, 'Pin\tName\n1\tIN\n2\tGND\n3\tOUT')
+  await expect(page.getByText('Still to be told: its output voltage. And 8 more.')).toBeVisible()
+  // Linear it is: the guess is taken.
+  await expect(page.getByText('How does it make its output?')).toBeVisible()
+  await page.keyboard.press('Shift+Tab')
+  await expect(page.getByRole('button', { name: 'So it is' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('How does it make its output?')).toBeHidden()
+  await tabTo(page, /^Legs$/)
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await pasteByKeys(page, /^Table of its limits$/, fixture('kettle-limits.txt'))
+  // By hand from the sheet: everything but the capacitor at the input is in it.
+  await expect(page.getByText('What is the capacitor at its input?')).toBeVisible()
+  await expect(page.getByText('Still to be told: the capacitor at its input.')).toBeVisible()
+  await isAccessible(page, 'a regulator’s characteristics')
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.type('1 µF')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('A valid part')).toBeVisible()
+  await tabTo(page, /^Put it in the library$/, 60)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Kettle 3V3', level: 1 })).toBeVisible()
+  // In a project its rail is what its sheet says.
+  await openDemo(page, 'power', (design) =>
+    Object.assign(design, { power: { source: 'usb-port', regulator: 'kettle-3v3' } }),
+  )
+  await expect(page.getByLabel('Regulator', { exact: true })).toHaveValue('kettle-3v3')
+  await expect(page.getByText(/3\.25 … 3\.35\sV/).first()).toBeVisible()
+})
+
+test('a device from its terminals and its characteristics, by keyboard alone, added to a project', async ({
+  page,
+}) => {
+  await page.goto('/parts/from-sheet')
+  await tabTo(page, /^What is it\?$/)
+  await page.keyboard.type('a dev')
+  await tabTo(page, /^Its name$/)
+  await page.keyboard.type('mist sensor')
+  await tabTo(page, /^What sort of thing$/)
+  await page.keyboard.type('sensor')
+  await pasteByKeys(page, /^Table of its legs$/, '1 VDD\n2 SDA\n3 SCL\n4 GND\n5 ALERT')
+  await tabTo(page, /^Legs$/)
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await pasteByKeys(page, /^Table of its limits$/, fixture('mist-limits.txt'))
+  await expect(page.getByText('A valid part')).toBeVisible()
+  await isAccessible(page, 'a device’s characteristics')
+  await tabTo(page, /^Put it in the library$/, 60)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'mist sensor', level: 1 })).toBeVisible()
+  await beginByKeys(page, 'In the mist')
+  await page.keyboard.type('mist sensor')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Undo: Add/ })).toBeVisible()
+  await saved(page)
+})
 
 test('a board’s header, its positions joined with the chip’s legs by one answer', async ({ page }) => {
   await page.goto('/parts/from-sheet')

@@ -160,7 +160,9 @@ const roleBy = (heading: string, l: Looks, board: boolean): { role: Role; sure: 
   }
   if (board && says.label(h)) return { role: 'label', sure: 1 }
   if (board && says.position(h) && l.distinct > 0.9) return { role: 'position', sure: 0.9 }
-  if (l.types >= 0.85 && !(says.name(h) && !says.type(h))) return { role: 'type', sure: 1 }
+  // VCC, GND, OUT: each once, and most of them a leg’s names, they are no types.
+  const names = !says.type(h) && (says.name(h) || (l.distinct === 1 && l.ports >= 0.6))
+  if (l.types >= 0.85 && !names) return { role: 'type', sure: 1 }
   if (says.nothing(h) && l.functions < 0.5) return { role: 'nothing', sure: 1 }
   if (says.functions(h)) return { role: 'functions', sure: 1 }
   if (l.ports >= 0.6 || (says.name(h) && l.names >= 0.6)) return { role: 'name', sure: 0.9 }
@@ -219,7 +221,14 @@ const settleNames = (columns: Column[], looks: Looks[], board: boolean): void =>
         c.index * 0.05
       )
     }
-    const best = [...candidates].sort((a, b) => score(b) - score(a))[0]
+    // Those of a few legs look like types: IN, GND, OUT. They are names where types stand besides, or nothing else could be.
+    const types = columns.filter((c) => c.role === 'type')
+    const asTypes = types.find((c) => looks[c.index]!.distinct === 1)
+    const best =
+      (types.length > 1 ? asTypes : undefined) ??
+      [...candidates].sort((a, b) => score(b) - score(a)).find((c) => looks[c.index]!.names > 0) ??
+      asTypes ??
+      candidates[0]
     if (best) Object.assign(best, { role: 'name', sure: looks[best.index]!.ports >= 0.4 ? 0.9 : 0.5 })
     return
   }

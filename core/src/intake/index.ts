@@ -1,5 +1,8 @@
 export * from './board'
 export * from './chip'
+export * from './device'
+export * from './regulator'
+export type { PartFrom } from './told'
 export * from './limits'
 export * from './grid'
 export * from './start'

@@ -106,6 +106,7 @@ const startsWithPort = (text: string) => {
   return name !== undefined && (isPort(name.id) || typeByName(name.id) !== undefined)
 }
 
+const calledAsTypes = /^(?:IN|OUT|INPUT|OUTPUT)$/
 /** A row that names a leg: a leg number beside a name, or a port's name with something beside it. */
 const looksLikeLeg = (row: Row): boolean => {
   const filled = row.cells.filter((c) => c.text !== '')
@@ -114,6 +115,8 @@ const looksLikeLeg = (row: Row): boolean => {
   const named = (c: Cell) =>
     isName(c.text) && (typeIn(c.text) === undefined || typeByName(c.text) !== undefined)
   if (numbers.length > 0 && others.some(named)) return true
+  // A regulator’s legs are called as types are: 1 IN, 3 OUT.
+  if (filled.some((c, i) => numbers.includes(c) && calledAsTypes.test(filled[i + 1]?.text ?? ''))) return true
   if (filled.length === 1 && isReset(filled[0]!.text)) return true
   return filled.length > 0 && startsWithPort(filled[0]!.text) && !/\b[a-z]{3,}\b/.test(filled[0]!.text)
 }

@@ -134,7 +134,13 @@ const asked: Partial<Record<PartKind, Asked[]>> = {
       asks: (p) => p.kind === 'regulator' && p.topology === 'switching',
     },
     { serves: 'build', stated: 'outputCapacitor.esr', words: 'what its output capacitor may have as ESR' },
-    { serves: 'build', stated: 'package.rowSpacing', words: 'distance of its rows' },
+    {
+      serves: 'build',
+      stated: 'package.rowSpacing',
+      words: 'distance of its rows',
+      // Upright, all legs stand in one.
+      asks: (p) => p.kind === 'regulator' && p.package.style !== 'upright',
+    },
   ],
   source: [
     { serves: 'power', stated: 'resistance', words: 'inner resistance' },

@@ -176,11 +176,20 @@ describe('paste', () => {
     answers: {},
     limitAnswers: {},
     askedAgain: [],
+    group: '',
+    pitch: '',
     exchange: [],
   }
   test.each<[string, Partial<PasteDraft>, string | undefined]>([
     ['a chip with its name', {}, undefined],
     ['no name', { name: ' ' }, 'Give it a name above.'],
+    ['a device with its terminals', { kind: 'device' }, undefined],
+    ['a regulator of which nothing is known', { kind: 'regulator' }, 'Still to be told: its output voltage.'],
+    [
+      'a regulator whose legs are no distance apart',
+      { kind: 'regulator', pitch: 'wide' },
+      'Between its legs: “wide” is not a number in m.',
+    ],
     ['a board without its chip', { kind: 'board' }, 'Choose the chip on the board above.'],
     [
       'a board without its voltages',
@@ -202,10 +211,18 @@ describe('paste', () => {
     const result = resultOf({ ...draft, ...change }, table, undefined, library, {})
     expect(result.faults[0]?.message).toBe(fault)
     if (!fault)
-      expect(result.part).toMatchObject({ id: 'mine', price: 1.2, package: { style: 'dip', legs: 4 } })
+      expect(result.part).toMatchObject({
+        id: 'mine',
+        price: 1.2,
+        ...(change.kind === 'device' ? { kind: 'device' } : { package: { style: 'dip', legs: 4 } }),
+      })
   })
   test('nothing pasted is no fault and no part', () => {
-    expect(resultOf(draft, undefined, undefined, library, {})).toEqual({ faults: [], questions: [] })
+    expect(resultOf(draft, undefined, undefined, library, {})).toEqual({
+      faults: [],
+      questions: [],
+      notes: [],
+    })
   })
 })
 

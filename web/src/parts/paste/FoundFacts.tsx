@@ -1,22 +1,34 @@
 // What was understood of a table of limits: each fact with its kind and where it goes.
 
-import type { FoundFact, Place, UnderstoodLimits } from '@root-board/core/intake'
+import type { FoundFact, LimitsOf, Place, UnderstoodLimits } from '@root-board/core/intake'
 import { Body, Cell, Columns, Row } from '../../kit/Table'
+import { formatQuantity } from '@root-board/core/quantity'
 import { factText } from '../fact-text'
 import { Flat } from '../../kit/Flat'
 import { FoundTable } from './FoundTable'
 
 interface Props {
+  of: LimitsOf
   limits: UnderstoodLimits
   chosen: string | undefined
   choose: (key: string, places: Place[]) => void
 }
+interface Stated {
+  kind?: string
+  drop?: { kind?: string }
+}
 const kindOf = (fact: FoundFact): string => {
-  const value = fact.value as { kind?: string; drop?: { kind?: string }; current?: { kind?: string } }
+  const value = (typeof fact.value === 'object' ? fact.value : {}) as Stated
   return value.kind === 'absolute' ? 'absolute maximum' : (value.kind ?? value.drop?.kind ?? 'guaranteed')
 }
 
-export const FoundFacts = ({ limits, chosen, choose }: Props) => (
+/** Levels of a device’s lines are told as a chip’s; a share of its output has no place in a file. */
+const valueText = (of: LimitsOf, { path, value }: FoundFact): string => {
+  if (path === 'accuracy') return `± ${formatQuantity(Number(((value as number) * 100).toPrecision(6)), '%')}`
+  return factText(path.startsWith('io.') ? 'chip' : of, path.replace('[]', '[0]'), value)
+}
+
+export const FoundFacts = ({ of, limits, chosen, choose }: Props) => (
   <FoundTable>
     <Columns of={['Fact', 'Value', 'Kind']} />
     <Body>
@@ -29,7 +41,7 @@ export const FoundFacts = ({ limits, chosen, choose }: Props) => (
                 {fact.words}
               </Flat>
             </Cell>
-            <Cell className="mono">{factText('chip', fact.path.replace('[]', '[0]'), fact.value)}</Cell>
+            <Cell className="mono">{valueText(of, fact)}</Cell>
             <Cell>{kindOf(fact)}</Cell>
           </Row>
         )

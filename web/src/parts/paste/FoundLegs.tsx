@@ -15,6 +15,8 @@ interface Props {
   choose: (key: string, places: Place[]) => void
   answers: Answers
   answer: (answers: Answers) => void
+  /** What legs were taken for, where that is no chip’s type. */
+  says?: Record<string, string>
 }
 
 export const legKey = (leg: FoundLeg): string => `${leg.id} ${leg.legs.join()} ${leg.position ?? ''}`
@@ -24,7 +26,7 @@ export const placesOf = (leg: FoundLeg): Place[] => [...leg.places, ...leg.funct
 const isCorrected = (leg: FoundLeg, answers: Answers) =>
   correctable.some((f) => answers[`set:${leg.key}:${f}`] !== undefined)
 
-export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => {
+export const FoundLegs = ({ table, chosen, choose, answers, answer, says = {} }: Props) => {
   const [open, setOpen] = useState<string>()
   // Whoever closes a row goes on from it.
   const [left, setLeft] = useState<string>()
@@ -67,7 +69,7 @@ export const FoundLegs = ({ table, chosen, choose, answers, answer }: Props) => 
                 </Flat>
               </Cell>
               <Cell>
-                {typeWords[leg.type]}
+                {says[leg.id] ?? typeWords[leg.type]}
                 {leg.reset && ', reset'}
                 {leg.oscillator && ', oscillator'}
                 {leg.debug && ', debug'}

@@ -65,14 +65,17 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
           options={[
             { value: 'chip', label: 'a chip or module' },
             { value: 'board', label: 'a board with headers' },
+            { value: 'regulator', label: 'a regulator' },
+            { value: 'device', label: 'a device: sensor, display …' },
           ]}
-          onChange={(kind) => set({ kind, answers: {} })}
+          onChange={(kind) => set({ kind, style: '', answers: {}, limitAnswers: {} })}
         />
       </Captioned>
       <Field name="name" label="Its name" required />
       <Field name="sheet" label="Its data sheet" width={190} placeholder="title, issue" />
       <Field name="price" label="Price, €" fault={faults.price} width={70} />
-      {kind === 'chip' ? (
+      {kind === 'device' && <Field name="group" width={130} placeholder="sensor, display …" />}
+      {(kind === 'chip' || kind === 'regulator') && (
         <>
           <Captioned>
             <label htmlFor={ids[1]}>Package</label>
@@ -81,6 +84,7 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               value={style}
               options={[
                 { value: '', label: 'by its number of legs' },
+                ...(kind === 'regulator' ? [{ value: 'upright', label: 'upright, one row' }] : []),
                 { value: 'dip', label: 'through holes, two rows (2.54 mm)' },
                 { value: 'two-sided', label: 'flat, two sides' },
                 { value: 'four-sided', label: 'flat, four sides' },
@@ -89,9 +93,14 @@ export const HeadForm = ({ library }: { library: Library | undefined }) => {
               onChange={(style) => set({ style })}
             />
           </Captioned>
-          <Field name="legs" fault={faults.legs} width={60} placeholder="all" />
+          {kind === 'chip' ? (
+            <Field name="legs" fault={faults.legs} width={60} placeholder="all" />
+          ) : (
+            <Field name="pitch" fault={faults.pitch} width={110} placeholder="by its style" />
+          )}
         </>
-      ) : (
+      )}
+      {kind === 'board' && (
         <>
           <Captioned>
             <label htmlFor={ids[2]}>Chip on it</label>

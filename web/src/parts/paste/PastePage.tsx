@@ -42,7 +42,13 @@ const PastePage = () => {
   const { set } = draft
   const [query, setQuery] = useSearchParams()
   // Limits and exchange files are of chips.
-  const shownViews = views.filter((v) => draft.kind === 'chip' || v.id === 'legs' || v.id === 'part')
+  const shownViews = views.filter(
+    (v) =>
+      draft.kind === 'chip' ||
+      v.id === 'legs' ||
+      v.id === 'part' ||
+      (v.id === 'limits' && draft.kind !== 'board'),
+  )
   const view: View = shownViews.find((v) => v.id === query.get('view'))?.id ?? 'legs'
   const [marked, setMarked] = useState<{ key: string; places: Place[] }>()
   const [typing, setTyping] = useState(true)
@@ -56,18 +62,26 @@ const PastePage = () => {
   const board = draft.kind === 'board'
   const { rules, keep } = useRules()
   // What earlier sheets have taught holds until this one is answered otherwise.
-  const answers = board ? draft.answers : { ...without(rules, draft.askedAgain), ...draft.answers }
+  const answers =
+    draft.kind !== 'chip' ? draft.answers : { ...without(rules, draft.askedAgain), ...draft.answers }
   const table = useRead<Understood>(JSON.stringify([draft.tableText, answers, legs, board]), () =>
     readable(draft.tableText) ? ask((w) => w.table(draft.tableText, { answers, legs, board })) : undefined,
   )
-  const limits = useRead<UnderstoodLimits>(JSON.stringify([draft.limitsText, draft.limitAnswers]), () =>
-    readable(draft.limitsText) ? ask((w) => w.limits(draft.limitsText, draft.limitAnswers)) : undefined,
+  const limitsOf = draft.kind === 'board' ? 'chip' : draft.kind
+  const limits = useRead<UnderstoodLimits>(
+    JSON.stringify([draft.limitsText, draft.limitAnswers, limitsOf]),
+    () =>
+      readable(draft.limitsText)
+        ? ask((w) => w.limits(draft.limitsText, draft.limitAnswers, limitsOf))
+        : undefined,
   )
   const whole = useMemo(() => withExchange(draft, table.result), [draft, table.result])
   const result = useMemo(
     () => resultOf(draft, whole, limits.result, library, draft.answers),
     [draft, whole, limits.result, library],
   )
+  // What no table says is asked where the tables of limits are.
+  const [toTell, toJoin] = partition(result.questions, (q) => q.id.startsWith('fact:'))
   const onLimits = view === 'limits'
   const text = onLimits ? draft.limitsText : draft.tableText
   const reading = onLimits ? limits : table
@@ -76,7 +90,7 @@ const PastePage = () => {
     mutationFn: () => api.addPart(result.file),
     onSuccess: async (made) => {
       await queries.invalidateQueries()
-      if (!board) keep(draft.answers)
+      if (draft.kind === 'chip') keep(draft.answers)
       draft.clear()
       enqueueSnackbar(`${made.part.name} is in the library.`)
       await navigate(`/parts/${made.id}`)
@@ -120,6 +134,16 @@ const PastePage = () => {
                     <Contradictions faults={whole!.faults} />
                   </>
                 )}
+                {result.notes.length > 0 && (
+                  <>
+                    <h2>Taken so, and left to you</h2>
+                    <ul>
+                      {result.notes.map((n) => (
+                        <li key={n}>{n}</li>
+                      ))}
+                    </ul>
+                  </>
+                )}
                 <h2>What it can serve</h2>
                 <Completeness part={result.part} />
               </>
@@ -129,10 +153,12 @@ const PastePage = () => {
           </section>
         ) : (
           <>
-            {reading.result && (
+            {(reading.result ?? (onLimits && toTell.length > 0)) && (
               <Questions
                 questions={
-                  onLimits ? limits.result!.questions : [...result.questions, ...table.result!.questions]
+                  onLimits
+                    ? [...(limits.result?.questions ?? []), ...toTell]
+                    : [...toJoin, ...(table.result?.questions ?? [])]
                 }
                 answers={onLimits ? draft.limitAnswers : draft.answers}
                 answer={(answers) => set(onLimits ? { limitAnswers: answers } : { answers })}
@@ -150,7 +176,7 @@ const PastePage = () => {
                     }
                     placeholder={
                       onLimits
-                        ? 'Paste the tables of its limits: supply, currents, levels, temperatures …'
+                        ? limitsHint[limitsOf]
                         : 'Paste the table of its legs, as it is in the sheet, a spreadsheet or a CSV file.\nColumns in any order, with headings or without.'
                     }
                     value={text}
@@ -207,7 +233,7 @@ const PastePage = () => {
                   </p>
                 )}
                 {onLimits && limits.result && (
-                  <FoundFacts limits={limits.result} chosen={marked?.key} choose={show} />
+                  <FoundFacts of={limitsOf} limits={limits.result} chosen={marked?.key} choose={show} />
                 )}
                 {!onLimits && table.result && (
                   <>
@@ -223,7 +249,7 @@ const PastePage = () => {
                         }}
                       />
                     )}
-                    {!board && (
+                    {draft.kind === 'chip' && (
                       <OwnRules
                         used={table.result.used.filter((id) => draft.answers[id] === undefined)}
                         askAgain={(id) => set({ askedAgain: [...draft.askedAgain, id] })}
@@ -235,6 +261,7 @@ const PastePage = () => {
                       choose={show}
                       answers={draft.answers}
                       answer={(answers) => set({ answers })}
+                      says={result.says}
                     />
                   </>
                 )}
@@ -290,6 +317,17 @@ const PastePage = () => {
   )
 }
 
+const limitsHint = {
+  chip: 'Paste the tables of its limits: supply, currents, levels, temperatures …',
+  regulator:
+    'Paste the tables of its characteristics: input, output, drop-out, its own current, capacitors …',
+  device: 'Paste the tables of its characteristics: supply, currents at rest and at work, levels, address …',
+}
+const partition = <T,>(all: T[], holds: (one: T) => boolean): [T[], T[]] => [
+  all.filter(holds),
+  all.filter((one) => !holds(one)),
+]
+
 const readable = (text: string) => text.trim() !== '' && text.split('\n').length <= tooMany
 
 const Contradictions = ({ faults }: Pick<Understood, 'faults'>) =>
@@ -304,7 +342,10 @@ const Counts = ({ table }: { table: Understood }) => {
   return (
     <div className="counts">
       <p>
-        {table.total} legs, {table.legs.length} names, {functions} functions of {table.units.length} units.
+        {table.total} legs, {table.legs.length} names
+        {functions > 0 &&
+          `, ${functions} functions of ${table.units.length} ${table.units.length === 1 ? 'unit' : 'units'}`}
+        .
       </p>
       <Contradictions faults={table.faults} />
     </div>
@@ -331,7 +372,13 @@ const Sides = styled('div')({
   display: 'grid',
   gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)',
   gap: 20,
-  '& > section': { minHeight: 0, overflow: 'auto', display: 'flex', flexDirection: 'column', paddingTop: 6 },
+  '& > section': {
+    minHeight: 0,
+    overflow: 'auto',
+    display: 'flex',
+    flexDirection: 'column',
+    padding: '6px 3px 0',
+  },
   '& textarea': {
     flex: 1,
     minHeight: 200,

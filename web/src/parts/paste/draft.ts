@@ -6,7 +6,7 @@ import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
 
 export interface PasteDraft {
-  kind: 'chip' | 'board'
+  kind: 'chip' | 'board' | 'regulator' | 'device'
   name: string
   sheet: string
   maker: string
@@ -14,6 +14,9 @@ export interface PasteDraft {
   style: string
   legs: string
   chip: string
+  /** What sort of thing a device is, and how far apart a regulator’s legs are. */
+  group: string
+  pitch: string
   logic: string
   inputMin: string
   inputMax: string
@@ -35,6 +38,8 @@ const empty: PasteDraft = {
   style: '',
   legs: '',
   chip: '',
+  group: '',
+  pitch: '',
   logic: '3.3 V',
   inputMin: '4.5 V',
   inputMax: '5.5 V',

@@ -13,6 +13,8 @@ const schemas = {
     ...anyPart,
     legs: string().matches(/^\s*([1-9]\d{0,3})?\s*$/, 'How many legs it has; nothing for those of the table'),
   }),
+  regulator: object({ ...anyPart, pitch: quantityText('m', 0.0003, 0.02).trim() }),
+  device: object({ ...anyPart }),
   board: object({
     ...anyPart,
     logic: volts.required('Its logic voltage'),
@@ -24,6 +26,8 @@ const schemas = {
 export const headNames: Partial<Record<keyof PasteDraft, string>> = {
   price: 'Price',
   legs: 'Legs',
+  group: 'What sort of thing',
+  pitch: 'Between its legs',
   logic: 'Logic',
   inputMin: 'Input from',
   inputMax: 'Input to',

@@ -4,9 +4,12 @@ import {
   type Answers,
   boardFileFrom,
   chipFileFrom,
+  deviceFrom,
   joinBoard,
   joinStarts,
+  type PartFrom,
   type Question,
+  regulatorFrom,
   type Understood,
   type UnderstoodBoard,
   type UnderstoodLimits,
@@ -24,8 +27,12 @@ export interface Result {
   file?: Record<string, unknown>
   part?: Part
   faults: Fault[]
-  /** Questions about joining a board with its chip. */
+  /** Questions about joining a board with its chip, about terminals, and about what no table says. */
   questions: Question[]
+  /** What was taken without having been read. */
+  notes: string[]
+  /** What each leg of a regulator or a device was taken for. */
+  says?: Record<string, string>
   board?: UnderstoodBoard
 }
 
@@ -43,6 +50,35 @@ const headOf = (draft: PasteDraft) => {
     maker: draft.maker.trim() || undefined,
     price: draft.price.trim() === '' ? undefined : Number(draft.price.replace(',', '.')),
   }
+}
+
+/** A regulator or a device, with what was answered about legs and about limits. */
+const smallPartOf = (
+  draft: PasteDraft,
+  table: Understood,
+  limits: UnderstoodLimits | undefined,
+): PartFrom => {
+  const head = headOf(draft)
+  const facts = limits?.facts ?? []
+  const answers = { ...draft.limitAnswers, ...draft.answers }
+  return draft.kind === 'regulator'
+    ? regulatorFrom(
+        table,
+        facts,
+        {
+          ...head,
+          style: draft.style || undefined,
+          pitch: draft.pitch.trim() === '' ? undefined : parseQuantity(draft.pitch, 'm'),
+        },
+        answers,
+      )
+    : deviceFrom(
+        table,
+        facts,
+        { ...head, group: draft.group.trim() || undefined },
+        answers,
+        `${draft.tableText}\n${draft.limitsText}`,
+      )
 }
 
 /** All exchange files together; undefined where there is none. */
@@ -65,7 +101,7 @@ export const resultOf = (
   answers: Answers,
 ): Result => {
   const faults: Fault[] = []
-  const none = { faults, questions: [] }
+  const none = { faults, questions: [], notes: [] }
   if (!table || table.legs.length === 0) return none
   const unread = Object.entries(headFaults(draft)).map(([path, message]) => ({
     path,
@@ -75,6 +111,7 @@ export const resultOf = (
   const head = headOf(draft)
   let file: Record<string, unknown>
   let board: UnderstoodBoard | undefined
+  let from: PartFrom | undefined
   if (draft.kind === 'board') {
     const chip = library && findPart(library, 'chip', draft.chip)
     if (!chip) return { ...none, faults: [{ path: 'chip', message: 'Choose the chip on the board above.' }] }
@@ -84,18 +121,27 @@ export const resultOf = (
     const boardHead = { ...head, chip, logic, input: { min, max } }
     board = joinBoard(table, boardHead, answers)
     file = boardFileFrom(board, boardHead)
+  } else if (draft.kind === 'regulator' || draft.kind === 'device') {
+    from = smallPartOf(draft, table, limits)
+    file = from.file
   } else {
     const begun = chipFileFrom(table, { ...head, style: draft.style || undefined })
     const start = startOf(draft)
     file = withFacts(start ? withDrivers(begun, start) : begun, limits?.facts ?? [])
   }
-  const questions = board?.questions ?? []
-  if (head.id === '')
-    return { file, board, questions, faults: [{ path: 'name', message: 'Give it a name above.' }] }
+  const questions = from?.questions ?? board?.questions ?? []
+  const notes = from?.notes ?? []
+  const all = { file, board, questions, notes, says: from?.says }
+  if (head.id === '') return { ...all, faults: [{ path: 'name', message: 'Give it a name above.' }] }
+  if (from && from.missing.length > 0)
+    return {
+      ...all,
+      faults: from.missing.map((words) => ({ path: 'limits', message: `Still to be told: ${words}.` })),
+    }
   try {
-    return { file, board, questions, part: readPart(file, head.id), faults }
+    return { ...all, part: readPart(file, head.id), faults }
   } catch (error) {
     if (!(error instanceof FaultyFile)) throw error
-    return { file, board, questions, faults: error.faults }
+    return { ...all, faults: error.faults }
   }
 }

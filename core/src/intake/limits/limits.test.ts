@@ -1,8 +1,8 @@
 // Limits pasted from sheets of several shapes, and a part file made of pasted tables alone.
 
-import { completenessOf, readPart } from '../parts'
-import { chipFileFrom, type FoundFact, readLimits, readTable, withFacts } from '.'
-import { shareOfSupply } from './limits'
+import { completenessOf, readPart } from '../../parts'
+import { chipFileFrom, type FoundFact, readLimits, readTable, withFacts } from '..'
+import { shareOfSupply } from '.'
 
 const absolute = `Table 7. Absolute maximum ratings
 Parameter\tSymbol\tMin\tMax\tUnit
@@ -76,6 +76,7 @@ test.each<[string, string, unknown]>([
   ['Supply voltage: 2.7 V to 5.5 V', 'supply.recommended', { min: 2.7, max: 5.5 }],
   ['Supply voltage   4.5   5.0   5.5   V', 'supply.recommended', { min: 4.5, typ: 5, max: 5.5 }],
   ['Thermal resistance: 62 K/W', 'package.thermalResistance', { typ: 62 }],
+  ['Thermal resistance, junction to ambient   62   °C/W', 'package.thermalResistance', { typ: 62 }],
   ['Internal pull-up resistor  20 … 50 kΩ', 'io.pullUp', { min: 20e3, max: 50e3 }],
   ['Power-down current, 3 V: 0.2 µA typ', 'modes[]', { kind: 'sleep', current: { typ: 2e-7 } }],
 ])('without headings: %s', (line, path, value) => {

@@ -1,0 +1,248 @@
+// From the table of its terminals and that of its characteristics to a device’s file: its terminals’ names tell how it is
+// wired, and what they don’t tell is asked.
+
+import { partFormat } from '../parts'
+import { bareName } from './functions'
+import { type FoundFact, withFacts } from './limits'
+import type { Answers, Question } from './questions'
+import type { PartFrom } from './told'
+import type { FoundLeg, Understood } from './understood'
+
+type Json = Record<string, unknown>
+export interface DeviceHead {
+  id: string
+  name: string
+  sheet: string
+  maker?: string
+  price?: number
+  /** "sensor", "display". */
+  group?: string
+}
+
+/** What the chip does with a terminal. */
+const uses = [
+  { id: 'digital-out', label: 'the chip sets it high or low' },
+  { id: 'digital-in', label: 'the chip reads whether it is high or low' },
+  { id: 'interrupt', label: 'it calls the chip: an edge that must not be missed' },
+  { id: 'analog-in', label: 'a voltage that the chip measures' },
+  { id: 'none', label: 'no line to the chip: tied or left as its sheet says' },
+] as const
+type Use = (typeof uses)[number]['id']
+type Line = { bus: 'i2c' | 'spi' | 'uart'; line: string } | { select: true }
+
+const lines: readonly (readonly [RegExp, Line])[] = [
+  [/^SDA\d?$/, { bus: 'i2c', line: 'SDA' }],
+  [/^SCL\d?$/, { bus: 'i2c', line: 'SCL' }],
+  [/^(?:SCK|SCLK|SPC|SPI_?(?:CLK|SCK)|CLK)$/, { bus: 'spi', line: 'SCK' }],
+  [/^(?:MOSI|SDI|DIN|DI|SI|COPI)$/, { bus: 'spi', line: 'MOSI' }],
+  [/^(?:MISO|SDO|DOUT|DO|SO|CIPO)$/, { bus: 'spi', line: 'MISO' }],
+  [/^N?(?:CS|SS|SEL|NSS)[NB]?$/, { select: true }],
+  // The chip’s receiver hears what the device sends.
+  [/^TXD?\d?$/, { bus: 'uart', line: 'RX' }],
+  [/^RXD?\d?$/, { bus: 'uart', line: 'TX' }],
+]
+const calls = /^N?(?:INT\d?|IRQ|DRDY|RDY|ALERT|ALM)N?$/
+
+const namesOf = (leg: FoundLeg): string[] => [
+  ...new Set([leg.id, ...leg.functions.map((f) => bareName(f.text).toUpperCase())]),
+]
+const linesOf = (leg: FoundLeg): Line[] =>
+  namesOf(leg).flatMap((n) => lines.flatMap(([p, line]) => (p.test(n) ? [line] : [])))
+const isOn = (bus: string, name?: string) => (l: Line) =>
+  'bus' in l && l.bus === bus && (name === undefined || l.line === name)
+
+const guessOf = (leg: FoundLeg): Use => {
+  if (/^(?:A|V)?OUT\d?$|^AO$|^SIG(?:NAL)?$/.test(leg.id))
+    return /^[AV]/.test(leg.id) ? 'analog-in' : 'digital-in'
+  if (/^A(?:DDR?)?\d?$/.test(leg.id)) return 'none'
+  if (leg.type === 'input') return 'digital-out'
+  return leg.type === 'output' ? 'digital-in' : 'none'
+}
+
+const assumed = (value: Json, why: string) => ({ ...value, kind: 'assumed', source: `assumed: ${why}` })
+/** I2C asks each part for 3 mA and allows it 10 pF (its specification’s table of static values). */
+const byBus = 'what the bus’s specification asks'
+
+/** A 7-bit address; with its read and write bit it is told as twice as much. */
+const addressOf = (text: string): number | undefined => {
+  const match = /^0x([0-9a-f]{1,2})$/i.exec(text.trim()) ?? /^([01]{7})$/.exec(text.trim())
+  if (!match) return undefined
+  const value = parseInt(match[1]!, match[1]!.length === 7 ? 2 : 16)
+  return value > 0x7f ? value >> 1 : value
+}
+const addressesIn = (text: string): number[] => [
+  ...new Set(
+    text
+      .split('\n')
+      .filter((l) => /address/i.test(l))
+      .flatMap((l) => [...l.matchAll(/\b0x[0-9a-f]{1,2}\b/gi)].flatMap((m) => addressOf(m[0]) ?? [])),
+  ),
+]
+const hex = (n: number) => `0x${n.toString(16)}`
+
+const mean = (mode: Json): number => {
+  const { typ, max, min } = mode.current as { typ?: number; max?: number; min?: number }
+  return typ ?? max ?? min ?? 0
+}
+/** From rest to full work, each with a name of its own. */
+const modesFrom = (facts: FoundFact[]): Json[] => {
+  const modes = facts.flatMap((f) => (f.path === 'modes[]' ? [f.value as Json] : []))
+  const seen = new Map<string, number>()
+  return [...modes]
+    .sort((a, b) => mean(a) - mean(b))
+    .map((m) => {
+      const n = (seen.get(m.id as string) ?? 0) + 1
+      seen.set(m.id as string, n)
+      return n === 1 ? m : { ...m, id: `${m.id as string}-${n}`, name: `${m.name as string} ${n}` }
+    })
+}
+
+/** The file of a device, what is still to be asked for it, and what was taken without having been read. */
+export const deviceFrom = (
+  table: Understood,
+  facts: FoundFact[],
+  head: DeviceHead,
+  answers: Answers,
+  text: string,
+): PartFrom => {
+  const questions: Question[] = []
+  const notes: string[] = []
+  const fact = (path: string) => facts.find((f) => f.path === path)?.value as Json | undefined
+  const level = (path: string, factor: number) => {
+    const stated = fact(path)
+    return stated ? { factor: stated.factor, offset: stated.offset } : { factor, offset: 0 }
+  }
+  const listens = {
+    kind: 'logic-input',
+    high: level('io.inputHigh', 0.7),
+    low: level('io.inputLow', 0.3),
+    ...(fact('io.leakage') ? { leakage: fact('io.leakage') } : {}),
+  }
+  const sinks = fact('io.outputLow[]')?.current
+  const shared = {
+    kind: 'open-drain',
+    sinkCurrent:
+      typeof sinks === 'number' ? { min: sinks, kind: 'guaranteed' } : assumed({ min: 3e-3 }, byBus),
+    capacitance: fact('io.capacitance') ?? assumed({ max: 10e-12 }, byBus),
+  }
+  const drives = { kind: 'logic-output' }
+  const legs = table.legs.filter((l) => l.type !== 'none')
+  const signals = legs.filter((l) => l.type !== 'supply' && l.type !== 'ground')
+  const bySignal = new Map(signals.map((l) => [l.id, linesOf(l)]))
+  const any = (holds: (l: Line) => boolean) => [...bySignal.values()].some((ls) => ls.some(holds))
+  const buses = [
+    ...(any(isOn('i2c', 'SDA')) && any(isOn('i2c', 'SCL')) ? ['i2c' as const] : []),
+    ...(any(isOn('spi', 'SCK')) && any((l) => isOn('spi', 'MOSI')(l) || isOn('spi', 'MISO')(l))
+      ? ['spi' as const]
+      : []),
+    ...(any(isOn('uart')) ? ['uart' as const] : []),
+  ]
+  const onBus = (leg: FoundLeg) =>
+    bySignal.get(leg.id)!.some((l) => ('bus' in l ? buses.includes(l.bus) : buses.includes('spi')))
+  const rest = signals
+    .filter((leg) => !onBus(leg))
+    .flatMap((leg) => {
+      const told = uses.find((u) => u.id === answers[`use:${leg.id}`])?.id
+      const sure = namesOf(leg).some((n) => calls.test(n)) ? 'interrupt' : undefined
+      const use = told ?? sure ?? guessOf(leg)
+      if (told === undefined && sure === undefined)
+        questions.push({
+          id: `use:${leg.id}`,
+          text: `What does the chip do with ${leg.id}?`,
+          guess: use,
+          choices: [...uses],
+          value: 1,
+          places: leg.places,
+        })
+      if (use === 'none') notes.push(`${leg.id} has no line to the chip: tie it as its sheet says.`)
+      const end = use === 'digital-out' ? listens : use === 'analog-in' ? { kind: 'analog' } : drives
+      return use === 'none' ? [] : [{ id: leg.id, terminal: leg.id, kind: use, electrical: end }]
+    })
+  const busSignals = (bus: (typeof buses)[number]) =>
+    signals.flatMap((leg): (Json & { terminal: string })[] => {
+      const line = bySignal.get(leg.id)!.find((l) => ('bus' in l ? l.bus === bus : bus === 'spi'))
+      if (!line) return []
+      if (!('bus' in line))
+        return [{ id: leg.id, terminal: leg.id, kind: 'digital-out', quiet: true, electrical: listens }]
+      const sends = line.line === 'MISO' || line.line === 'RX'
+      const electrical = bus === 'i2c' ? shared : sends ? drives : listens
+      return [{ id: leg.id, terminal: leg.id, kind: 'bus', bus, line: line.line, electrical }]
+    })
+  const found = addressesIn(text)
+  const told = answers.address === undefined ? undefined : addressOf(answers.address)
+  const i2c = buses.includes('i2c')
+  if (i2c && told === undefined && answers.address !== 'unknown')
+    questions.push({
+      id: 'address',
+      text: 'At which address is it on the bus?',
+      why:
+        answers.address !== undefined
+          ? `“${answers.address}” is no address; 0x44 is.`
+          : found.length > 0
+            ? 'Its text speaks of it. Without the read and write bit it is at most 0x7f.'
+            : 'No line of its text says.',
+      guess: found[0] === undefined ? 'unknown' : hex(found[0]),
+      choices: [
+        ...found.map((a) => ({ id: hex(a), label: hex(a) })),
+        { id: 'unknown', label: 'not known: two parts at one address can’t be seen' },
+      ],
+      free: '0x44',
+      value: 2,
+      places: [],
+    })
+  const address = told ?? (answers.address === undefined ? found[0] : undefined)
+  const speed = fact('busSpeed')
+  const names = { i2c: 'two-wire bus', spi: 'SPI bus', uart: 'serial lines' }
+  const ids = { i2c: 'i2c', spi: 'spi', uart: 'serial' }
+  const wirings: Json[] = buses.map((bus) => ({
+    id: ids[bus],
+    name: names[bus],
+    signals: [...busSignals(bus), ...rest],
+    ...(bus === 'i2c' && address !== undefined ? { address } : {}),
+    ...(bus === 'i2c' && speed ? { busSpeed: speed } : {}),
+  }))
+  for (const bus of buses) {
+    const here = new Set(busSignals(bus).map((s) => s.terminal))
+    const idle = signals.filter((l) => onBus(l) && !here.has(l.id)).map((l) => l.id)
+    if (idle.length > 0)
+      notes.push(`On the ${names[bus]} ${idle.join(', ')} has no line: tie it as its sheet says.`)
+  }
+  if (wirings.length === 0) wirings.push({ id: 'lines', name: 'its own lines', signals: rest })
+  const program = buses.length > 0 ? { program: 2000, data: 100 } : { program: 300, data: 10 }
+  notes.push(
+    `Its driver is taken to need ${program.program} bytes of program and ${program.data} of data: no sheet says.`,
+  )
+  if (!fact('io.inputHigh') && [...wirings].some((w) => JSON.stringify(w).includes('logic-input')))
+    notes.push('Its inputs are taken to need 0.7 and 0.3 of its supply: no row says.')
+  if (i2c && typeof sinks !== 'number')
+    notes.push(`Its bus lines are taken to sink 3 mA and to have at most 10 pF: ${byBus}.`)
+  const roleOf = ({ type, id }: FoundLeg) =>
+    type === 'supply' || type === 'ground'
+      ? type
+      : onBus(legs.find((l) => l.id === id)!) || rest.some((s) => s.terminal === id)
+        ? 'signal'
+        : 'passive'
+  const begun: Json = {
+    format: partFormat,
+    kind: 'device',
+    id: head.id,
+    name: head.name,
+    group: head.group || 'device',
+    ...(head.maker ? { maker: head.maker } : {}),
+    sheet: head.sheet,
+    price: head.price ?? 0,
+    terminals: legs.map((leg) => ({ id: leg.id, role: roleOf(leg) })),
+    modes: modesFrom(facts),
+    wirings,
+    memory: program,
+  }
+  const own = facts.filter((f) => f.path === 'supply' || f.path === 'supplyAbsolute')
+  const says = Object.fromEntries(
+    signals.map((leg) => {
+      const on = buses.filter((b) => busSignals(b).some((s) => s.terminal === leg.id)).map((b) => names[b])
+      const use = rest.find((s) => s.terminal === leg.id)?.kind ?? 'none'
+      return [leg.id, on.length > 0 ? on.join(', ') : uses.find((u) => u.id === use)!.label]
+    }),
+  )
+  return { file: withFacts(begun, own), questions, missing: [], notes, says }
+}

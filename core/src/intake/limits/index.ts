@@ -1,0 +1,3 @@
+export * from './into'
+export { type LimitsOf, readLimits } from './read'
+export { type FoundFact, type LimitRow, shareOfSupply, type UnderstoodLimits } from './values'

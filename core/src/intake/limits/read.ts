@@ -1,0 +1,157 @@
+// Pasted tables of limits, read into facts: what the row is about, its numbers with their unit, and what sort of
+// statement the sheet makes. An absolute maximum stays one, whatever its row is called.
+
+import { cleanText, placesBack } from '../clean'
+import { type Cell, gridOf, type Row } from '../grid'
+import type { Place } from '../layout'
+import { type Answers, inOrderOfValue, type Question } from '../questions'
+import { fromWeb } from '../rewrite'
+import { chipTargets } from './chip'
+import { deviceTargets } from './device'
+import { regulatorTargets } from './regulator'
+import { bare, byHeads, type Heads, headsOf, placeOf, sectionOf } from './rows'
+import type { FoundFact, LimitRow, Reading, Section, Target, UnderstoodLimits } from './values'
+
+const keyOf = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim().slice(0, 60)
+/** Kinds of parts whose tables of limits are read. */
+export type LimitsOf = 'chip' | 'regulator' | 'device'
+const targetsOf: Record<LimitsOf, readonly Target[]> = {
+  chip: chipTargets,
+  regulator: regulatorTargets,
+  device: deviceTargets,
+}
+const targetOf = (
+  r: Reading,
+  answers: Answers,
+  targets: readonly Target[],
+): Target | 'nothing' | undefined => {
+  const told = answers[`limit:${keyOf(r.text)}`]
+  if (told === 'nothing') return 'nothing'
+  const bySection = (t: Target) => !t.section || t.section.includes(r.section)
+  return (
+    targets.find((t) => t.id === told) ??
+    targets.find((t) => bySection(t) && t.pattern.test(r.text) && !t.not?.test(r.text))
+  )
+}
+
+/**
+ * Cells with numbers of a row that became a fact, of which nothing became: a corner is used where the fact is another one
+ * without it.
+ */
+const unused = (row: Row, heads: Heads | undefined, reading: Reading, target: Target): Cell[] => {
+  const fact = JSON.stringify(target.read?.(reading))
+  const idle = (['min', 'typ', 'max'] as const).filter((corner) => {
+    if (reading.numbers[corner] === undefined) return false
+    const others = { ...reading.numbers, [corner]: undefined }
+    return JSON.stringify(target.read?.({ ...reading, numbers: others })) === fact
+  })
+  const known = new Set(heads ? Object.values(heads).filter((v): v is number => typeof v === 'number') : [])
+  const names = heads?.text ?? row.cells.findIndex((_, i) => !known.has(i))
+  return row.cells.filter((cell, i) => {
+    if (!heads) return idle.some((c) => reading.numbers[c] === cell.text)
+    const corner = (['min', 'typ', 'max'] as const).find((c) => heads[c] === i)
+    if (corner === undefined) return !known.has(i) && i !== names
+    // A range gives its least and its greatest, whichever column it stands in.
+    return reading.numbers[corner] === undefined ? idle.length > 0 : idle.includes(corner)
+  })
+}
+
+/** Reads pasted limits. Never throws; rows that aren't understood are asked about. */
+export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = 'chip'): UnderstoodLimits => {
+  const targets = targetsOf[of]
+  const clean = cleanText(text)
+  const mapped = fromWeb(clean) ?? clean
+  const back = placesBack(mapped, text)
+  const { rows } = gridOf(mapped.text.replace(/[│┃║¦]/g, '|'))
+  const open: UnderstoodLimits['open'] = []
+  const notUnderstood = (cells: readonly Cell[]) => {
+    for (const c of cells)
+      if (/\d/.test(c.text)) open.push({ text: c.text, line: c.line, from: c.from, to: c.to })
+  }
+  const kinds: UnderstoodLimits['kinds'] = {}
+  const facts: FoundFact[] = []
+  const questions: Question[] = []
+  const beside: string[] = []
+  let section: Section = 'other'
+  let source: string | undefined
+  let heads: Heads | undefined
+  let above = { text: '', unit: '' }
+  for (const row of rows) {
+    const whole = row.cells
+      .map((c) => c.text)
+      .filter((t) => t !== '')
+      .join(' ')
+    const say = (kind: LimitRow) => {
+      kinds[row.line] = kind
+    }
+    if (whole === '') {
+      say('blank')
+      continue
+    }
+    const nextHeads = headsOf(row)
+    if (nextHeads) {
+      heads = nextHeads
+      say('heading')
+      continue
+    }
+    const read = heads ? byHeads(row, heads, above) : bare(row)
+    if (!read || Object.keys(read.numbers).length === 0) {
+      const next = sectionOf(whole)
+      const table = /\btable\s+[\w.-]+/i.exec(whole)?.[0].toLowerCase().replace(/\.$/, '')
+      // Another section is another table: without its number its facts have no place, rather than the last one's.
+      if (next !== undefined || table !== undefined) source = table
+      section = next ?? section
+      if (heads && read) above = { text: read.text, unit: read.unit }
+      say('section')
+      continue
+    }
+    above = { text: read.text, unit: read.unit }
+    const reading: Reading = { ...read, section, source, line: row.line, place: placeOf(row.cells, row.line) }
+    const target = targetOf(reading, answers, targets)
+    const known = target && target !== 'nothing' ? target : undefined
+    const fact = known && (known.read ? known.read(reading) : 'beside')
+    if (fact === 'beside') {
+      beside.push(reading.text)
+      say('skipped')
+    } else if (fact && known) {
+      facts.push({ ...fact, words: fact.words ?? known.words, line: row.line, place: reading.place })
+      say('fact')
+      notUnderstood(unused(row, heads, reading, known))
+    } else if (target === 'nothing') say('skipped')
+    else {
+      say('unknown')
+      notUnderstood(row.cells)
+      const id = `limit:${keyOf(reading.text)}`
+      if (!questions.some((q) => q.id === id))
+        questions.push({
+          id,
+          text: `What is “${reading.text}”?`,
+          why: known
+            ? `It looks like the ${known.words}, but its numbers can’t be read for that.`
+            : undefined,
+          choices: [
+            ...targets.flatMap((t) => (t.read ? [{ id: t.id, label: t.words }] : [])),
+            { id: 'nothing', label: 'nothing that is asked for: leave it out' },
+          ],
+          guess: 'nothing',
+          value: 1,
+          places: [reading.place],
+        })
+    }
+  }
+  // Places are told in what was pasted.
+  const there = <T extends { place: Place; line: number }>(x: T): T => ({
+    ...x,
+    place: back(x.place),
+    line: back(x.place).line,
+  })
+  return {
+    kinds: Object.fromEntries(
+      Object.entries(kinds).map(([line, kind]) => [back({ line: Number(line), from: 0, to: 1 }).line, kind]),
+    ),
+    facts: facts.map(there),
+    beside,
+    questions: inOrderOfValue(questions, answers).map((q) => ({ ...q, places: q.places.map(back) })),
+    open: open.map((o) => ({ ...o, ...back(o) })),
+  }
+}

@@ -1,0 +1,149 @@
+// A row of a table of limits: which of its cells are what, by the heads above or by what they look like.
+
+import type { Cell, Row } from '../grid'
+import type { Place } from '../layout'
+import type { Numbers, Reading, Section } from './values'
+
+export const sectionOf = (text: string): Section | undefined => {
+  if (/absolute|maximum ratings?|stress/i.test(text)) return 'absolute'
+  if (/recommended|operating conditions|general conditions/i.test(text)) return 'recommended'
+  return /characteristics|consumption|d\.?c\.? /i.test(text) ? 'other' : undefined
+}
+
+const corners: readonly (readonly [keyof Numbers | 'unit' | 'text' | 'symbol' | 'conditions', RegExp])[] = [
+  ['min', /^m[ií]n(?:imum|imo|\.)?$/i],
+  ['typ', /^(?:typ(?:ical|isch|ique|\.)?|t[ií]p(?:ico|\.)?|nom(?:inal|\.)?)$/i],
+  ['max', /^m[aá]x(?:imum|imo|\.)?$|^mass(?:imo|\.)?$/i],
+  ['unit', /^(?:units?|einheit(?:en)?|unit[éà]s?|unidad(?:es)?|unidades?|eenhe(?:id|den))$/i],
+  ['symbol', /^(?:symbol(?:e)?|s[ií]mbolo|simbolo|symbool|kurzzeichen|formelzeichen)$/i],
+  [
+    'conditions',
+    /^(?:test )?conditions?$|^notes?$|^at$|^bedingung(?:en)?$|^condici(?:ón|ones)$|^condizion[ei]$|^condiç(?:ão|ões)$|^voorwaarden?$/i,
+  ],
+  [
+    'text',
+    /^(?:parameter|description|rating|item|characteristic|name)s?$|^(?:kenngr(?:ö|oe)ße|kennwert|größe|bezeichnung|paramètre|parámetro|parametro|parâmetro|grootheid|grandeur)s?$/i,
+  ],
+]
+export type Heads = Partial<Record<(typeof corners)[number][0], number>> & {
+  /** A unit that stands in the heads of the numbers: Max (mA). */
+  inHeads?: string
+}
+/** `Max (mA)` and `Max [mA]` are a corner and its unit. */
+const headIn = (text: string): { head: string; unit?: string } => {
+  const parted = /^(.*?)\s*[([]\s*([^()[\]]{1,8})\s*[)\]]$/.exec(text.trim())
+  return parted && unitWord.test(parted[2]!) ? { head: parted[1]!, unit: parted[2]! } : { head: text.trim() }
+}
+export const headsOf = (row: Row): Heads | undefined => {
+  const heads: Heads = {}
+  row.cells.forEach((c, i) => {
+    const { head, unit } = headIn(c.text)
+    if (unit !== undefined) heads.inHeads ??= unit
+    const found = corners.find(([, p]) => p.test(head))
+    if (found) heads[found[0]] ??= i
+    else if (/^(?:values?|ratings?|werte?|valeurs?|valore?s?|waarden?)$/i.test(head)) heads.typ ??= i
+  })
+  return heads.min !== undefined ||
+    heads.max !== undefined ||
+    (heads.typ !== undefined && (heads.unit !== undefined || heads.inHeads !== undefined))
+    ? heads
+    : undefined
+}
+
+const unitWord = /^(?:[pnuµμmkMG]?(?:V|A|F|Hz|Ω|ohms?)|°C|º?C|℃|K\/W|°C\/W|[kM]?Ω|%)$/
+const numberWord =
+  /^[-+−–±]?\d[\d.,]*(?:\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|ohms?|°C))?$|^[\d.,]*\s*[*×x·]?\s*V[_ ]?(?:DD|CC|S)(?:\s*[-+−–]\s*[\d.,]+\s*V?)?$/i
+
+/** Without headings: the last cells that are numbers, the unit behind them, the words before. */
+export const bare = (row: Row): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> | undefined => {
+  const line = row.cells
+    .map((c) => c.text)
+    .filter((t) => t !== '')
+    .join(' ')
+  const ranged =
+    /^(.*?)[\s:,]+([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°]*)\s*(?:to|…|\.\.\.?|–|—|-)\s*([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°/]+)\s*$/.exec(
+      line,
+    )
+  if (ranged)
+    return {
+      text: ranged[1]!,
+      conditions: '',
+      numbers: { min: ranged[2]!, max: ranged[4]! },
+      unit: ranged[5]!,
+    }
+  const cells = row.cells.filter((c) => c.text !== '')
+  const unit = cells.length > 2 && unitWord.test(cells[cells.length - 1]!.text) ? cells.pop()!.text : ''
+  const numbers: string[] = []
+  while (
+    cells.length > 1 &&
+    (numberWord.test(cells[cells.length - 1]!.text) || /^[-–—]$/.test(cells[cells.length - 1]!.text))
+  )
+    numbers.unshift(cells.pop()!.text)
+  if (numbers.length === 0) {
+    const single =
+      /^(.*?)[\s:,]+([-+−–]?\d[\d.,]*\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|°C|K\/W))\s*(max(?:imum)?|min(?:imum)?|typ(?:ical)?)?\.?\s*$/i.exec(
+        line,
+      )
+    if (!single) return undefined
+    const corner = (single[3]?.slice(0, 3).toLowerCase() ??
+      (/\bmax/i.test(line) ? 'max' : /\bmin/i.test(line) ? 'min' : 'typ')) as keyof Numbers
+    return { text: single[1]!, conditions: '', numbers: { [corner]: single[2]! }, unit: '' }
+  }
+  const names: (keyof Numbers)[] =
+    numbers.length >= 3 ? ['min', 'typ', 'max'] : numbers.length === 2 ? ['min', 'max'] : ['typ']
+  return {
+    text: cells.map((c) => c.text).join(' '),
+    conditions: cells.map((c) => c.text).find((t) => /[=<>≤≥@]/.test(t)) ?? '',
+    numbers: Object.fromEntries(
+      names
+        .map((n, i) => [n, numbers[numbers.length - names.length + i]])
+        .filter(([, v]) => v && !/^[-–—]$/.test(v)),
+    ) as Numbers,
+    unit,
+  }
+}
+
+export const placeOf = (cells: Cell[], line: number): Place => {
+  const filled = cells.filter((c) => c.text !== '')
+  return { line, from: filled[0]?.from ?? 0, to: filled[filled.length - 1]?.to ?? 0 }
+}
+const dash = /^[-–—]?$/
+
+/** `2.7 to 5.5` and `−40 … 85`, each with the unit behind it, if there is one. */
+const rangeIn = (text: string): Numbers | undefined => {
+  const range =
+    /^\s*([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°/]*)\s*(?:to|bis|à|a|tot|até|…|\.\.\.?|–|—|-|~)\s*([-+−–]?\d[\d.,]*)\s*([A-Za-zµΩ°/]*)\s*$/.exec(
+      text,
+    )
+  if (!range) return undefined
+  const [, min, minUnit, max, unit] = range as unknown as [string, string, string, string, string]
+  return { min: `${min} ${minUnit || unit}`.trim(), max: `${max} ${unit}`.trim() }
+}
+
+export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: string }) => {
+  const cell = (key: Exclude<keyof Heads, 'inHeads'>) => {
+    const at = heads[key]
+    return at === undefined ? '' : (row.cells[at]?.text ?? '')
+  }
+  const firstText = heads.text ?? row.cells.findIndex((_, i) => !Object.values(heads).includes(i))
+  const own = [firstText >= 0 ? (row.cells[firstText]?.text ?? '') : '', cell('symbol')]
+    .filter((t) => t !== '')
+    .join(' ')
+  let numbers: Numbers = {}
+  for (const corner of ['min', 'typ', 'max'] as const) {
+    const text = cell(corner)
+    if (!dash.test(text)) numbers[corner] = text
+  }
+  // A range in one cell is its least and its greatest.
+  const given = (['min', 'typ', 'max'] as const).filter((c) => numbers[c] !== undefined)
+  const only = given.length === 1 ? numbers[given[0]!]! : undefined
+  const range = only === undefined ? undefined : rangeIn(only)
+  if (range) numbers = range
+  // A row that goes on under another's name, with another condition.
+  return {
+    text: own || above.text,
+    conditions: cell('conditions'),
+    numbers,
+    unit: cell('unit') || heads.inHeads || (own ? '' : above.unit),
+  }
+}
