@@ -3,7 +3,7 @@
 
 import { partFormat } from '../parts'
 import { bareName } from './functions'
-import { type FoundFact, withFacts } from './limits'
+import { addressOf, type FoundFact, withFacts } from './limits'
 import type { Answers, Question } from './questions'
 import type { PartFrom } from './told'
 import type { FoundLeg, Understood } from './understood'
@@ -63,13 +63,6 @@ const assumed = (value: Json, why: string) => ({ ...value, kind: 'assumed', sour
 /** I2C asks each part for 3 mA and allows it 10 pF (its specification’s table of static values). */
 const byBus = 'what the bus’s specification asks'
 
-/** A 7-bit address; with its read and write bit it is told as twice as much. */
-const addressOf = (text: string): number | undefined => {
-  const match = /^0x([0-9a-f]{1,2})$/i.exec(text.trim()) ?? /^([01]{7})$/.exec(text.trim())
-  if (!match) return undefined
-  const value = parseInt(match[1]!, match[1]!.length === 7 ? 2 : 16)
-  return value > 0x7f ? value >> 1 : value
-}
 const addressesIn = (text: string): number[] => [
   ...new Set(
     text
@@ -168,7 +161,8 @@ export const deviceFrom = (
       const electrical = bus === 'i2c' ? shared : sends ? drives : listens
       return [{ id: leg.id, terminal: leg.id, kind: 'bus', bus, line: line.line, electrical }]
     })
-  const found = addressesIn(text)
+  const stated = facts.flatMap((f) => (f.path === 'address' ? [f.value as number] : []))
+  const found = [...new Set([...stated, ...addressesIn(text)])]
   const told = answers.address === undefined ? undefined : addressOf(answers.address)
   const i2c = buses.includes('i2c')
   if (i2c && told === undefined && answers.address !== 'unknown')

@@ -254,6 +254,11 @@ I2C address 0x88 for writing, 0x89 for reading`
       ['EN', 'digital-out', 'logic-input'],
     ])
   })
+  test('an address in a row of its own is a fact', () => {
+    const { limits, questions } = made(sensor, 'Supply voltage: 1.8 V to 3.6 V\nI2C address: 0x5c')
+    expect(limits.facts.map((f) => [f.path, f.value]).at(-1)).toEqual(['address', 0x5c])
+    expect(questions.find((q) => q.id === 'address')?.guess).toBe('0x5c')
+  })
   test('an address that is none is asked again; one that is not known says what that means', () => {
     const asked = (address: string) =>
       made(sensor, '', { address, 'use:ADDR': 'none' }).questions.map((q) => q.why)

@@ -12,6 +12,14 @@ import {
   wordId,
 } from './values'
 
+/** A 7-bit address; with its read and write bit it is told as twice as much. */
+export const addressOf = (text: string): number | undefined => {
+  const match = /^0x([0-9a-f]{1,2})$/i.exec(text.trim()) ?? /^([01]{7})$/.exec(text.trim())
+  if (!match) return undefined
+  const value = parseInt(match[1]!, match[1]!.length === 7 ? 2 : 16)
+  return value > 0x7f ? value >> 1 : value
+}
+
 /** At rest or at work: the file's order tells, and the currents give it. */
 const current = (usual: string) => (r: Reading) => {
   const rated = ratedFrom(r, 'A', 'guaranteed')
@@ -22,6 +30,15 @@ const lines = new Set(['output-high', 'output-low', 'input-high', 'input-low', '
 
 export const deviceTargets: readonly Target[] = [
   ...chipTargets.filter((t) => lines.has(t.id)),
+  {
+    id: 'address',
+    words: 'its address on the bus',
+    pattern: /address/i,
+    read: ({ numbers }) => {
+      const value = addressOf(numbers.typ ?? numbers.min ?? numbers.max ?? '')
+      return value === undefined ? undefined : { path: 'address', value }
+    },
+  },
   {
     id: 'bus-speed',
     words: 'how fast its bus may be',

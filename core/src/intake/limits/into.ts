@@ -48,7 +48,10 @@ export const withFacts = (file: Json, facts: FoundFact[]): Json => {
         : set(data, keys, {
             ...value,
             others: [...(Array.isArray(others) ? (others as unknown[]) : []), old],
-            why: 'pasted last',
+            why:
+              before.kind === 'absolute' && value.kind !== 'absolute'
+                ? 'what it is made for, not what breaks it'
+                : 'pasted last',
           })
     } else data = set(data, keys, value)
   }

@@ -172,6 +172,21 @@ describe('every number is a fact or not understood', () => {
       ['io.leakage', undefined, undefined, 5e-7],
     ])
   })
+  test('columns by temperature: the one that leaves least counts, and says where; all are accounted for', () => {
+    const text =
+      'Parameter\tTyp 25 °C\tMax 25 °C\tMax 85 °C\tMax @ 105 °C\tUnit\nInput leakage current\t1\t20\t50\t200\tnA'
+    const { facts: found, open } = readLimits(text)
+    expect(found.map((f) => f.value)).toMatchObject([{ typ: 1e-9, max: 200e-9, at: '25 °C, 105 °C' }])
+    expect(open).toEqual([])
+  })
+  test('two rows about one fact: the earlier says that the later is taken', () => {
+    const two =
+      'Parameter\tConditions\tMin\tUnit\nInput high level\tVDD = 3 V\t2.0\tV\nInput high level\tVDD = 5 V\t3.5\tV'
+    expect(readLimits(two).facts.map((f) => [f.line, f.later])).toEqual([
+      [2, 3],
+      [3, undefined],
+    ])
+  })
   test('a number that nothing became of, and a row that nobody knows, are told with their places', () => {
     const text = 'Parameter\tMin\tMax\tUnit\tOld\nSupply voltage\t2.7\t5.5\tV\t3.1\nWobble\t4\t9\tmm\t'
     const { open } = readLimits(text)

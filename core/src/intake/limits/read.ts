@@ -49,12 +49,26 @@ const unused = (row: Row, heads: Heads | undefined, reading: Reading, target: Ta
   const names = heads?.text ?? row.cells.findIndex((_, i) => !known.has(i))
   return row.cells.filter((cell, i) => {
     if (!heads) return idle.some((c) => reading.numbers[c] === cell.text)
+    // What stands at another condition was compared with it.
+    if (heads.further?.some((f) => f.column === i && f.corner !== 'typ')) return false
     const corner = (['min', 'typ', 'max'] as const).find((c) => heads[c] === i)
     if (corner === undefined) return !known.has(i) && i !== names
     // A range gives its least and its greatest, whichever column it stands in.
     return reading.numbers[corner] === undefined ? idle.length > 0 : idle.includes(corner)
   })
 }
+
+/** Of several rows about one fact the last is taken: the others say so. */
+const withLater = (facts: FoundFact[]): FoundFact[] =>
+  facts.map((fact, i) => {
+    const later = facts.slice(i + 1).find((f) => f.path === fact.path)
+    return later === undefined || fact.path.endsWith('[]') || same(later.value, fact.value)
+      ? fact
+      : { ...fact, later: later.line }
+  })
+const same = (a: unknown, b: unknown) =>
+  JSON.stringify(a, (k, v: unknown) => (k === 'source' ? undefined : v)) ===
+  JSON.stringify(b, (k, v: unknown) => (k === 'source' ? undefined : v))
 
 /** Reads pasted limits. Never throws; rows that aren't understood are asked about. */
 export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = 'chip'): UnderstoodLimits => {
@@ -149,7 +163,7 @@ export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = '
     kinds: Object.fromEntries(
       Object.entries(kinds).map(([line, kind]) => [back({ line: Number(line), from: 0, to: 1 }).line, kind]),
     ),
-    facts: facts.map(there),
+    facts: withLater(facts).map(there),
     beside,
     questions: inOrderOfValue(questions, answers).map((q) => ({ ...q, places: q.places.map(back) })),
     open: open.map((o) => ({ ...o, ...back(o) })),

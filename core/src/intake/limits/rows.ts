@@ -25,9 +25,25 @@ const corners: readonly (readonly [keyof Numbers | 'unit' | 'text' | 'symbol' | 
     /^(?:parameter|description|rating|item|characteristic|name)s?$|^(?:kenngr(?:ö|oe)ße|kennwert|größe|bezeichnung|paramètre|parámetro|parametro|parâmetro|grootheid|grandeur)s?$/i,
   ],
 ]
+/** A further column of the same corner, at another condition: Max 25 °C, Max 85 °C. */
+interface Further {
+  corner: keyof Numbers
+  column: number
+}
 export type Heads = Partial<Record<(typeof corners)[number][0], number>> & {
+  further?: Further[]
+  /** What stands in the head of a column besides its corner. */
+  at?: Record<number, string>
   /** A unit that stands in the heads of the numbers: Max (mA). */
   inHeads?: string
+}
+/** `Max 85 °C`, `Typ @ 3 V`, `Max (105 °C)`: a corner and where it holds. */
+const headAt = (text: string): { head: string; at?: string } => {
+  const parted =
+    /^(\p{L}+\.?)\s*(?:@|at|bei|à|a|bij)?\s*[([]?\s*([A-Z_]*\s*=?\s*[-+−–]?\d[\d.,]*\s*(?:°C|℃|V))\s*[)\]]?$/u.exec(
+      text.trim(),
+    )
+  return parted ? { head: parted[1]!, at: parted[2]! } : { head: text.trim() }
 }
 /** `Max (mA)` and `Max [mA]` are a corner and its unit. */
 const headIn = (text: string): { head: string; unit?: string } => {
@@ -37,10 +53,14 @@ const headIn = (text: string): { head: string; unit?: string } => {
 export const headsOf = (row: Row): Heads | undefined => {
   const heads: Heads = {}
   row.cells.forEach((c, i) => {
-    const { head, unit } = headIn(c.text)
+    const { head: named, unit } = headIn(c.text)
+    const { head, at } = headAt(named)
     if (unit !== undefined) heads.inHeads ??= unit
-    const found = corners.find(([, p]) => p.test(head))
-    if (found) heads[found[0]] ??= i
+    const found = corners.find(([, p]) => p.test(head))?.[0]
+    if (found !== undefined && at !== undefined) heads.at = { ...heads.at, [i]: at }
+    if (found !== undefined && heads[found] === undefined) heads[found] = i
+    else if (found === 'min' || found === 'typ' || found === 'max')
+      heads.further = [...(heads.further ?? []), { corner: found, column: i }]
     else if (/^(?:values?|ratings?|werte?|valeurs?|valore?s?|waarden?)$/i.test(head)) heads.typ ??= i
   })
   return heads.min !== undefined ||
@@ -80,6 +100,9 @@ export const bare = (row: Row): Pick<Reading, 'text' | 'conditions' | 'numbers' 
   )
     numbers.unshift(cells.pop()!.text)
   if (numbers.length === 0) {
+    // An address on a bus is a number too.
+    const hex = /^(.*?)[\s:,=]+(0x[0-9a-f]{1,2})\s*$/i.exec(line)
+    if (hex) return { text: hex[1]!, conditions: '', numbers: { typ: hex[2]! }, unit: '' }
     const single =
       /^(.*?)[\s:,]+([-+−–]?\d[\d.,]*\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|°C|K\/W))\s*(max(?:imum)?|min(?:imum)?|typ(?:ical)?)?\.?\s*$/i.exec(
         line,
@@ -121,7 +144,7 @@ const rangeIn = (text: string): Numbers | undefined => {
 }
 
 export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: string }) => {
-  const cell = (key: Exclude<keyof Heads, 'inHeads'>) => {
+  const cell = (key: Exclude<keyof Heads, 'inHeads' | 'further' | 'at'>) => {
     const at = heads[key]
     return at === undefined ? '' : (row.cells[at]?.text ?? '')
   }
@@ -134,6 +157,29 @@ export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: str
     const text = cell(corner)
     if (!dash.test(text)) numbers[corner] = text
   }
+  // Of several columns of one corner the one that leaves least counts; which it was is told.
+  const where: string[] = []
+  const numberIn = (text: string) =>
+    Number(/[-+]?\d[\d.]*/.exec(text.replace(/[−–]/g, '-').replace(',', '.'))?.[0])
+  for (const corner of ['min', 'typ', 'max'] as const) {
+    const all = [
+      { column: heads[corner], text: numbers[corner] },
+      ...(heads.further ?? [])
+        .filter((f) => f.corner === corner)
+        .map((f) => ({ column: f.column, text: row.cells[f.column]?.text })),
+    ].flatMap(({ column, text }) =>
+      column === undefined || text === undefined || dash.test(text) ? [] : [{ column, text }],
+    )
+    const [first] = all
+    if (!first) continue
+    const worst = all.reduce((a, b) => {
+      if (corner === 'typ') return a
+      return (corner === 'max') === numberIn(b.text) > numberIn(a.text) ? b : a
+    }, first)
+    numbers[corner] = worst.text
+    const at = heads.at?.[worst.column]
+    if (at !== undefined && !where.includes(at)) where.push(at)
+  }
   // A range in one cell is its least and its greatest.
   const given = (['min', 'typ', 'max'] as const).filter((c) => numbers[c] !== undefined)
   const only = given.length === 1 ? numbers[given[0]!]! : undefined
@@ -142,7 +188,7 @@ export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: str
   // A row that goes on under another's name, with another condition.
   return {
     text: own || above.text,
-    conditions: cell('conditions'),
+    conditions: [cell('conditions'), ...where].filter((t) => t !== '').join(', '),
     numbers,
     unit: cell('unit') || heads.inHeads || (own ? '' : above.unit),
   }

@@ -13,6 +13,8 @@ export interface FoundFact {
   words: string
   line: number
   place: Place
+  /** The line of a later row about the same, which is taken. */
+  later?: number
 }
 export type LimitRow = 'blank' | 'heading' | 'section' | 'fact' | 'unknown' | 'skipped'
 export interface UnderstoodLimits {

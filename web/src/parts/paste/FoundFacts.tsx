@@ -25,6 +25,8 @@ const kindOf = (fact: FoundFact): string => {
 /** Levels of a device’s lines are told as a chip’s; a share of its output has no place in a file. */
 const valueText = (of: LimitsOf, { path, value }: FoundFact): string => {
   if (path === 'accuracy') return `± ${formatQuantity(Number(((value as number) * 100).toPrecision(6)), '%')}`
+  if (path === 'address') return `0x${(value as number).toString(16)}`
+  if (path === 'busSpeed') return factText('device', 'wirings[0].busSpeed', value)
   return factText(path.startsWith('io.') ? 'chip' : of, path.replace('[]', '[0]'), value)
 }
 
@@ -42,7 +44,12 @@ export const FoundFacts = ({ of, limits, chosen, choose }: Props) => (
               </Flat>
             </Cell>
             <Cell className="mono">{valueText(of, fact)}</Cell>
-            <Cell>{kindOf(fact)}</Cell>
+            <Cell>
+              {kindOf(fact)}
+              {fact.later !== undefined && (
+                <span className="note risks"> line {fact.later} says otherwise, and is taken</span>
+              )}
+            </Cell>
           </Row>
         )
       })}
