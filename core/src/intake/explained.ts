@@ -11,6 +11,13 @@ import { isPlainWord, type TypeCodes } from './words'
 
 const sentence = (text: string) => (text.match(/\p{Ll}{3,}/gu) ?? []).length >= 2
 
+/** `supply 5 V`, `analog output`: words for people alone, what they say of volts and milliamperes among them. */
+const isPlain = (text: string) =>
+  (text.match(/[^\s,;/()]+/g) ?? []).every(
+    (w) =>
+      isPlainWord(w) || typeIn(w) !== undefined || /^(?:\d+(?:[.,]\d+)?)?(?:V|[mµ]?A|[kM]?Hz|Ω)?$/.test(w),
+  )
+
 /** The words of a cell with their places. */
 const wordsOf = (cell: JoinedCell): { text: string; place: Place; places: Place[] }[] =>
   [...cell.text.matchAll(/[^\s,;/|·•()[\]{}]+/g)].map((m) => ({
@@ -109,7 +116,7 @@ const tellCell = (
     case 'unit':
       return tell(column.role === 'rail' ? 'type' : 'function')
     case 'nothing': {
-      const said = sentence(cell.text) || (column.sure === 1 && column.heading !== '')
+      const said = sentence(cell.text) || (column.sure === 1 && column.heading !== '') || isPlain(cell.text)
       // Words for people may name functions that stand nowhere else.
       return words.forEach((w) => {
         const missed = isFunctionName(w.text) && !known.has(bareName(w.text).toUpperCase())

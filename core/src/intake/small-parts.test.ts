@@ -230,6 +230,8 @@ I2C address 0x88 for writing, 0x89 for reading`
       ['spi', ['CSB digital-out', 'SCK SCK', 'SDI MOSI', 'SDO MISO', 'DRDY interrupt']],
     ])
     expect(wirings.map((w) => w.address)).toEqual([0x76, undefined])
+    // Not selected by chance while the program doesn’t run yet.
+    expect(wirings[1]!.signals.filter((s) => s.quiet).map((s) => s.terminal)).toEqual(['CSB'])
     expect(wirings[1]!.signals[0]!.electrical).toMatchObject({
       kind: 'logic-input',
       high: { factor: 0.75 },
@@ -253,6 +255,15 @@ I2C address 0x88 for writing, 0x89 for reading`
       ['AOUT', 'analog-in', 'analog'],
       ['EN', 'digital-out', 'logic-input'],
     ])
+  })
+  test('terminals without numbers, what they are beside them', () => {
+    const read = readTable('VCC  supply 5 V\nGND  ground\nOUT  analog output')
+    expect(read.legs.map((l) => [l.id, l.type])).toEqual([
+      ['VCC', 'supply'],
+      ['GND', 'ground'],
+      ['OUT', 'io'],
+    ])
+    expect(read.account.open).toEqual([])
   })
   test('an address in a row of its own is a fact', () => {
     const { limits, questions } = made(sensor, 'Supply voltage: 1.8 V to 3.6 V\nI2C address: 0x5c')
