@@ -38,6 +38,7 @@ const roleWords: Record<(typeof roles)[number], string> = {
   functions: 'functions',
   unit: 'unit of the signals beside it',
   select: 'functions selected by a number',
+  selects: 'numbers that select the function beside them',
   number: 'number used in the program',
   label: 'what is printed beside it',
   position: 'position on the header',

@@ -89,6 +89,12 @@ export const cleanText = (pasted: string): Mapped => {
   return out.done(pasted.length)
 }
 
+/** Dots that lead from a cell to the next are spaces. */
+export const withoutLeaders = (m: Mapped): Mapped =>
+  /\.{4}|(?:\. ){4}/.test(m.text)
+    ? { text: m.text.replace(/\.{4,}|(?<=\s)(?:\. ){4,}\.?/g, (dots) => ' '.repeat(dots.length)), at: m.at }
+    : m
+
 /** Turns places in mapped text into places in what was pasted. */
 export const placesBack = (mapped: Mapped, pasted: string): ((place: Place) => Place) => {
   const starts = lineStarts(mapped.text)

@@ -13,6 +13,7 @@ export const roles = [
   'functions',
   'unit',
   'select',
+  'selects',
   'number',
   'label',
   'position',
@@ -140,6 +141,7 @@ export const columnsOf = (layout: Layout, told: Record<string, string>, board: b
   })
   settleNames(columns, looks, board)
   settleUnits(columns, cells)
+  settleSelected(columns, cells)
   for (const column of columns) {
     const answer = told[`column:${column.index}`]
     const role = roles.find((r) => r === answer)
@@ -199,6 +201,24 @@ const settleUnits = (columns: Column[], cells: (c: number) => string[]): void =>
       Object.assign(column, { role: 'unit', sure: 0.9 })
       Object.assign(next, { role: 'functions', sure: 0.9 })
     }
+  })
+}
+
+/** AF1, AF2 … in a column of their own, under a heading that is what they begin with, select the function beside them. */
+const settleSelected = (columns: Column[], cells: (c: number) => string[]): void => {
+  columns.forEach((column, i) => {
+    if (columns[i + 1]?.role !== 'functions' || !['functions', 'nothing'].includes(column.role)) return
+    const filled = cells(column.index).filter((t) => !/^[-–—]?$/.test(t))
+    const begins = new Set(filled.map((t) => /^([A-Z]{1,4})\d{1,2}$/i.exec(t)?.[1]?.toUpperCase()))
+    const [begin] = begins
+    const headed =
+      begin !== undefined &&
+      column.heading
+        .toUpperCase()
+        .split(/[^A-Z]+/)
+        .includes(begin)
+    if (filled.length >= 3 && begins.size === 1 && headed)
+      Object.assign(column, { role: 'selects', sure: 0.9 })
   })
 }
 

@@ -49,9 +49,17 @@ export const classesOf = ({ read, layout, dropped }: GridRead, classes: Classes)
     read.legs.flatMap((l) => [l.id, ...l.functions.map((f) => bareName(f.text).toUpperCase())]),
   )
   const names = read.columns.filter((c) => c.role === 'name').map((c) => c.index)
+  const onLine = new Map<number, string[]>()
+  for (const l of read.legs)
+    for (const p of l.places) onLine.set(p.line, [...(onLine.get(p.line) ?? []), l.id])
   for (const row of layout.rows) {
     const own = new Set(
-      dropped.has(row) ? [] : names.flatMap((c) => nameIn(row.cells[c]?.text ?? '')?.id ?? []),
+      dropped.has(row)
+        ? []
+        : [
+            ...names.flatMap((c) => nameIn(row.cells[c]?.text ?? '')?.id ?? []),
+            ...row.lines.flatMap((n) => onLine.get(n) ?? []),
+          ],
     )
     row.cells.forEach((cell, c) => {
       // Of a row that is no leg’s, words are for people and the rest is not understood.
@@ -111,6 +119,8 @@ const tellCell = (
     case 'number':
     case 'label':
     case 'position':
+      return tell('number')
+    case 'selects':
       return tell('number')
     case 'rail':
     case 'unit':

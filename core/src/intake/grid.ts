@@ -1,6 +1,8 @@
 // Pasted text as rows of cells, each remembering where in the text it came from, so that what was understood can be
 // linked to what was pasted. Written here because no CSV reader keeps the places.
 
+import { pageLine } from './words'
+
 export interface Cell {
   text: string
   /** Line of the pasted text, from 1, and where in it the cell begins and ends. */
@@ -177,9 +179,14 @@ const oneCellALine = (lines: string[]): Row[] => {
   const starts = legLines(lines)
   const cell = (i: number) => trimmed(lines[i]!, i + 1, 0)
   const head: Row[] = lines.slice(0, starts[0]).map((_, i) => ({ line: i + 1, cells: [cell(i)] }))
-  const rows = starts.map((at, n): Row => {
-    const end = starts[n + 1] ?? lines.length
-    return { line: at + 1, cells: Array.from({ length: end - at }, (_, i) => cell(at + i)) }
+  const rows = starts.flatMap((at, n): Row[] => {
+    const all = Array.from({ length: (starts[n + 1] ?? lines.length) - at }, (_, i) => at + i)
+    // What the page carries between two legs is no cell of either.
+    const pages = all.filter((i) => pageLine.test(lines[i]!))
+    return [
+      { line: at + 1, cells: all.filter((i) => !pages.includes(i)).map(cell) },
+      ...pages.map((i) => ({ line: i + 1, cells: [cell(i)] })),
+    ]
   })
   return [...head, ...rows]
 }

@@ -4,7 +4,7 @@
 import type { Cell, Grid, Row } from './grid'
 import { legsIn } from './legs'
 import { isPort, isReset, nameIn, typeByName, typeIn } from './names'
-import { codesIn, legendIn, type TypeCodes } from './words'
+import { codesIn, legendIn, pageLine, type TypeCodes } from './words'
 
 /** A cell that may have been broken over several lines, knowing where each part of its text came from. */
 export interface JoinedCell {
@@ -86,8 +86,6 @@ const rowText = (row: Row) =>
     .replace(/\s+/g, ' ')
     .trim()
 const footnote = /^\s*([([]\d{1,2}[)\]]|\d{1,2}[.)]|[*†‡§¹²³⁴⁵])\s*(\S+(?:\s+\S+){2,})$/
-const pageLine =
-  /\b(?:page|seite|página|pagina|blatt)\s+\d+|\b\d+\s*(?:of|\/|von|de|di|van|sur)\s*\d+\s*$|\bdata\s?sheet\b|\bcontinued\b|^\s*table\s+\d+|\b(?:revision|issue|rev\.?)\s+\d/i
 const sentence = (text: string) => (text.match(/\b[a-z]{2,}\b/g) ?? []).length >= 4
 const masked = (text: string) => text.replace(/\d+/g, '#').toLowerCase()
 

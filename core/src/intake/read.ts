@@ -3,7 +3,7 @@
 
 import { type Account, Classes, tokenClasses } from './account'
 import { questionsOf } from './ask'
-import { cleanText, placesBack } from './clean'
+import { cleanText, placesBack, withoutLeaders } from './clean'
 import { gridOf } from './grid'
 import { aroundOf, doubtsOf } from './doubt'
 import { classesOf } from './explained'
@@ -122,12 +122,12 @@ const tried = (reading: Reading, pasted: string, options: TableOptions): Tried =
 /** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
 export const readTable = (pasted: string, options: TableOptions = {}): Understood => {
   const { answers = {} } = options
-  const clean = cleanText(pasted)
+  const clean = withoutLeaders(cleanText(pasted))
   const wanted = answers.reading ?? options.separator
   const lines = pasted.split('\n')
   const long = lines.length > longFrom
   const part = long ? lines.slice(0, sample).join('\n') : pasted
-  const ways = readingsOf(long ? cleanText(part) : clean)
+  const ways = readingsOf(long ? withoutLeaders(cleanText(part)) : clean)
   // The answer that chose among readings leaves them to be chosen from again.
   const ranked = ways
     .map((r, i) => {

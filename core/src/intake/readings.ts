@@ -14,6 +14,7 @@ import {
   fromMentions,
   fromRecords,
   fromStacked,
+  fromTuples,
   fromWeb,
   withoutTags,
 } from './rewrite'
@@ -31,7 +32,8 @@ export interface Reading {
   rest: (word: string) => TokenClass
 }
 
-const prose = (word: string): TokenClass => (isPlainWord(word) || /^\p{Ll}$/u.test(word) ? 'words' : 'open')
+const prose = (word: string): TokenClass =>
+  isPlainWord(word) || /^\p{Lu}?\p{Ll}$/u.test(word) ? 'words' : 'open'
 const rewriters: readonly {
   id: string
   words: string
@@ -47,6 +49,12 @@ const rewriters: readonly {
     rest: () => 'furniture',
   },
   { id: 'program', words: 'lines of a program', write: fromProgram, rest: () => 'heading' },
+  {
+    id: 'tuples',
+    words: 'a list of values in brackets for each leg',
+    write: fromTuples,
+    rest: () => 'heading',
+  },
   { id: 'records', words: 'records of keys and values', write: fromRecords, rest: () => 'heading' },
   { id: 'drawing', words: 'a package drawn from above', write: fromDrawing, rest: () => 'furniture' },
   { id: 'stacked', words: 'one column after another', write: fromStacked, rest: () => 'open' },

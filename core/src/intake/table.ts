@@ -89,6 +89,13 @@ const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefi
       )
       const legs = columns.find((c) => c.role === 'legs' && (parts.length > 1 || c.index === legColumn))
       if (!name || name.text === '') return []
+      // A table of signals has a dash for the port of a supply: its own name stands among them.
+      const instead = /^[-–—]+$/.test(name.text)
+        ? columns.flatMap((c) => {
+            const cell = c.role === 'functions' ? row.cells[c.index] : undefined
+            return cell && isLegsName(cell.text) ? [cell] : []
+          })[0]
+        : undefined
       const text = (role: Column['role']) =>
         cellOf(
           row,
@@ -99,13 +106,16 @@ const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefi
         {
           row,
           legs: legs && legsIn(row.cells[legs.index]?.text ?? ''),
-          name,
+          name: instead ?? name,
           unnumbered: legs !== undefined && (row.cells[legs.index]?.text ?? '') === '',
           type: text('type'),
           functions: columns.flatMap((column) => {
             const cell = row.cells[column.index]
-            return (column.role === 'functions' || column.role === 'select') && cell && cell.text !== ''
-              ? [{ cell, column, unit: unitBeside(row, columns, column) }]
+            return (column.role === 'functions' || column.role === 'select') &&
+              cell &&
+              cell !== instead &&
+              cell.text !== ''
+              ? [{ cell, column: selected(row, columns, column), unit: unitBeside(row, columns, column) }]
               : []
           }),
           others: columns.flatMap((column) => {
@@ -123,6 +133,13 @@ const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefi
       ]
     }),
   )
+
+/** The column of functions, with the number that the column before it selects them by in this row. */
+const selected = (row: TableRow, columns: Column[], column: Column): Column => {
+  const before = columns.find((c) => c.index === column.index - 1 && c.role === 'selects')
+  const number = /\d+$/.exec((before && row.cells[before.index]?.text) ?? '')?.[0]
+  return number === undefined ? column : { ...column, select: Number(number) }
+}
 
 /** A row that stands for several legs: PA0–PA7 on legs 1 to 8, its functions counting along. */
 const unrolled = (entry: Entry): { entry: Entry; name: string; at: number; of: number }[] => {

@@ -435,3 +435,7 @@ export const legendIn = (text: string): Map<string, PinType> | undefined => {
 
 /** A word of a sentence: small letters, perhaps behind one capital. */
 export const isPlainWord = (text: string): boolean => /^\p{Lu}?\p{Ll}[\p{Ll}’'-]+[.,:;]*$/u.test(text)
+
+/** What pages carry besides their tables: page 3 of 12, data sheet, continued, revision 2. */
+export const pageLine =
+  /\b(?:page|seite|página|pagina|blatt)\s+\d+|\b\d+\s*(?:of|\/|von|de|di|van|sur)\s*\d+\s*$|\bdata\s?sheet\b|\bcontinued\b|^\s*table\s+\d+|\b(?:revision|issue|rev\.?)\s+\d/i

@@ -45,6 +45,23 @@ const beginnings: readonly { pattern: RegExp; leg: number; name: number }[] = [
   },
 ]
 
+/** In running text a few small words stand between the number and the name: pin 4 is connected to VSS. */
+const inProse = {
+  pattern: new RegExp(
+    `(?:^|(?<=[.;,(] ?)|(?<=\\b[Oo]n |\\b[Aa]t |\\b[Tt]o |[Ff]rom ))${word
+      .slice(3, -1)
+      .split('|')
+      .filter((w) => /^\w+\??$/.test(w))
+      .map((w) => `[${w[0]!.toUpperCase()}${w[0]!}]${w.slice(1)}`)
+      .join('|')
+      .replace(/^/, '(?:')
+      .replace(/$/, ')')}\\s+${number}\\b[,:]?\\s+(?:\\(?\\p{Ll}+,?\\s+){0,4}\\(?(${name})(?![a-z])`,
+    'gmu',
+  ),
+  leg: 1,
+  name: 2,
+}
+
 interface Begun {
   leg: Span
   name: Span
@@ -92,7 +109,9 @@ const functionsIn = (m: Mapped, from: number, to: number, prose: boolean): Span[
 
 /** Undefined where no way to begin a leg leads to legs that count. */
 export const fromMentions = (m: Mapped): Mapped | undefined => {
-  const ways = beginnings.map((b) => begun(m.text, b)).map((all) => ({ all, share: counted(m, all) }))
+  const ways = [...beginnings, inProse]
+    .map((b) => begun(m.text, b))
+    .map((all) => ({ all, share: counted(m, all) }))
   const best = ways.reduce((a, b) => (b.share > a.share + 0.02 ? b : a))
   if (best.all.length < 4 || best.share < 0.5) return undefined
   const first = best.all[0]!

@@ -1,6 +1,7 @@
 // Tables of web pages and of text processors’ notations: what is a tag, an entity or a rule goes, cells stay.
 
 import { type Mapped, Writer } from '../clean'
+import { withRowspans } from './rowspans'
 
 const entities: Record<string, string> = {
   nbsp: ' ',
@@ -47,7 +48,8 @@ const cell = /^(?:td|th|entry)$/i
 const ends = /^(?:table|thead|tbody|tfoot|p|div|h\d|caption|li|ul|ol)$/i
 
 /** HTML: undefined where there is no table in it. */
-export const fromWeb = (m: Mapped): Mapped | undefined => {
+export const fromWeb = (page: Mapped): Mapped | undefined => {
+  const m = withRowspans(page)
   const { text } = m
   if (!/<(?:tr|row)\b/i.test(text) || !/<(?:td|th|entry)\b/i.test(text)) return undefined
   const out = new Writer()
