@@ -89,11 +89,61 @@ export const cleanText = (pasted: string): Mapped => {
   return out.done(pasted.length)
 }
 
-/** Dots that lead from a cell to the next are spaces. */
-export const withoutLeaders = (m: Mapped): Mapped =>
-  /\.{4}|(?:\. ){4}/.test(m.text)
-    ? { text: m.text.replace(/\.{4,}|(?<=\s)(?:\. ){4,}\.?/g, (dots) => ' '.repeat(dots.length)), at: m.at }
-    : m
+const leaders = /\.{4,}|(?<=\s)(?:\. ){4,}\.?|(?<=[^\s.] )\.{2,}(?= )/g
+/** `**1**`, `~~RESET~~`, `` `PA0` ``: marks around a word that only say how it is set. */
+const emphasis = /(\*\*|~~|`)(?=[^\s*~`])([^*~`\n]*[^\s*~`])\1/g
+/** `PA[7:0]`: names that count, written as a range. */
+const counting = /(?<=[A-Za-z_])\[(\d{1,2})(:|\.\.\.?|-)(\d{1,2})\]/g
+
+/** What documents add to the words themselves, taken away: dots that lead to the next cell, marks of emphasis. */
+export const plainly = (m: Mapped): Mapped => {
+  const { text } = m
+  const cuts: { at: number; old: string; now: string }[] = []
+  for (const p of text.matchAll(leaders)) cuts.push({ at: p.index, old: p[0], now: ' '.repeat(p[0].length) })
+  for (const p of text.matchAll(emphasis)) {
+    cuts.push({ at: p.index, old: p[1]!, now: '' })
+    cuts.push({ at: p.index + p[0].length - p[1]!.length, old: p[1]!, now: '' })
+  }
+  for (const p of text.matchAll(counting)) {
+    cuts.push({ at: p.index, old: '[', now: '' })
+    cuts.push({ at: p.index + 1 + p[1]!.length, old: p[2]!, now: '-' })
+    cuts.push({ at: p.index + p[0].length - 1, old: ']', now: '' })
+  }
+  if (cuts.length === 0) return m
+  const out = new Writer()
+  let done = 0
+  for (const { at, old, now } of cuts.sort((a, b) => a.at - b.at)) {
+    if (at < done) continue
+    out.copy(m, done, at)
+    out.put(now, m.at[at]!)
+    done = at + old.length
+  }
+  out.copy(m, done, text.length)
+  return out.done(m.at[text.length]!)
+}
+
+/** Balls under a package, A1, A2 … at the beginnings of lines, counted from 1 on; undefined where there are none. */
+export const withoutBalls = (m: Mapped): Mapped | undefined => {
+  if (!/\b(?:balls?|bumps?|\w*BGA\d*|\w*CSP\d*)\b/i.test(m.text)) return undefined
+  const found = [...m.text.matchAll(/^[^\S\n]*["']?([A-Y]{1,2}\d{1,2})(?=["']?(?:\t|[^\S\n]|[,;|]))/gm)]
+  const names = new Set(found.map((f) => f[1]!))
+  const lines = m.text.split('\n').filter((l) => l.trim() !== '').length
+  // A grid: several letters, each with several numbers, and each once.
+  const letters = new Set([...names].map((n) => n.replace(/\d/g, '')))
+  if (found.length < 4 || names.size < found.length || found.length < lines * 0.6) return undefined
+  if (letters.size < 2 || letters.size > found.length / 1.5) return undefined
+  const out = new Writer()
+  let done = 0
+  found.forEach((f, i) => {
+    const at = f.index + f[0].length - f[1]!.length
+    out.copy(m, done, at)
+    const number = String(i + 1).padStart(f[1]!.length, '0')
+    for (let c = 0; c < number.length; c++) out.put(number[c]!, m.at[at + Math.min(c, f[1]!.length - 1)]!)
+    done = at + f[1]!.length
+  })
+  out.copy(m, done, m.text.length)
+  return out.done(m.at[m.text.length]!)
+}
 
 /** Turns places in mapped text into places in what was pasted. */
 export const placesBack = (mapped: Mapped, pasted: string): ((place: Place) => Place) => {

@@ -87,6 +87,7 @@ interface Looks {
   types: number
   functions: number
   prose: number
+  balls: number
   filled: number
 }
 const looksOf = (all: string[], heading: string, legend: Layout['legend']): Looks => {
@@ -95,6 +96,7 @@ const looksOf = (all: string[], heading: string, legend: Layout['legend']): Look
   return {
     filled: texts.length / Math.max(1, all.length),
     legs: share(texts, (t) => legsIn(t) !== undefined),
+    balls: share(dashless, (t) => /^[A-Y]{1,2}\d{1,2}$/.test(t)),
     numbers: share(all, (t) => (legsIn(t)?.length ?? 0) > 0),
     ports: share(dashless, (t) => {
       const name = nameIn(t)
@@ -153,6 +155,8 @@ export const columnsOf = (layout: Layout, told: Record<string, string>, board: b
 const roleBy = (heading: string, l: Looks, board: boolean): { role: Role; sure: number } => {
   const h = heading.replace(/[_/]/g, ' ')
   if (l.filled === 0) return { role: 'nothing', sure: 1 }
+  // Balls of another package have letters and numbers: A1, B12.
+  if (l.balls >= 0.9 && l.distinct === 1 && /ball|bump|BGA|CSP/i.test(h)) return { role: 'nothing', sure: 1 }
   if (l.legs >= 0.85 && l.numbers > 0) {
     if (says.number(h)) return { role: 'number', sure: 1 }
     if (hintOf(heading).kind && !says.legs(h)) return { role: 'functions', sure: 0.8 }

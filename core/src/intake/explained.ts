@@ -31,7 +31,7 @@ const marksOf = (cell: JoinedCell): Place[] =>
     placeIn(cell, m.index, m.index + m[0].length),
   )
 
-export const classesOf = ({ read, layout, dropped }: GridRead, classes: Classes): void => {
+export const classesOf = ({ read, layout, dropped, elsewhere }: GridRead, classes: Classes): void => {
   for (const [line, kind] of Object.entries(read.kinds)) {
     const n = Number(line)
     if (kind === 'heading') classes.tellLine(n, 'heading')
@@ -67,6 +67,12 @@ export const classesOf = ({ read, layout, dropped }: GridRead, classes: Classes)
       if (cell.text !== '') tellCell(cell, column, { classes, legend: layout.legend, found, known, own })
     })
   }
+  const used = new Set(read.legs.flatMap((l) => l.places.map((p) => p.line)))
+  for (const row of elsewhere)
+    // What it says is of a leg that this package has not.
+    if (!row.lines.some((n) => used.has(n)))
+      for (const cell of row.cells)
+        for (const w of wordsOf(cell)) w.places.forEach((p) => classes.tell(p, 'words'))
   for (const leg of read.legs) {
     for (const f of leg.functions) classes.tell(f.place, 'function')
     for (const place of leg.leftOut ?? []) classes.tell(place, 'words')
@@ -106,7 +112,8 @@ const tellCell = (
       const none = typeByName(cell.text) === 'none'
       return words.forEach((w) => {
         if (/^\d{1,2}$/.test(w.text)) return
-        const name = range || none || bareName(w.text).toUpperCase() === id
+        const called = bareName(w.text).toUpperCase()
+        const name = range || none || called === id || own.has(called)
         if (name || isPlainWord(w.text)) w.places.forEach((p) => classes.tell(p, name ? 'name' : 'words'))
         else if (id === undefined || tokensOf(w.text).every((t) => bareName(t.text).toUpperCase() !== id))
           w.places.forEach((p) => classes.tell(p, 'open', false))

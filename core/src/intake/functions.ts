@@ -136,7 +136,7 @@ const withoutMarks = (text: string): string =>
     .replace(/[¹²³⁴⁵⁶⁷⁸⁹⁰†‡§*]+/g, '')
     .replace(/\s*[([]\d{1,2}[)\]]$/, '')
     .replace(/^[~/!\\]+|#+$/g, '')
-    .replace(/^[`'"“”]+|[`'"“”.]+$/g, '')
+    .replace(/^[`'"“”]+|[`'"“”.:]+$/g, '')
     .trim()
 
 /** What a heading says about a whole column: the kind, and the unit where the cells name only signals. */

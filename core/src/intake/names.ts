@@ -95,10 +95,9 @@ export const nameIn = remember((text: string): NameCell | undefined => {
   if (typeByName(unmarked.trim()) === 'none') return { id: 'NC', others: [] }
   const tokens = tokensOf(unmarked)
   const ids = tokens.map((t) => bareName(t.text).toUpperCase())
-  const at = Math.max(
-    0,
-    ids.findIndex((id) => port.test(id)),
-  )
+  // RX1 is a port of some chips, and beside another port a receiver.
+  const ports = ids.flatMap((id, i) => (port.test(id) ? [i] : []))
+  const at = ports.find((i) => !isFunctionName(ids[i]!)) ?? ports[0] ?? 0
   const id = ids[at]
   if (id === undefined || !isLegName(id)) return undefined
   return { id, others: tokens.filter((_, i) => i !== at) }

@@ -3,7 +3,7 @@
 
 import { type Account, Classes, tokenClasses } from './account'
 import { questionsOf } from './ask'
-import { cleanText, placesBack, withoutLeaders } from './clean'
+import { cleanText, type Mapped, placesBack, plainly, withoutBalls } from './clean'
 import { gridOf } from './grid'
 import { aroundOf, doubtsOf } from './doubt'
 import { classesOf } from './explained'
@@ -119,15 +119,25 @@ const tried = (reading: Reading, pasted: string, options: TableOptions): Tried =
   return { reading, grid, account, score: scoreOf(grid, account, options.board ?? false, reading) }
 }
 
+const byBalls = {
+  path: 'legs',
+  message: 'are balls under the package (A1 …); here they are counted from 1 on in the order of the rows',
+}
+
 /** Reads pasted text as a table of legs (or, for a board, of header positions). Never throws. */
 export const readTable = (pasted: string, options: TableOptions = {}): Understood => {
   const { answers = {} } = options
-  const clean = withoutLeaders(cleanText(pasted))
+  const counted = options.board ? undefined : withoutBalls(plainly(cleanText(pasted)))
+  const written = (text: string): Mapped => {
+    const plain = plainly(cleanText(text))
+    return (counted && withoutBalls(plain)) ?? plain
+  }
+  const clean = written(pasted)
   const wanted = answers.reading ?? options.separator
   const lines = pasted.split('\n')
   const long = lines.length > longFrom
   const part = long ? lines.slice(0, sample).join('\n') : pasted
-  const ways = readingsOf(long ? withoutLeaders(cleanText(part)) : clean)
+  const ways = readingsOf(long ? written(part) : clean)
   // The answer that chose among readings leaves them to be chosen from again.
   const ranked = ways
     .map((r, i) => {
@@ -147,12 +157,13 @@ export const readTable = (pasted: string, options: TableOptions = {}): Understoo
     legs: long ? undefined : t.grid.read.legs.length,
   })
   const mine = likeness(told.grid)
-  return settled(taken, pasted, options, {
+  const understood = settled(taken, pasted, options, {
     readings: ranked.map(scored),
     others: ranked
       .filter((t) => t.grid.read.legs.length > 2 && t !== told && likeness(t.grid) !== mine)
       .map(scored),
   })
+  return counted ? { ...understood, faults: [...understood.faults, byBalls] } : understood
 }
 
 /** Places as they are in what was pasted, and what is left to ask. `others` come to something else than what is taken. */

@@ -141,9 +141,15 @@ const selected = (row: TableRow, columns: Column[], column: Column): Column => {
   return number === undefined ? column : { ...column, select: Number(number) }
 }
 
+/** PB0, PB1 on legs 10 and 11: as many ports as legs. */
+const namesListed = ({ name, legs }: Entry): string[] | undefined => {
+  const names = tokensOf(name.text).map((t) => t.text)
+  return legs && legs.length > 1 && names.length === legs.length && names.every(isPort) ? names : undefined
+}
+
 /** A row that stands for several legs: PA0–PA7 on legs 1 to 8, its functions counting along. */
 const unrolled = (entry: Entry): { entry: Entry; name: string; at: number; of: number }[] => {
-  const names = namesInRange(entry.name.text)
+  const names = namesInRange(entry.name.text) ?? namesListed(entry)
   if (!names) return [{ entry, name: entry.name.text, at: 0, of: 1 }]
   const each = entry.legs?.length === names.length
   return names.map((name, at) => ({
@@ -203,7 +209,10 @@ const readCell = (
   const read: ReadFunctions = { functions: [], words: new Set() }
   const hint = column ? hintOf(column.heading) : {}
   const text = cell.text.slice(from)
-  for (const token of paired(tokensOf(text), text)) {
+  const tokens = paired(tokensOf(text), text)
+  // As many as there are legs, and none that counts: one for each.
+  const each = of > 1 && tokens.length === of && !tokens.some((t) => namesInRange(t.text))
+  for (const token of each ? [tokens[at]!] : tokens) {
     const range = of > 1 ? namesInRange(token.text) : undefined
     const one = range && range.length === of ? range[at]! : token.text
     const said = answers[`word:${token.text}`]
@@ -277,7 +286,9 @@ const legFrom = (
   ]
   const own = isPort(named.id) ? undefined : readToken(named.id)
   const byName = typeByName(named.id)
-  const told = entry.type === undefined ? undefined : typeIn(entry.type, layout.legend)
+  // A dash says nothing of a leg that has a name.
+  const dashed = entry.type === undefined || /^[-–—]+$/.test(entry.type)
+  const told = dashed ? undefined : typeIn(entry.type!, layout.legend)
   const reset = isReset(named.id) || reads.some((r) => r.words.has('reset'))
   // A leg’s own name among what it can be says nothing more.
   const functions = reads.flatMap((r) => r.functions).filter((f) => !itself(f))
@@ -547,7 +558,12 @@ const functionsFrom = (text: string, leg: FoundLeg): FoundFunction[] =>
 const isLegsName = (text: string): boolean => {
   const id = nameIn(text)?.id
   const type = id === undefined ? undefined : typeByName(id)
-  return id !== undefined && (isPort(id) || type === 'supply' || type === 'ground' || isReset(id))
+  // 3.2 alone may be a section’s number.
+  return (
+    id !== undefined &&
+    /[A-Z+]/.test(id) &&
+    (isPort(id) || type === 'supply' || type === 'ground' || isReset(id))
+  )
 }
 
 /** What one way to part the text into rows leads to. */
@@ -557,6 +573,8 @@ export interface GridRead {
   families: ReadonlySet<string>
   /** Rows that look like a leg’s, have no number, and no name that is a leg’s for sure. */
   dropped: ReadonlySet<TableRow>
+  /** Rows whose leg another package has and the chosen one has not. */
+  elsewhere: ReadonlySet<TableRow>
   layout: Layout
   numbered: boolean
   chosen: PackageColumn | undefined
@@ -579,13 +597,17 @@ export const readGrid = (
   const numbered = folded !== undefined || chosen !== undefined
   let next = 1
   const dropped = new Set<TableRow>()
+  const elsewhere = new Set<TableRow>()
   const found = entries.flatMap((entry) =>
     unrolled(entry).flatMap((one) => {
       const legs = numbered ? one.entry.legs : answers.order === 'none' ? [] : [next++]
       if (!legs) return []
       const unnumbered = legs.length === 0 && numbered && !board
       // A dash, or a number in another package’s column: this package has no such leg. A cell left empty says nothing.
-      if (unnumbered && (packages.length > 1 || !one.entry.unnumbered)) return []
+      if (unnumbered && (packages.length > 1 || !one.entry.unnumbered)) {
+        elsewhere.add(one.entry.row)
+        return []
+      }
       if (unnumbered && !isLegsName(one.name)) {
         dropped.add(one.entry.row)
         return []
@@ -616,6 +638,7 @@ export const readGrid = (
     },
     families,
     dropped,
+    elsewhere,
     layout,
     numbered,
     chosen,

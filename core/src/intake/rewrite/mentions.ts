@@ -95,8 +95,21 @@ const counted = (m: Mapped, all: Begun[]): number => {
 }
 
 const candidate = /[~/!]?[A-Za-z][A-Za-z0-9]*(?:[_.:][A-Za-z0-9+-]+|[A-Za-z0-9])*[+-]?/g
-/** Names of functions in running words: what has a known form, or capitals with a digit or underscore. */
 const functionsIn = (m: Mapped, from: number, to: number, prose: boolean): Span[] =>
+  joined(m, namesIn(m, from, to, prose))
+/** `UART1 TX`: a unit and its signal, a space between them, are one function. */
+const joined = ({ text }: Mapped, spans: Span[]): Span[] =>
+  spans.reduce<Span[]>((all, span) => {
+    const last = all[all.length - 1]
+    const together =
+      last !== undefined &&
+      text.slice(last.to, span.from) === ' ' &&
+      /^[A-Z][A-Z0-9]*\d$/.test(text.slice(last.from, last.to)) &&
+      /^[A-Z]{2,4}\d{0,2}N?$/.test(text.slice(span.from, span.to))
+    return together ? [...all.slice(0, -1), { from: last.from, to: span.to }] : [...all, span]
+  }, [])
+/** Names of functions in running words: what has a known form, or capitals with a digit or underscore. */
+const namesIn = (m: Mapped, from: number, to: number, prose: boolean): Span[] =>
   [...m.text.slice(from, to).matchAll(candidate)].flatMap((t) => {
     const text = t[0].replace(/[.:]$/, '')
     if (!/^[~/!]?[A-Z0-9]+(?:[A-Z0-9_.:+-]*)$/.test(text) || text.length < 2) return []

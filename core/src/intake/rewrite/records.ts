@@ -54,8 +54,16 @@ const listBelow = (text: string, from: number): { values: Span[]; to: number } |
   return { values, to: from + below[0].length }
 }
 
+/** `[PA0]` on a line of its own names the record below it. */
+const titles = (text: string): Pair[] =>
+  [...text.matchAll(/^[^\S\n]*\[([A-Za-z~/!][\w.+/~-]*)\][^\S\n]*$/gm)].map((t) => ({
+    key: t[1]!.toLowerCase(),
+    values: [],
+    at: t.index,
+  }))
+
 const pairsOf = (text: string): Pair[] => {
-  const found: Pair[] = []
+  const found: Pair[] = titles(text)
   pair.lastIndex = 0
   for (let p = pair.exec(text); p; p = pair.exec(text)) {
     if (p[1] !== undefined) {
@@ -73,7 +81,7 @@ const pairsOf = (text: string): Pair[] => {
     found.push({ key: p[4]!.toLowerCase(), values, at: p.index })
     pair.lastIndex = Math.max(to, from)
   }
-  return found
+  return found.sort((a, b) => a.at - b.at)
 }
 
 /** Undefined where the text holds no list of records of one kind. */
@@ -87,7 +95,8 @@ export const fromRecords = (
   for (const p of pairs) counts.set(p.key, (counts.get(p.key) ?? 0) + 1)
   const most = Math.max(...counts.values())
   // A key that names the record itself, "PA0": {…}, comes once; those that come in most records are its fields.
-  const fields = [...counts].filter(([, n]) => n >= Math.max(3, most * 0.3)).map(([k]) => k)
+  const empty = (key: string) => pairs.every((p) => p.key !== key || p.values.length === 0)
+  const fields = [...counts].filter(([k, n]) => n >= Math.max(2, most * 0.3) && !empty(k)).map(([k]) => k)
   const first = pairs.find((p) => fields.includes(p.key))?.key
   if (first === undefined || fields.length < 2) return undefined
   const records: { named?: Span; cells: Map<string, Span[]> }[] = []
