@@ -28,7 +28,15 @@ const drop = (path: string, side: 'high' | 'low') => (r: Reading) => {
   const current = currentIn(`${r.conditions} ${r.text}`)
   const share = shareOfSupply((side === 'high' ? r.numbers.min : r.numbers.max) ?? r.numbers.typ ?? '')
   if (current === undefined || !share) return undefined
-  const max = side === 'low' ? share.offset : share.factor === 1 ? -share.offset : undefined
+  // Plain volts are so far below the supply that the row speaks of.
+  const supply = /V[_ ]?(?:DD|CC)\w*\s*=\s*([\d.,]+)/i.exec(r.conditions)?.[1]?.replace(',', '.')
+  const below =
+    share.factor === 1
+      ? -share.offset
+      : share.factor === 0 && supply !== undefined
+        ? Number((Number(supply) - share.offset).toPrecision(6))
+        : undefined
+  const max = side === 'low' ? share.offset : below
   return max === undefined || max < 0
     ? undefined
     : {

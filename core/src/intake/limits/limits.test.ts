@@ -172,6 +172,65 @@ describe('every number is a fact or not understood', () => {
       ['io.leakage', undefined, undefined, 5e-7],
     ])
   })
+  test.each<[string, string, unknown[]]>([
+    [
+      'in running text',
+      'The supply voltage must be between 2.7 V and 5.5 V. In sleep mode it takes 0.8 µA typical and 3 µA at most.\nThe maximum current of any I/O pin is 20 mA.',
+      [
+        ['supply.recommended', 2.7, undefined, 5.5],
+        ['modes[]', undefined, undefined, undefined],
+        ['limits.pinRecommended', undefined, undefined, 0.02],
+      ],
+    ],
+    [
+      'behind dots, corners in words',
+      'Operating conditions\nSupply voltage VDD ............ 1.8 V to 3.6 V\nInput leakage current ......... max. ±100 nA\nInput capacitance ............ 5 pF (typ.), max. 8 pF',
+      [
+        ['supply.recommended', 1.8, undefined, 3.6],
+        ['io.leakage', undefined, undefined, 1e-7],
+        ['io.capacitance', undefined, 5e-12, 8e-12],
+      ],
+    ],
+    [
+      'in German, with commas in its numbers',
+      'Grenzwerte\nKenngröße;Symbol;Min;Max;Einheit\nVersorgungsspannung;VDD;-0,3;6,0;V\nStrom je Anschluss;IIO;;40;mA\nBetriebsbedingungen\nKenngröße;Symbol;Min;Typ;Max;Einheit\nVersorgungsspannung;VDD;2,7;;5,5;V\nUmgebungstemperatur;TA;-40;;85;°C\nLeckstrom;IL;;;1;µA',
+      [
+        ['supply.absolute', -0.3, undefined, 6],
+        ['limits.pinAbsolute', undefined, undefined, 0.04],
+        ['supply.recommended', 2.7, undefined, 5.5],
+        ['temperature', -40, undefined, 85],
+        ['io.leakage', undefined, undefined, 1e-6],
+      ],
+    ],
+    [
+      'in French',
+      'Valeurs limites\nParamètre\tMin\tMax\tUnité\nTension d’alimentation\t-0,3\t4\tV\nConditions de fonctionnement\nParamètre\tMin\tTyp\tMax\tUnité\nTension d’alimentation\t1,8\t3,3\t3,6\tV\nCourant de fuite\t\t\t50\tnA',
+      [
+        ['supply.absolute', -0.3, undefined, 4],
+        ['supply.recommended', 1.8, 3.3, 3.6],
+        ['io.leakage', undefined, undefined, 5e-8],
+      ],
+    ],
+    [
+      'under a title with its own conditions',
+      'Electrical characteristics (VDD = 3.3 V, TA = 25 °C)\nParameter\tTyp\tMax\tUnit\nInput leakage current\t5\t100\tnA',
+      [['io.leakage', undefined, 5e-9, 1e-7]],
+    ],
+  ])('%s', (_, text, wanted) => {
+    expect(facts(text)).toEqual(wanted)
+    expect(readLimits(text).open).toEqual([])
+  })
+  test('a high level in volts is so far below the supply that its row names', () => {
+    const text = 'Parameter\tConditions\tMin\tUnit\nOutput high voltage\tIOH = -4 mA, VDD = 3 V\t2.6\tV'
+    expect(readLimits(text).facts.map((f) => [f.path, f.value])).toEqual([
+      ['io.outputHigh[]', { current: 4e-3, drop: { max: 0.4, kind: 'guaranteed' } }],
+    ])
+  })
+  test('a line with quantities that is no title and no row is not understood, in its place', () => {
+    const { facts: none, open } = readLimits('Wobbles 4 mm at 3 V and 7 mm at 5 V')
+    expect(none).toEqual([])
+    expect(open.length).toBeGreaterThan(0)
+  })
   test('columns by temperature: the one that leaves least counts, and says where; all are accounted for', () => {
     const text =
       'Parameter\tTyp 25 °C\tMax 25 °C\tMax 85 °C\tMax @ 105 °C\tUnit\nInput leakage current\t1\t20\t50\t200\tnA'

@@ -1,15 +1,16 @@
 // Pasted tables of limits, read into facts: what the row is about, its numbers with their unit, and what sort of
 // statement the sheet makes. An absolute maximum stays one, whatever its row is called.
 
-import { cleanText, placesBack } from '../clean'
-import { type Cell, gridOf, type Row } from '../grid'
+import { cleanText, type Mapped, placesBack, plainly } from '../clean'
+import { type Cell, gridOf, type Row, type Separator, separatorOf } from '../grid'
 import type { Place } from '../layout'
 import { type Answers, inOrderOfValue, type Question } from '../questions'
 import { fromWeb } from '../rewrite'
 import { chipTargets } from './chip'
 import { deviceTargets } from './device'
 import { regulatorTargets } from './regulator'
-import { bare, byHeads, type Heads, headsOf, placeOf, sectionOf } from './rows'
+import { inEnglish } from './languages'
+import { bare, byHeads, hasQuantity, type Heads, headsOf, placeOf, sectionOf, sentencesOf } from './rows'
 import type { FoundFact, LimitRow, Reading, Section, Target, UnderstoodLimits } from './values'
 
 const keyOf = (text: string) => text.toLowerCase().replace(/\s+/g, ' ').trim().slice(0, 60)
@@ -27,10 +28,11 @@ const targetOf = (
 ): Target | 'nothing' | undefined => {
   const told = answers[`limit:${keyOf(r.text)}`]
   if (told === 'nothing') return 'nothing'
+  const words = inEnglish(r.text)
   const bySection = (t: Target) => !t.section || t.section.includes(r.section)
   return (
     targets.find((t) => t.id === told) ??
-    targets.find((t) => bySection(t) && t.pattern.test(r.text) && !t.not?.test(r.text))
+    targets.find((t) => bySection(t) && t.pattern.test(words) && !t.not?.test(words))
   )
 }
 
@@ -70,13 +72,61 @@ const same = (a: unknown, b: unknown) =>
   JSON.stringify(a, (k, v: unknown) => (k === 'source' ? undefined : v)) ===
   JSON.stringify(b, (k, v: unknown) => (k === 'source' ? undefined : v))
 
-/** Reads pasted limits. Never throws; rows that aren't understood are asked about. */
+const isTitle = (text: string) => /\b(?:ratings|conditions|characteristics)\b/i.test(inEnglish(text))
+
+/** Ways to part a text into cells; the one that its look speaks for comes first. */
+const separatorsOf = (text: string): (Separator | 'sentences')[] => {
+  const usual = separatorOf(text)
+  const others = (
+    [
+      ['tab', /\t/],
+      ['semicolon', /;/],
+      ['bar', /\|/],
+      ['comma', /,/],
+      ['columns', / {2}/],
+    ] as const
+  ).flatMap(([separator, has]) => (separator !== usual && has.test(text) ? [separator] : []))
+  return [usual, ...others, 'sentences']
+}
+/** A line as one cell. */
+const inOne = (text: string, row: Row): Row => {
+  const filled = row.cells.filter((c) => c.text !== '')
+  const [first, last] = [filled[0], filled[filled.length - 1]]
+  if (!first || !last) return row
+  const line = text.split('\n')[row.line - 1] ?? ''
+  return {
+    line: row.line,
+    cells: [{ line: row.line, from: first.from, to: last.to, text: line.slice(first.from, last.to) }],
+  }
+}
+
+/** Reads pasted limits in every way their cells may be parted. Never throws; rows that aren't understood are asked about. */
 export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = 'chip'): UnderstoodLimits => {
-  const targets = targetsOf[of]
-  const clean = cleanText(text)
+  const clean = plainly(cleanText(text))
   const mapped = fromWeb(clean) ?? clean
+  const barred = { text: mapped.text.replace(/[│┃║¦]/g, '|'), at: mapped.at }
+  // What was found counts; what it leaves open, and what its look speaks for, tell two apart that find as much.
+  const worth = ({ facts, beside, open }: UnderstoodLimits, i: number) =>
+    facts.length + beside.length * 0.5 - open.length * 0.001 - i * 0.02
+  return separatorsOf(barred.text)
+    .map((separator) => readParted(barred, separator, text, answers, of))
+    .map((one, i) => ({ one, worth: worth(one, i) }))
+    .reduce((best, next) => (next.worth > best.worth ? next : best)).one
+}
+
+const readParted = (
+  mapped: Mapped,
+  separator: Separator | 'sentences',
+  text: string,
+  answers: Answers,
+  of: LimitsOf,
+): UnderstoodLimits => {
+  const targets = targetsOf[of]
   const back = placesBack(mapped, text)
-  const { rows } = gridOf(mapped.text.replace(/[│┃║¦]/g, '|'))
+  const { rows: parted } = gridOf(mapped.text, separator === 'sentences' ? 'words' : separator)
+  const rows = (separator === 'sentences' ? parted.map((r) => inOne(mapped.text, r)) : parted).flatMap(
+    sentencesOf,
+  )
   const open: UnderstoodLimits['open'] = []
   const notUnderstood = (cells: readonly Cell[]) => {
     for (const c of cells)
@@ -96,7 +146,8 @@ export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = '
       .filter((t) => t !== '')
       .join(' ')
     const say = (kind: LimitRow) => {
-      kinds[row.line] = kind
+      // Of several sentences of a line the one that is not understood counts.
+      if (kinds[row.line] !== 'unknown') kinds[row.line] = kind
     }
     if (whole === '') {
       say('blank')
@@ -108,12 +159,21 @@ export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = '
       say('heading')
       continue
     }
-    const read = heads ? byHeads(row, heads, above) : bare(row)
+    // A title may say at what its numbers hold; it is no row.
+    const titled = isTitle(row.cells.find((c) => c.text !== '')?.text ?? '')
+    const read = titled ? undefined : heads ? byHeads(row, heads, above) : bare(row)
     if (!read || Object.keys(read.numbers).length === 0) {
-      const next = sectionOf(whole)
+      const next = sectionOf(inEnglish(whole))
       const table = /\btable\s+[\w.-]+/i.exec(whole)?.[0].toLowerCase().replace(/\.$/, '')
       // Another section is another table: without its number its facts have no place, rather than the last one's.
       if (next !== undefined || table !== undefined) source = table
+      // A number with a unit, or several numbers, make no title, unless it says that it is one.
+      const several = (whole.match(/(?<![\w.,-])[-−±]?\d+(?:[.,]\d+)?(?![\w.,-])/g) ?? []).length > 1
+      if (next === undefined && table === undefined && (several || hasQuantity(whole))) {
+        say('unknown')
+        notUnderstood(row.cells)
+        continue
+      }
       section = next ?? section
       if (heads && read) above = { text: read.text, unit: read.unit }
       say('section')

@@ -63,6 +63,9 @@ export const headsOf = (row: Row): Heads | undefined => {
       heads.further = [...(heads.further ?? []), { corner: found, column: i }]
     else if (/^(?:values?|ratings?|werte?|valeurs?|valore?s?|waarden?)$/i.test(head)) heads.typ ??= i
   })
+  // A head has no numbers but those of where it holds.
+  if (hasQuantity(row.cells.map((c, i) => (heads.at?.[i] === undefined ? c.text : '')).join(' ')))
+    return undefined
   return heads.min !== undefined ||
     heads.max !== undefined ||
     (heads.typ !== undefined && (heads.unit !== undefined || heads.inHeads !== undefined))
@@ -73,6 +76,64 @@ export const headsOf = (row: Row): Heads | undefined => {
 const unitWord = /^(?:[pnuµμmkMG]?(?:V|A|F|Hz|Ω|ohms?)|°C|º?C|℃|K\/W|°C\/W|[kM]?Ω|%)$/
 const numberWord =
   /^[-+−–±]?\d[\d.,]*(?:\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|ohms?|°C))?$|^[\d.,]*\s*[*×x·]?\s*V[_ ]?(?:DD|CC|S)(?:\s*[-+−–]\s*[\d.,]+\s*V?)?$/i
+
+const quantity =
+  /(?:(max(?:imum)?|min(?:imum)?|typ(?:ical(?:ly)?)?|at most|at least|up to|between|from|to|and|≤|<|≥)\.?\s*[:=]?\s*)?([-+−–±]?\d[\d.,]*(?<![.,])\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|°C|K\/W)(?![A-Za-z]))(?:\s*\(?(max(?:imum)?|min(?:imum)?|typ(?:ical)?|at most|at least)\b\.?\)?)?/gi
+const cornerOf: Record<string, keyof Numbers> = {
+  max: 'max',
+  'at most': 'max',
+  'up to': 'max',
+  to: 'max',
+  and: 'max',
+  '≤': 'max',
+  '<': 'max',
+  min: 'min',
+  'at least': 'min',
+  between: 'min',
+  from: 'min',
+  '≥': 'min',
+  typ: 'typ',
+}
+/** A line of words whose quantities say beside them which they are: typ. 6 mA, max. 8 mA; between 2.7 V and 5.5 V. */
+const worded = (line: string): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> | undefined => {
+  const found = [...line.matchAll(quantity)]
+  if (found.length === 0) return undefined
+  const numbers: Numbers = {}
+  const short = (word: string | undefined) =>
+    word === undefined
+      ? undefined
+      : (cornerOf[word.toLowerCase()] ?? cornerOf[word.toLowerCase().slice(0, 3)])
+  const usual = /\bmax/i.test(line) ? 'max' : /\bmin/i.test(line) ? 'min' : 'typ'
+  const said = found.map((q) => short(q[3]) ?? short(q[1]))
+  // Beside quantities that say which they are, others are conditions; where none does, the last is what the line tells.
+  const told = said.some((c) => c !== undefined)
+  const conditions: string[] = []
+  for (const [i, q] of found.entries()) {
+    const corner = said[i] ?? (told || i < found.length - 1 ? undefined : usual)
+    if (corner === undefined) conditions.push(q[2]!)
+    // Two of one corner are of two things: none of them can be told.
+    else if (numbers[corner] !== undefined) return undefined
+    else numbers[corner] = q[2]!
+  }
+  const text = line
+    .replace(quantity, ' ')
+    .replace(/[\s:,;.()]+$/, '')
+    .replace(/\s+/g, ' ')
+  return { text, conditions: conditions.join(', '), numbers, unit: '' }
+}
+
+/** Whether a text has a number with a unit: such a line is no title. */
+export const hasQuantity = (text: string): boolean => text.search(quantity) >= 0
+
+/** Sentences of a line of running text, each a row. */
+export const sentencesOf = (row: Row): Row[] => {
+  const [only, ...more] = row.cells.filter((c) => c.text !== '')
+  if (!only || more.length > 0 || !hasQuantity(only.text) || !/[.;]\s+\p{Lu}/u.test(only.text)) return [row]
+  return [...only.text.matchAll(/\S.*?(?:[.;](?=\s+\p{Lu})|$)/gu)].map((s) => ({
+    line: row.line,
+    cells: [{ ...only, text: s[0], from: only.from + s.index, to: only.from + s.index + s[0].length }],
+  }))
+}
 
 /** Without headings: the last cells that are numbers, the unit behind them, the words before. */
 export const bare = (row: Row): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> | undefined => {
@@ -103,14 +164,7 @@ export const bare = (row: Row): Pick<Reading, 'text' | 'conditions' | 'numbers' 
     // An address on a bus is a number too.
     const hex = /^(.*?)[\s:,=]+(0x[0-9a-f]{1,2})\s*$/i.exec(line)
     if (hex) return { text: hex[1]!, conditions: '', numbers: { typ: hex[2]! }, unit: '' }
-    const single =
-      /^(.*?)[\s:,]+([-+−–]?\d[\d.,]*\s*[pnuµμmkMG]?(?:V|A|F|Hz|Ω|°C|K\/W))\s*(max(?:imum)?|min(?:imum)?|typ(?:ical)?)?\.?\s*$/i.exec(
-        line,
-      )
-    if (!single) return undefined
-    const corner = (single[3]?.slice(0, 3).toLowerCase() ??
-      (/\bmax/i.test(line) ? 'max' : /\bmin/i.test(line) ? 'min' : 'typ')) as keyof Numbers
-    return { text: single[1]!, conditions: '', numbers: { [corner]: single[2]! }, unit: '' }
+    return worded(line)
   }
   const names: (keyof Numbers)[] =
     numbers.length >= 3 ? ['min', 'typ', 'max'] : numbers.length === 2 ? ['min', 'max'] : ['typ']
