@@ -3,7 +3,7 @@
 
 import { Button, styled } from '@mui/material'
 import { type Answers, type FoundLeg, isLegName, legsIn, notFunctions } from '@root-board/core/intake'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Choice, TextInput } from '../../kit/inputs'
 import { Cell, Row } from '../../kit/Table'
 import { typeWords } from './type-words'
@@ -31,6 +31,9 @@ const faultIn = (legs: string, name: string, functions: string): string | undefi
 }
 
 export const LegForm = ({ leg, answers, save, close }: Props) => {
+  const form = useRef<HTMLFormElement>(null)
+  // All of it is seen, its buttons too. A page without a layout has nothing to move.
+  useEffect(() => form.current?.scrollIntoView?.({ block: 'nearest' }), [])
   const [legs, setLegs] = useState(leg.legs.join(', '))
   const [name, setName] = useState(leg.id)
   const [type, setType] = useState<FoundLeg['type']>(leg.type)
@@ -46,6 +49,7 @@ export const LegForm = ({ leg, answers, save, close }: Props) => {
     <Row>
       <Cell colSpan={5}>
         <Form
+          ref={form}
           aria-label={`Correct ${spoken(leg)}`}
           onSubmit={(e) => {
             e.preventDefault()
