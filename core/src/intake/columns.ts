@@ -141,7 +141,7 @@ export const columnsOf = (layout: Layout, told: Record<string, string>, board: b
     if (select !== undefined) return { index, heading, role: 'select', select, sure: 1 }
     return { index, heading, ...roleBy(heading, looks[index]!, board) }
   })
-  settleNames(columns, looks, board)
+  if (!board || !areSides(columns, cells)) settleNames(columns, looks, board)
   settleUnits(columns, cells)
   settleSelected(columns, cells)
   for (const column of columns) {
@@ -224,6 +224,30 @@ const settleSelected = (columns: Column[], cells: (c: number) => string[]): void
     if (filled.length >= 3 && begins.size === 1 && headed)
       Object.assign(column, { role: 'selects', sure: 0.9 })
   })
+}
+
+/**
+ * Two columns of a board’s names are two sides of it, and not what is printed beside the chip’s leg: each has numbers of its
+ * own, or a supply of one stands beside a signal of the other.
+ */
+const areSides = (columns: Column[], cells: (c: number) => string[]): boolean => {
+  const named = columns.filter((c) => c.role === 'name')
+  const legs = columns.filter((c) => c.role === 'legs')
+  const [one, other, more] = named
+  if (!one || !other || more) return false
+  if (legs.length === 2) return true
+  const [a, b] = [cells(one.index), cells(other.index)]
+  const types = (names: string[], i: number) => typeByName(names[i] ?? '')
+  const against = a.filter((_, i) => types(a, i) !== types(b, i)).length
+  const alike = a.filter((_, i) => types(a, i) !== undefined && types(a, i) === types(b, i)).length
+  // Of one family of names, none of them on both.
+  const ports = (names: string[]) => names.map((t) => t.toUpperCase()).filter((t) => isPort(t))
+  const family = (names: string[]) => new Set(ports(names).map((t) => t.replace(/\d+$/, '')))
+  const [mine, yours] = [new Set(ports(a)), ports(b)]
+  const related = [...family(a)].some((f) => family(b).has(f)) && !yours.some((t) => mine.has(t))
+  const sides = legs.length === 0 && mine.size > 1 && (related || against > alike)
+  if (sides) other.sure = 0.45
+  return sides
 }
 
 /** One column names the legs; a table folded into halves has one for each of its leg columns. */

@@ -36,6 +36,8 @@ export interface Layout {
   rows: TableRow[]
   /** What each line of the text was taken for. */
   kinds: Record<number, RowKind>
+  /** Lines that part the table: Port A, Left side. */
+  titles: { line: number; text: string }[]
   footnotes: Footnote[]
   /** A number of legs that a title names: “28-pin”. */
   titled: number[]
@@ -451,6 +453,10 @@ export const layoutOf = (grid: Grid, left: ReadonlySet<number> = new Set()): Lay
     columns,
     rows: table,
     kinds,
+    titles: rows.flatMap((r, n) => {
+      const is = kinds[r.line]
+      return is === 'leg' || is === 'joined' || is === 'blank' ? [] : [{ line: r.line, text: whole[n]! }]
+    }),
     footnotes,
     titled,
     legend: codesIn(

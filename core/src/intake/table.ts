@@ -60,13 +60,15 @@ const packagesOf = (layout: Layout, columns: Column[]): PackageColumn[] =>
     }))
 
 /** Two halves side by side: as many columns of names as of legs, and no leg in both. */
-const foldedColumns = (layout: Layout, columns: Column[]): Column[][] | undefined => {
+const foldedColumns = (layout: Layout, columns: Column[], board: boolean): Column[][] | undefined => {
   const names = columns.filter((c) => c.role === 'name')
   const legs = columns.filter((c) => c.role === 'legs')
+  // Two sides of a board may be told without numbers, or each with its own.
+  if (board && names.length === 2 && legs.length === 0) return [[names[0]!], [names[1]!]]
   if (names.length < 2 || names.length !== legs.length) return undefined
   const sets = legs.map((c) => layout.rows.flatMap((r) => legsIn(r.cells[c.index]?.text ?? '') ?? []))
   const all = sets.flat()
-  if (new Set(all).size < all.length * 0.9) return undefined
+  if (!board && new Set(all).size < all.length * 0.9) return undefined
   const starts = columns.filter((c) => c.role === 'legs' || c.role === 'name').filter((_, i) => i % 2 === 0)
   return starts.map((s, i) => {
     const end = starts[i + 1]?.index ?? Infinity
@@ -80,9 +82,36 @@ const unitBeside = (row: TableRow, columns: Column[], column: Column): string | 
   return before && (row.cells[before.index]?.text || undefined)
 }
 
-const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefined): Entry[] =>
+const sideIn = (text: string): string | undefined =>
+  /\b(left|right|top|bottom|upper|lower|(?:J|CN|P|X|H)\d{1,2})\b/i.exec(text)?.[1]?.toLowerCase()
+
+/** Header and place of a board’s position, where two halves or the titles between rows tell: `left 3`. */
+const seatsOf = (layout: Layout, parts: Column[][]) => {
+  const titles = layout.titles.flatMap(({ line, text }) => {
+    const side = sideIn(text)
+    return side === undefined ? [] : [{ line, side }]
+  })
+  const counts = new Map<string, number>()
+  return (row: TableRow, part: number, legs: number[] | undefined): string | undefined => {
+    const heading = parts[part]!.map((c) => sideIn(c.heading)).find((s) => s !== undefined)
+    const above = titles.filter((t) => t.line < row.lines[0]!).at(-1)?.side
+    const side =
+      parts.length > 1 ? (heading ?? ['left', 'right'][part]) : titles.length > 1 ? above : undefined
+    if (side === undefined) return undefined
+    const next = (counts.get(side) ?? 0) + 1
+    counts.set(side, next)
+    return `${side} ${legs?.[0] ?? next}`
+  }
+}
+
+const entriesOf = (
+  layout: Layout,
+  parts: Column[][],
+  legColumn: number | undefined,
+  seatOf?: ReturnType<typeof seatsOf>,
+): Entry[] =>
   layout.rows.flatMap((row) =>
-    parts.flatMap((columns): Entry[] => {
+    parts.flatMap((columns, part): Entry[] => {
       const name = cellOf(
         row,
         columns.find((c) => c.role === 'name'),
@@ -127,7 +156,8 @@ const entriesOf = (layout: Layout, parts: Column[][], legColumn: number | undefi
           more: {
             ...(number !== undefined && /^\d+$/.test(number) ? { number: Number(number) } : {}),
             label: text('label'),
-            position: text('position'),
+            position:
+              text('position') ?? seatOf?.(row, part, legs && legsIn(row.cells[legs.index]?.text ?? '')),
           },
         },
       ]
@@ -327,7 +357,9 @@ const mergedRows = (found: FoundLeg[]): FoundLeg[] => {
     const here = leg.legs.join()
     // A row without a number goes on with the leg of its name.
     const again =
-      here === '' && leg.position === undefined ? named[0] : named.find((m) => m.legs.join() === here)
+      here === '' && leg.position === undefined
+        ? named[0]
+        : named.find((m) => m.legs.join() === here && m.position === leg.position)
     const supply = named.find((m) => m.type === leg.type && m.type !== 'io' && m.type !== 'input')
     if (again) {
       again.functions.push(...leg.functions)
@@ -591,10 +623,11 @@ export const readGrid = (
   const columns = columnsOf(layout, answers, board)
   if (grid.separator !== 'words') settleSelects(layout, columns, answers)
   const packages = packagesOf(layout, columns)
-  const folded = foldedColumns(layout, columns)
+  const folded = foldedColumns(layout, columns, board)
   const chosen = folded ? undefined : chosenPackage(packages, answers, options.legs ?? layout.titled[0])
-  const entries = entriesOf(layout, folded ?? [columns], chosen?.column)
-  const numbered = folded !== undefined || chosen !== undefined
+  const parts = folded ?? [columns]
+  const entries = entriesOf(layout, parts, chosen?.column, board ? seatsOf(layout, parts) : undefined)
+  const numbered = (folded !== undefined && packages.length > 0) || chosen !== undefined
   let next = 1
   const dropped = new Set<TableRow>()
   const elsewhere = new Set<TableRow>()
