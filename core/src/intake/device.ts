@@ -90,6 +90,123 @@ const modesFrom = (facts: FoundFact[]): Json[] => {
     })
 }
 
+type Bus = 'i2c' | 'spi' | 'uart'
+const busWords: Record<Bus, { id: string; name: string }> = {
+  i2c: { id: 'i2c', name: 'two-wire bus' },
+  spi: { id: 'spi', name: 'SPI bus' },
+  uart: { id: 'serial', name: 'serial lines' },
+}
+/** Buses whose lines are all there, by the names of its terminals. */
+const busesOf = (signals: FoundLeg[]): Bus[] => {
+  const all = signals.flatMap(linesOf)
+  const has = (bus: Bus, name?: string) => all.some(isOn(bus, name))
+  return [
+    ...(has('i2c', 'SDA') && has('i2c', 'SCL') ? ['i2c' as const] : []),
+    ...(has('spi', 'SCK') && (has('spi', 'MOSI') || has('spi', 'MISO')) ? ['spi' as const] : []),
+    ...(has('uart') ? ['uart' as const] : []),
+  ]
+}
+
+/** What sits at the device’s end of a line. */
+const endsFrom = (fact: (path: string) => Json | undefined) => {
+  const level = (path: string, factor: number) => {
+    const stated = fact(path)
+    return stated ? { factor: stated.factor, offset: stated.offset } : { factor, offset: 0 }
+  }
+  const sinks = fact('io.outputLow[]')?.current
+  return {
+    listens: {
+      kind: 'logic-input',
+      high: level('io.inputHigh', 0.7),
+      low: level('io.inputLow', 0.3),
+      ...(fact('io.leakage') ? { leakage: fact('io.leakage') } : {}),
+    },
+    shared: {
+      kind: 'open-drain',
+      sinkCurrent:
+        typeof sinks === 'number' ? { min: sinks, kind: 'guaranteed' } : assumed({ min: 3e-3 }, byBus),
+      capacitance: fact('io.capacitance') ?? assumed({ max: 10e-12 }, byBus),
+    },
+    drives: { kind: 'logic-output' },
+    measured: { kind: 'analog' },
+  }
+}
+type Ends = ReturnType<typeof endsFrom>
+type Signal = Json & { terminal: string; kind: string }
+
+/** The lines of a terminal on one bus. */
+const onBus = (leg: FoundLeg, bus: Bus, ends: Ends): Signal[] => {
+  const line = linesOf(leg).find((l) => ('bus' in l ? l.bus === bus : bus === 'spi'))
+  if (!line) return []
+  const of = { id: leg.id, terminal: leg.id }
+  // Not selected by chance while the program doesn’t run yet.
+  if (!('bus' in line)) return [{ ...of, kind: 'digital-out', quiet: true, electrical: ends.listens }]
+  const sends = line.line === 'MISO' || line.line === 'RX'
+  const electrical = bus === 'i2c' ? ends.shared : sends ? ends.drives : ends.listens
+  return [{ ...of, kind: 'bus', bus, line: line.line, electrical }]
+}
+
+/** A terminal that is on no bus: by name, by what was answered, else asked. */
+const besideBuses = (
+  leg: FoundLeg,
+  ends: Ends,
+  answers: Answers,
+  { questions, notes }: Pick<PartFrom, 'questions' | 'notes'>,
+): Signal[] => {
+  const told = uses.find((u) => u.id === answers[`use:${leg.id}`])?.id
+  const sure = namesOf(leg).some((n) => calls.test(n)) ? 'interrupt' : undefined
+  const use = told ?? sure ?? guessOf(leg)
+  if (told === undefined && sure === undefined)
+    questions.push({
+      id: `use:${leg.id}`,
+      text: `What does the chip do with ${leg.id}?`,
+      guess: use,
+      choices: [...uses],
+      value: 1,
+      places: leg.places,
+    })
+  if (use === 'none') {
+    notes.push(`${leg.id} has no line to the chip: tie it as its sheet says.`)
+    return []
+  }
+  const electrical = use === 'digital-out' ? ends.listens : use === 'analog-in' ? ends.measured : ends.drives
+  return [{ id: leg.id, terminal: leg.id, kind: use, electrical }]
+}
+
+/** Its address: told, or what its text speaks of until then. */
+const addressFrom = (
+  facts: FoundFact[],
+  text: string,
+  answers: Answers,
+  questions: Question[],
+): number | undefined => {
+  const answer = answers.address
+  if (answer === 'unknown') return undefined
+  const told = answer === undefined ? undefined : addressOf(answer)
+  if (told !== undefined) return told
+  const stated = facts.flatMap((f) => (f.path === 'address' ? [f.value as number] : []))
+  const found = [...new Set([...stated, ...addressesIn(text)])]
+  questions.push({
+    id: 'address',
+    text: 'At which address is it on the bus?',
+    why:
+      answer !== undefined
+        ? `“${answer}” is no address; 0x44 is.`
+        : found.length > 0
+          ? 'Its text speaks of it. Without the read and write bit it is at most 0x7f.'
+          : 'No line of its text says.',
+    guess: found[0] === undefined ? 'unknown' : hex(found[0]),
+    choices: [
+      ...found.map((a) => ({ id: hex(a), label: hex(a) })),
+      { id: 'unknown', label: 'not known: two parts at one address can’t be seen' },
+    ],
+    free: '0x44',
+    value: 2,
+    places: [],
+  })
+  return answer === undefined ? found[0] : undefined
+}
+
 /** The file of a device, what is still to be asked for it, and what was taken without having been read. */
 export const deviceFrom = (
   table: Understood,
@@ -98,124 +215,43 @@ export const deviceFrom = (
   answers: Answers,
   text: string,
 ): PartFrom => {
-  const questions: Question[] = []
-  const notes: string[] = []
+  const asked: Pick<PartFrom, 'questions' | 'notes' | 'missing'> = { questions: [], notes: [], missing: [] }
+  const { notes } = asked
   const fact = (path: string) => facts.find((f) => f.path === path)?.value as Json | undefined
-  const level = (path: string, factor: number) => {
-    const stated = fact(path)
-    return stated ? { factor: stated.factor, offset: stated.offset } : { factor, offset: 0 }
-  }
-  const listens = {
-    kind: 'logic-input',
-    high: level('io.inputHigh', 0.7),
-    low: level('io.inputLow', 0.3),
-    ...(fact('io.leakage') ? { leakage: fact('io.leakage') } : {}),
-  }
-  const sinks = fact('io.outputLow[]')?.current
-  const shared = {
-    kind: 'open-drain',
-    sinkCurrent:
-      typeof sinks === 'number' ? { min: sinks, kind: 'guaranteed' } : assumed({ min: 3e-3 }, byBus),
-    capacitance: fact('io.capacitance') ?? assumed({ max: 10e-12 }, byBus),
-  }
-  const drives = { kind: 'logic-output' }
+  const ends = endsFrom(fact)
   const legs = table.legs.filter((l) => l.type !== 'none')
   const signals = legs.filter((l) => l.type !== 'supply' && l.type !== 'ground')
-  const bySignal = new Map(signals.map((l) => [l.id, linesOf(l)]))
-  const any = (holds: (l: Line) => boolean) => [...bySignal.values()].some((ls) => ls.some(holds))
-  const buses = [
-    ...(any(isOn('i2c', 'SDA')) && any(isOn('i2c', 'SCL')) ? ['i2c' as const] : []),
-    ...(any(isOn('spi', 'SCK')) && any((l) => isOn('spi', 'MOSI')(l) || isOn('spi', 'MISO')(l))
-      ? ['spi' as const]
-      : []),
-    ...(any(isOn('uart')) ? ['uart' as const] : []),
-  ]
-  const onBus = (leg: FoundLeg) =>
-    bySignal.get(leg.id)!.some((l) => ('bus' in l ? buses.includes(l.bus) : buses.includes('spi')))
+  const buses = busesOf(signals)
+  const ofBus = new Map(buses.map((bus) => [bus, signals.flatMap((leg) => onBus(leg, bus, ends))]))
+  const joined = new Set([...ofBus.values()].flatMap((all) => all.map((s) => s.terminal)))
   const rest = signals
-    .filter((leg) => !onBus(leg))
-    .flatMap((leg) => {
-      const told = uses.find((u) => u.id === answers[`use:${leg.id}`])?.id
-      const sure = namesOf(leg).some((n) => calls.test(n)) ? 'interrupt' : undefined
-      const use = told ?? sure ?? guessOf(leg)
-      if (told === undefined && sure === undefined)
-        questions.push({
-          id: `use:${leg.id}`,
-          text: `What does the chip do with ${leg.id}?`,
-          guess: use,
-          choices: [...uses],
-          value: 1,
-          places: leg.places,
-        })
-      if (use === 'none') notes.push(`${leg.id} has no line to the chip: tie it as its sheet says.`)
-      const end = use === 'digital-out' ? listens : use === 'analog-in' ? { kind: 'analog' } : drives
-      return use === 'none' ? [] : [{ id: leg.id, terminal: leg.id, kind: use, electrical: end }]
-    })
-  const busSignals = (bus: (typeof buses)[number]) =>
-    signals.flatMap((leg): (Json & { terminal: string })[] => {
-      const line = bySignal.get(leg.id)!.find((l) => ('bus' in l ? l.bus === bus : bus === 'spi'))
-      if (!line) return []
-      if (!('bus' in line))
-        return [{ id: leg.id, terminal: leg.id, kind: 'digital-out', quiet: true, electrical: listens }]
-      const sends = line.line === 'MISO' || line.line === 'RX'
-      const electrical = bus === 'i2c' ? shared : sends ? drives : listens
-      return [{ id: leg.id, terminal: leg.id, kind: 'bus', bus, line: line.line, electrical }]
-    })
-  const stated = facts.flatMap((f) => (f.path === 'address' ? [f.value as number] : []))
-  const found = [...new Set([...stated, ...addressesIn(text)])]
-  const told = answers.address === undefined ? undefined : addressOf(answers.address)
-  const i2c = buses.includes('i2c')
-  if (i2c && told === undefined && answers.address !== 'unknown')
-    questions.push({
-      id: 'address',
-      text: 'At which address is it on the bus?',
-      why:
-        answers.address !== undefined
-          ? `“${answers.address}” is no address; 0x44 is.`
-          : found.length > 0
-            ? 'Its text speaks of it. Without the read and write bit it is at most 0x7f.'
-            : 'No line of its text says.',
-      guess: found[0] === undefined ? 'unknown' : hex(found[0]),
-      choices: [
-        ...found.map((a) => ({ id: hex(a), label: hex(a) })),
-        { id: 'unknown', label: 'not known: two parts at one address can’t be seen' },
-      ],
-      free: '0x44',
-      value: 2,
-      places: [],
-    })
-  const address = told ?? (answers.address === undefined ? found[0] : undefined)
+    .filter((leg) => !joined.has(leg.id))
+    .flatMap((leg) => besideBuses(leg, ends, answers, asked))
+  const address = buses.includes('i2c') ? addressFrom(facts, text, answers, asked.questions) : undefined
   const speed = fact('busSpeed')
-  const names = { i2c: 'two-wire bus', spi: 'SPI bus', uart: 'serial lines' }
-  const ids = { i2c: 'i2c', spi: 'spi', uart: 'serial' }
   const wirings: Json[] = buses.map((bus) => ({
-    id: ids[bus],
-    name: names[bus],
-    signals: [...busSignals(bus), ...rest],
+    ...busWords[bus],
+    signals: [...ofBus.get(bus)!, ...rest],
     ...(bus === 'i2c' && address !== undefined ? { address } : {}),
     ...(bus === 'i2c' && speed ? { busSpeed: speed } : {}),
   }))
-  for (const bus of buses) {
-    const here = new Set(busSignals(bus).map((s) => s.terminal))
-    const idle = signals.filter((l) => onBus(l) && !here.has(l.id)).map((l) => l.id)
-    if (idle.length > 0)
-      notes.push(`On the ${names[bus]} ${idle.join(', ')} has no line: tie it as its sheet says.`)
-  }
   if (wirings.length === 0) wirings.push({ id: 'lines', name: 'its own lines', signals: rest })
-  const program = buses.length > 0 ? { program: 2000, data: 100 } : { program: 300, data: 10 }
+  for (const [bus, here] of ofBus) {
+    const idle = [...joined].filter((id) => !here.some((s) => s.terminal === id))
+    if (idle.length > 0)
+      notes.push(`On the ${busWords[bus].name} ${idle.join(', ')} has no line: tie it as its sheet says.`)
+  }
+  const memory = buses.length > 0 ? { program: 2000, data: 100 } : { program: 300, data: 10 }
   notes.push(
-    `Its driver is taken to need ${program.program} bytes of program and ${program.data} of data: no sheet says.`,
+    `Its driver is taken to need ${memory.program} bytes of program and ${memory.data} of data: no sheet says.`,
   )
-  if (!fact('io.inputHigh') && [...wirings].some((w) => JSON.stringify(w).includes('logic-input')))
+  const all = [...ofBus.values(), rest].flat()
+  if (!fact('io.inputHigh') && all.some((s) => s.electrical === ends.listens))
     notes.push('Its inputs are taken to need 0.7 and 0.3 of its supply: no row says.')
-  if (i2c && typeof sinks !== 'number')
+  if (buses.includes('i2c') && !fact('io.outputLow[]'))
     notes.push(`Its bus lines are taken to sink 3 mA and to have at most 10 pF: ${byBus}.`)
   const roleOf = ({ type, id }: FoundLeg) =>
-    type === 'supply' || type === 'ground'
-      ? type
-      : onBus(legs.find((l) => l.id === id)!) || rest.some((s) => s.terminal === id)
-        ? 'signal'
-        : 'passive'
+    type === 'supply' || type === 'ground' ? type : all.some((s) => s.terminal === id) ? 'signal' : 'passive'
   const begun: Json = {
     format: partFormat,
     kind: 'device',
@@ -228,15 +264,16 @@ export const deviceFrom = (
     terminals: legs.map((leg) => ({ id: leg.id, role: roleOf(leg) })),
     modes: modesFrom(facts),
     wirings,
-    memory: program,
+    memory,
   }
   const own = facts.filter((f) => f.path === 'supply' || f.path === 'supplyAbsolute')
   const says = Object.fromEntries(
-    signals.map((leg) => {
-      const on = buses.filter((b) => busSignals(b).some((s) => s.terminal === leg.id)).map((b) => names[b])
-      const use = rest.find((s) => s.terminal === leg.id)?.kind ?? 'none'
-      return [leg.id, on.length > 0 ? on.join(', ') : uses.find((u) => u.id === use)!.label]
+    signals.map(({ id }) => {
+      const on = buses.filter((b) => ofBus.get(b)!.some((s) => s.terminal === id))
+      const use = rest.find((s) => s.terminal === id)?.kind ?? 'none'
+      const words = on.map((b) => busWords[b].name).join(', ')
+      return [id, words || uses.find((u) => u.id === use)!.label]
     }),
   )
-  return { file: withFacts(begun, own), questions, missing: [], notes, says }
+  return { file: withFacts(begun, own), ...asked, says }
 }

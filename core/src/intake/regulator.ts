@@ -1,8 +1,9 @@
 // From the table of its legs and that of its characteristics to a regulator’s file.
 
 import { partFormat } from '../parts'
+import { formatQuantity } from '../quantity'
 import { type FoundFact, withFacts } from './limits'
-import type { Answers, Question } from './questions'
+import type { Answers } from './questions'
 import { askedFor, type Needed, type PartFrom } from './told'
 import type { FoundLeg, Understood } from './understood'
 
@@ -97,18 +98,19 @@ const withAccuracy = (file: Json, share: unknown): Json => {
     : { ...file, output: { ...(file.output as Json), min: typ * (1 - share), max: typ * (1 + share) } }
 }
 
-/** The file of a regulator, what is still to be asked for it, and what was taken without having been read. */
-export const regulatorFrom = (
-  table: Understood,
-  facts: FoundFact[],
-  head: RegulatorHead,
-  answers: Answers,
-): PartFrom => {
-  const questions: Question[] = []
-  const notes: string[] = []
-  const legs = table.legs.flatMap((leg) => {
+/** What comes up on the way. */
+type Asked = Pick<PartFrom, 'questions' | 'notes' | 'missing'>
+interface RoledLeg {
+  leg: number
+  role: Role
+  name: string
+}
+
+/** Its legs with what each is for: by name, by what was answered, else asked. */
+const legsFrom = (table: Understood, answers: Answers, asked: Asked): RoledLeg[] => {
+  const legs = table.legs.flatMap((leg): RoledLeg[] => {
     if (isTab(leg.id)) {
-      notes.push(
+      asked.notes.push(
         `${leg.id} carries heat and has a potential of its own: it is no leg here. Solder it as its sheet says.`,
       )
       return []
@@ -116,7 +118,7 @@ export const regulatorFrom = (
     const told = roles.find((r) => r.id === answers[`role:${leg.id}`])?.id
     const role = told ?? roleOf(leg)
     if (role === undefined)
-      questions.push({
+      asked.questions.push({
         id: `role:${leg.id}`,
         text: `What is ${leg.id}?`,
         guess: 'none',
@@ -125,7 +127,7 @@ export const regulatorFrom = (
         places: leg.places,
       })
     if (role === undefined || role === 'none')
-      notes.push(
+      asked.notes.push(
         adjusts(leg.id)
           ? `${leg.id} sets its output by resistors, which are in no sum: the output that is stated is taken as it is.`
           : leg.type === 'none'
@@ -134,43 +136,90 @@ export const regulatorFrom = (
       )
     return leg.legs.map((n) => ({ leg: n, role: role ?? 'none', name: leg.id }))
   })
-  for (const role of ['in', 'out', 'ground'] as const)
-    if (!legs.some((l) => l.role === role))
-      notes.push(`No leg is ${roles.find((r) => r.id === role)!.label}.`)
+  for (const role of ['in', 'out'] as const)
+    if (!legs.some((l) => l.role === role)) asked.missing.push(`which leg is ${labelOf(role)}`)
+  if (!legs.some((l) => l.role === 'ground')) asked.notes.push('No leg is ground.')
+  return legs.sort((a, b) => a.leg - b.leg)
+}
+const labelOf = (role: Role): string => roles.find((r) => r.id === role)!.label
 
-  const has = (path: string) => facts.some((f) => f.path === path)
+/** Linear, or switching down or up: asked, with what speaks for the guess. */
+const sortFrom = (table: Understood, facts: FoundFact[], answers: Answers, asked: Asked): string => {
+  if (answers.topology !== undefined) return answers.topology
   const value = (path: string) =>
-    facts.find((f) => f.path === path)?.value as { min?: number; max?: number; typ?: number }
-  const switching = has('efficiency[]') || table.legs.some((l) => switches(l.id))
-  const [input, output] = [value('inputRecommended'), value('output')]
-  const up =
-    switching &&
-    input?.max !== undefined &&
-    output !== undefined &&
-    input.max < (output.typ ?? output.min ?? 0)
+    facts.find((f) => f.path === path)?.value as { min?: number; max?: number; typ?: number } | undefined
+  const switching = value('efficiency[]') !== undefined || table.legs.some((l) => switches(l.id))
+  const [input, output] = [value('inputRecommended')?.max, value('output')]
+  const up = input !== undefined && output !== undefined && input < (output.typ ?? output.min ?? 0)
   const guess = !switching ? 'linear' : up ? 'up' : 'down'
-  const sort = answers.topology ?? guess
-  if (answers.topology === undefined)
-    questions.push({
-      id: 'topology',
-      text: 'How does it make its output?',
-      why: switching ? 'It has an efficiency, or a leg for a coil.' : 'Nothing of it speaks of switching.',
-      guess,
-      choices: [
-        { id: 'linear', label: 'linear: what is too much becomes heat' },
-        { id: 'down', label: 'switching, from a higher voltage down' },
-        { id: 'up', label: 'switching, from a lower voltage up' },
-      ],
-      value: 1,
-      places: [],
-    })
+  asked.questions.push({
+    id: 'topology',
+    text: 'How does it make its output?',
+    why: switching ? 'It has an efficiency, or a leg for a coil.' : 'Nothing of it speaks of switching.',
+    guess,
+    choices: [
+      { id: 'linear', label: 'linear: what is too much becomes heat' },
+      { id: 'down', label: 'switching, from a higher voltage down' },
+      { id: 'up', label: 'switching, from a lower voltage up' },
+    ],
+    value: 1,
+    places: [],
+  })
+  return guess
+}
 
+const packageFrom = (head: RegulatorHead, legs: RoledLeg[], { notes }: Asked): Json => {
   const count = Math.max(3, ...legs.map((l) => l.leg))
   const style = head.style || (count <= 3 ? 'upright' : 'two-sided')
   const { pitch, solder } = styles[style] ?? styles['two-sided']!
   if (!head.style) notes.push(`Its package is taken to be ${style}, by its ${count} legs.`)
   if (head.pitch === undefined)
-    notes.push(`Its legs are taken to be ${pitch(count) * 1e3} mm apart, as is usual for its style.`)
+    notes.push(
+      `Its legs are taken to be ${formatQuantity(pitch(count), 'm')} apart, as is usual for its style.`,
+    )
+  return { name: `${style} ${count}`, style, legs: count, pitch: head.pitch ?? pitch(count), solder }
+}
+
+/** Points of a line by rising current; of two at one current the less favourable. */
+const byCurrent = (file: Json, field: 'dropout' | 'efficiency'): Json => {
+  const points = file[field] as { current: number; share?: number; voltage?: Corners }[] | undefined
+  if (!points) return file
+  const worse = (a: (typeof points)[number], b: (typeof points)[number]) =>
+    field === 'efficiency' ? (a.share ?? 1) < (b.share ?? 1) : most(a.voltage) > most(b.voltage)
+  const at = new Map<number, (typeof points)[number]>()
+  for (const p of points) {
+    const before = at.get(p.current)
+    if (!before || worse(p, before)) at.set(p.current, p)
+  }
+  return { ...file, [field]: [...at.values()].sort((a, b) => a.current - b.current) }
+}
+interface Corners {
+  min?: number
+  typ?: number
+  max?: number
+}
+const most = (v: Corners = {}): number => v.max ?? v.typ ?? v.min ?? 0
+
+/** The file with what no table says asked for, and with what was typed for it. */
+const completed = (begun: Json, needs: readonly Needed[], answers: Answers, asked: Asked): Json =>
+  needs.reduce((file, need) => {
+    if (at(file, need.path) !== undefined) return file
+    const { value, question } = askedFor(need, answers)
+    if (question) asked.questions.push(question)
+    if (value === undefined) asked.missing.push(need.words)
+    return value === undefined ? file : withValue(file, need.path, value)
+  }, begun)
+
+/** The file of a regulator, what is still to be asked for it, and what was taken without having been read. */
+export const regulatorFrom = (
+  table: Understood,
+  facts: FoundFact[],
+  head: RegulatorHead,
+  answers: Answers,
+): PartFrom => {
+  const asked: Asked = { questions: [], notes: [], missing: [] }
+  const legs = legsFrom(table, answers, asked)
+  const sort = sortFrom(table, facts, answers, asked)
   const begun: Json = {
     format: partFormat,
     kind: 'regulator',
@@ -181,35 +230,30 @@ export const regulatorFrom = (
     price: head.price ?? 0,
     topology: sort === 'linear' ? 'linear' : 'switching',
     ...(sort === 'up' ? { converts: 'up' } : {}),
-    package: { name: `${style} ${count}`, style, legs: count, pitch: head.pitch ?? pitch(count), solder },
-    legs: [...legs].sort((a, b) => a.leg - b.leg),
+    package: packageFrom(head, legs, asked),
+    legs,
   }
   // An absolute maximum comes first, so that what is recommended is what is taken.
   const kindOf = (f: FoundFact) => (f.value as { kind?: string }).kind
-  const inOrder = [
+  const stated = withFacts(begun, [
     ...facts.filter((f) => kindOf(f) === 'absolute'),
     ...facts.filter((f) => kindOf(f) !== 'absolute' && f.path !== 'accuracy'),
-  ]
-  let file = withFacts(begun, inOrder)
-  const missing: string[] = []
-  const fill = (need: Needed, made: (v: unknown) => unknown = (v) => v) => {
-    if (at(file, need.path) !== undefined) return
-    const { value: typed, question } = askedFor(need, answers)
-    if (question) questions.push(question)
-    if (typed === undefined) missing.push(need.words)
-    else file = withValue(file, need.path, made(typed))
-  }
-  needed.forEach((need) => fill(need))
-  file = withAccuracy(file, facts.find((f) => f.path === 'accuracy')?.value)
-  const full = (file.current as { max?: number } | undefined)?.max
-  if (sort === 'up')
-    file = { ...file, dropout: file.dropout ?? [{ current: full ?? 0, voltage: { typ: 0, max: 0 } }] }
-  else fill(neededDropout, (voltage) => [{ current: full ?? 0, voltage }])
+  ])
+  const whole = completed(stated, needed, answers, asked)
+  const exact = withAccuracy(whole, facts.find((f) => f.path === 'accuracy')?.value)
+  const full = (exact.current as Corners | undefined)?.max ?? 0
+  // One that converts up needs nothing above its output; a typed drop-out is that at full current.
+  const up = sort === 'up' ? [{ current: full, voltage: { typ: 0, max: 0 } }] : undefined
+  const able = up ? { dropout: up, ...exact } : completed(exact, [neededDropout], answers, asked)
+  const dropout =
+    Array.isArray(able.dropout) || able.dropout === undefined
+      ? able.dropout
+      : [{ current: full, voltage: able.dropout }]
+  const file = [dropout === undefined ? able : { ...able, dropout }]
+    .map((f) => byCurrent(f, 'dropout'))
+    .map((f) => byCurrent(f, 'efficiency'))[0]!
   const says = Object.fromEntries(
-    legs.map((l) => [
-      l.name,
-      l.role === 'none' ? 'joined by no step' : roles.find((r) => r.id === l.role)!.label,
-    ]),
+    legs.map((l) => [l.name, l.role === 'none' ? 'joined by no step' : labelOf(l.role)]),
   )
-  return { file, questions, missing, notes, says }
+  return { file, ...asked, says }
 }

@@ -71,7 +71,7 @@ describe('a regulator', () => {
         { leg: 3, role: 'out', name: 'OUT' },
       ],
     })
-    expect(notes.join(' ')).toMatch(/2\.54 mm apart/)
+    expect(notes.join(' ')).toMatch(/2\.54\smm apart/)
     expect(says).toEqual({ IN: 'its input', GND: 'ground', OUT: 'its output' })
     // Numbers that the file has no place for are told beside their fact.
     expect(limits.facts.find((f) => f.path === 'current')!.words).toBe('current it gives; min 0 mA')
@@ -97,8 +97,8 @@ Junction temperature;;;;125;°C`
       // 2 % of 5 V is 100 mV.
       output: { min: 4.9, typ: 5, max: 5.1 },
       efficiency: [
-        { current: 1, share: 0.88 },
         { current: 0.01, share: 0.75 },
+        { current: 1, share: 0.88 },
       ],
       ripple: { typ: 0.02, max: 0.045 },
     })
@@ -148,6 +148,18 @@ Junction temperature;;;;125;°C`
     const odd = made(linear, {}, 'Pin\tName\n1\tIN\n2\tGND\n3\tOUT\n4\tXY')
     expect(odd.questions.map((q) => q.id)).toContain('role:XY')
     expect(made(linear, {}, 'Pin\tName\n1\tIN\n2\tXX\n3\tOUT').notes.join()).toContain('No leg is ground')
+    expect(made(linear, {}, 'Pin\tName\n1\tIN\n2\tGND\n3\tXX').missing).toEqual(['which leg is its output'])
+  })
+  test('two drop-outs at one current: the worse; points by rising current', () => {
+    const rows = (...drops: string[]) =>
+      ['Parameter\tConditions\tTyp\tMax\tUnit', ...drops.map((d) => `Dropout voltage\t${d}\tV`)].join('\n')
+    const { file } = made(
+      rows('IOUT = 1 A, 25 °C\t0.9\t1.1', 'IOUT = 1 A, 85 °C\t1.0\t1.3', 'IOUT = 100 mA\t0.1\t0.2'),
+    )
+    expect(file.dropout).toMatchObject([
+      { current: 0.1, voltage: { max: 0.2 } },
+      { current: 1, voltage: { typ: 1, max: 1.3 } },
+    ])
   })
 })
 
