@@ -139,7 +139,8 @@ test(`${rounds} spoilt texts`, () => {
     if (ms > slowest.ms) Object.assign(slowest, { ms, of: `round ${i}, ${reader}` })
     if (result instanceof FaultyFile) refused[reader] = (refused[reader] ?? 0) + 1
   }
-  expect([slowest.of, slowest.ms < 2000]).toEqual([slowest.of, true])
+  // None hangs; how fast they are read is the bench’s to say.
+  expect([slowest.of, slowest.ms < 20_000]).toEqual([slowest.of, true])
   expect(refused.exchange).toBeGreaterThan(50)
 }, 180_000)
 

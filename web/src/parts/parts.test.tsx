@@ -184,7 +184,11 @@ describe('paste', () => {
     ['a chip with its name', {}, undefined],
     ['no name', { name: ' ' }, 'Give it a name above.'],
     ['a device with its terminals', { kind: 'device' }, undefined],
-    ['a regulator of which nothing is known', { kind: 'regulator' }, 'Still to be told: its output voltage.'],
+    [
+      'a regulator of which nothing is known',
+      { kind: 'regulator' },
+      'Still to be told: which leg is its output.',
+    ],
     [
       'a regulator whose legs are no distance apart',
       { kind: 'regulator', pitch: 'wide' },
