@@ -3,8 +3,9 @@ import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
 import request from 'supertest'
 import { openApi, type TestApi } from '../test/api'
-import { root } from '../test/serve'
+import { freshFolder, root } from '../test/serve'
 import { readDemoFolder } from './files'
+import { openDatabase } from './store/database'
 
 let api: TestApi
 beforeAll(async () => {
@@ -283,3 +284,51 @@ test.each([
 })
 
 test('an address that isn’t there', () => http().get('/api/nothing').expect(404))
+
+describe('a data file that can’t be written says so, and keeps what it had', () => {
+  test('a full disk is 507; what was answered before is still there, and goes on when there is room', async () => {
+    const own = await openApi()
+    const post = (design: object) => request(own.app).post('/api/projects').send(design)
+    const { body: kept } = (await post(emptyDesign('Before')).expect(201)) as { body: { id: string } }
+    // As many pages as there are: SQLite refuses the next one as it does on a full disk.
+    await own.db.write(async (w) => {
+      const [[pages]] = (await w.query('PRAGMA page_count')) as [[{ page_count: number }], unknown]
+      await w.query(`PRAGMA max_page_count = ${pages.page_count}`)
+    })
+    const long = { ...emptyDesign('Too much'), notes: 'x'.repeat(1500) }
+    const answers = []
+    // A page that has room still takes one or two.
+    while (answers.length < 9 && answers.at(-1)?.status !== 507) answers.push(await post(long))
+    expect(answers.at(-1)).toMatchObject({
+      status: 507,
+      body: { title: 'The disk is full; nothing was saved' },
+    })
+    const { body: lines } = (await request(own.app).get('/api/projects').expect(200)) as {
+      body: { name: string }[]
+    }
+    expect(lines.filter((l) => l.name === 'Too much')).toHaveLength(answers.length - 1)
+    await request(own.app).get(`/api/projects/${kept.id}`).expect(200)
+    await own.db.write((w) => w.query('PRAGMA max_page_count = 1000000'))
+    await post(long).expect(201)
+    await own.db.close()
+  })
+  test('one that another program holds is 503, and is told when to ask again', async () => {
+    const folder = freshFolder()
+    const own = await openApi(folder)
+    const other = await openDatabase(folder)
+    await own.db.write((w) => w.query('PRAGMA busy_timeout = 50'))
+    let release: () => void = () => undefined
+    const held = other.write(() => new Promise<void>((resolve) => (release = resolve)))
+    await new Promise((resolve) => setTimeout(resolve, 100))
+    const refused = await request(own.app).post('/api/projects').send(emptyDesign('Now')).expect(503)
+    expect(refused.headers['retry-after']).toBe('1')
+    expect(refused.body).toMatchObject({ title: 'Another program has the data file; nothing was saved' })
+    // Questions are answered all the while.
+    await request(own.app).get('/api/projects').expect(200)
+    release()
+    await held
+    await request(own.app).post('/api/projects').send(emptyDesign('Now')).expect(201)
+    await other.close()
+    await own.db.close()
+  })
+})

@@ -16,6 +16,23 @@ export const sendProblem = (res: Response, body: ProblemBody): void => {
   res.status(body.status).type('application/problem+json').send(JSON.stringify(body))
 }
 
+/** What keeps the data file from being written, in words; nothing of the request was kept then. */
+const ofTheFile = (error: unknown): ProblemBody | undefined => {
+  const { parent, code } = error as { parent?: { code?: string }; code?: string }
+  switch (parent?.code ?? code) {
+    case 'SQLITE_FULL':
+      return { title: 'The disk is full; nothing was saved', status: 507 }
+    case 'SQLITE_BUSY':
+      return { title: 'Another program has the data file; nothing was saved', status: 503 }
+    case 'SQLITE_READONLY':
+    case 'SQLITE_IOERR':
+    case 'SQLITE_CANTOPEN':
+      return { title: 'The data file can’t be written; nothing was saved', status: 503 }
+    default:
+      return undefined
+  }
+}
+
 export const handleErrors =
   (log: (error: unknown) => void): ErrorRequestHandler =>
   (error: unknown, _req, res, next) => {
@@ -45,6 +62,12 @@ export const handleErrors =
         status: 400,
         faults: [{ path: '', message: 'is not JSON' }],
       })
+    const refused = ofTheFile(error)
+    if (refused) {
+      log(error)
+      if (refused.status === 503) res.set('Retry-After', '1')
+      return sendProblem(res, refused)
+    }
     if (status && status >= 400 && status < 500) return sendProblem(res, { title: 'Refused', status })
     log(error)
     return sendProblem(res, { title: 'Something failed on the server; nothing was changed', status: 500 })

@@ -41,7 +41,7 @@ test('a database from a newer version', async () => {
   const folder = join(freshFolder(), 'data')
   mkdirSync(folder)
   const db = await openDatabase(folder)
-  await db.query("INSERT INTO SequelizeMeta (name) VALUES ('999-from-the-future')")
+  await db.write((w) => w.query("INSERT INTO SequelizeMeta (name) VALUES ('999-from-the-future')"))
   await db.close()
   const { code, output } = await end({ ROOT_BOARD_DATA: folder })
   expect([code, output]).toEqual([1, expect.stringMatching(/written by a newer version/)])

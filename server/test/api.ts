@@ -2,11 +2,10 @@
 
 import { withFactsKept } from '@root-board/core/design'
 import { pino } from 'pino'
-import type { Sequelize } from 'sequelize'
 import type { Express } from 'express'
 import { makeApp } from '../src/app'
 import { readDemoFolder, readLibraryFolder } from '../src/files'
-import { openDatabase } from '../src/store/database'
+import { type Database, openDatabase } from '../src/store/database'
 import { DrawerStore } from '../src/store/drawer'
 import { PartStore } from '../src/store/parts'
 import { ProjectStore } from '../src/store/projects'
@@ -14,11 +13,11 @@ import { freshFolder, root } from './serve'
 
 export interface TestApi {
   app: Express
-  db: Sequelize
+  db: Database
 }
 
-export const openApi = async (): Promise<TestApi> => {
-  const db = await openDatabase(freshFolder())
+export const openApi = async (folder = freshFolder()): Promise<TestApi> => {
+  const db = await openDatabase(folder)
   const parts = new PartStore(db, readLibraryFolder(root))
   const projects = new ProjectStore(db, async (design) => withFactsKept(design, await parts.library()))
   await projects.addSamplesOnce(() => readDemoFolder(root))

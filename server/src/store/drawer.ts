@@ -1,6 +1,7 @@
 // The builder's own drawer: how many of each part there are, where they lie, and since when that is so.
 
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes } from 'sequelize'
+import type { Database } from './database'
 
 export interface DrawerLine {
   part: string
@@ -10,22 +11,24 @@ export interface DrawerLine {
 }
 
 export class DrawerStore {
-  constructor(private readonly db: Sequelize) {}
+  constructor(private readonly db: Database) {}
 
   list(): Promise<DrawerLine[]> {
-    return this.db.query<DrawerLine>('SELECT part, count, place, since FROM drawer ORDER BY part', {
+    return this.db.reader.query<DrawerLine>('SELECT part, count, place, since FROM drawer ORDER BY part', {
       type: QueryTypes.SELECT,
     })
   }
 
   /** None of it, nowhere: the line goes. */
   async set(part: string, count: number, place: string): Promise<void> {
-    if (count === 0 && place === '')
-      await this.db.query('DELETE FROM drawer WHERE part = :part', { replacements: { part } })
-    else
-      await this.db.query(
-        'INSERT INTO drawer (part, count, place, since) VALUES (:part, :count, :place, :now) ON CONFLICT (part) DO UPDATE SET count = :count, place = :place, since = :now',
-        { replacements: { part, count, place, now: new Date().toISOString() } },
-      )
+    await this.db.write(async (db) => {
+      if (count === 0 && place === '')
+        await db.query('DELETE FROM drawer WHERE part = :part', { replacements: { part } })
+      else
+        await db.query(
+          'INSERT INTO drawer (part, count, place, since) VALUES (:part, :count, :place, :now) ON CONFLICT (part) DO UPDATE SET count = :count, place = :place, since = :now',
+          { replacements: { part, count, place, now: new Date().toISOString() } },
+        )
+    })
   }
 }

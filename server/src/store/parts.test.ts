@@ -1,10 +1,9 @@
 // Parts of the builder's own: ids that clash, versions, whole libraries at once, what is put away, what can't be read.
 
 import { FaultyFile } from '@root-board/core/parts'
-import type { Sequelize } from 'sequelize'
 import { freshFolder, root } from '../../test/serve'
 import { readLibraryFolder } from '../files'
-import { openDatabase } from './database'
+import { type Database, openDatabase } from './database'
 import { DrawerStore } from './drawer'
 import { PartStore } from './parts'
 
@@ -20,7 +19,7 @@ const own = {
   current: 0.05,
   package: { name: 'x', style: 'radial', legs: 2, pitch: 0.00254, solder: 'through-hole' },
 }
-let db: Sequelize
+let db: Database
 let store: PartStore
 beforeEach(async () => {
   db = await openDatabase(freshFolder())
@@ -36,6 +35,16 @@ test('an id of one’s own that is taken is shown, not overwritten; a sample’s
   })
   await expect(store.add({ ...own, id: shipped[0]!.id }, 'c')).rejects.toThrow(FaultyFile)
   expect(await names()).toEqual([['my-switch', 'Mine']])
+})
+
+test('the same part put in at once is put in once', async () => {
+  const answers = await Promise.all(
+    Array.from({ length: 50 }, (_, i) => store.add({ ...own, name: `Try ${i}` }, 'a')),
+  )
+  const saved = answers.flatMap((a) => (typeof a === 'object' && 'saved' in a ? [a.saved] : []))
+  expect(saved).toHaveLength(1)
+  expect(await names()).toEqual([['my-switch', saved[0]!.part.name]])
+  expect(saved[0]!.version).toBe(1)
 })
 
 test('a save names its version; a new id moves the part, but never over another', async () => {
@@ -115,8 +124,10 @@ describe('a whole library', () => {
 
 test('what can’t be read is kept and named; the rest of the library goes on', async () => {
   await store.add(own, 'a')
-  await db.query(
-    `INSERT INTO parts (id, part, changedAt) VALUES ('later', '{"format":9,"kind":"switch"}', '2026-01-01')`,
+  await db.write((w) =>
+    w.query(
+      `INSERT INTO parts (id, part, changedAt) VALUES ('later', '{"format":9,"kind":"switch"}', '2026-01-01')`,
+    ),
   )
   expect(await names()).toEqual([['my-switch', 'Mine']])
   const [broken] = await store.unreadable()

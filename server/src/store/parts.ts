@@ -9,7 +9,8 @@ import {
   type Part,
   readPart,
 } from '@root-board/core/parts'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Database } from './database'
 
 export interface StoredPart {
   id: string
@@ -51,7 +52,7 @@ export class PartStore {
   private readonly samples: Map<string, Part>
 
   constructor(
-    private readonly db: Sequelize,
+    private readonly db: Database,
     samples: Part[],
   ) {
     this.samples = new Map(samples.map((p) => [p.id, p]))
@@ -60,11 +61,11 @@ export class PartStore {
   private async opened(
     where: string,
     replacements: Record<string, unknown> = {},
-    transaction?: Transaction,
+    on: Sequelize = this.db.reader,
   ): Promise<(StoredPart | UnreadablePart)[]> {
-    const rows = await this.db.query<Row>(
+    const rows = await on.query<Row>(
       `SELECT id, part, version, changedAt FROM parts WHERE deletedAt IS NULL AND ${where} ORDER BY id`,
-      { type: QueryTypes.SELECT, replacements, transaction },
+      { type: QueryTypes.SELECT, replacements },
     )
     return rows.map(opened)
   }
@@ -72,9 +73,9 @@ export class PartStore {
   private async rows(
     where: string,
     replacements: Record<string, unknown> = {},
-    transaction?: Transaction,
+    on?: Sequelize,
   ): Promise<StoredPart[]> {
-    return (await this.opened(where, replacements, transaction)).filter((p): p is StoredPart => 'part' in p)
+    return (await this.opened(where, replacements, on)).filter((p): p is StoredPart => 'part' in p)
   }
 
   async unreadable(): Promise<UnreadablePart[]> {
@@ -99,7 +100,7 @@ export class PartStore {
 
   /** How many there are, without reading them. */
   async count(): Promise<number> {
-    const [row] = await this.db.query<{ n: number }>(
+    const [row] = await this.db.reader.query<{ n: number }>(
       'SELECT COUNT(*) AS n FROM parts WHERE deletedAt IS NULL',
       { type: QueryTypes.SELECT },
     )
@@ -120,12 +121,11 @@ export class PartStore {
     return part
   }
 
-  private async write(data: unknown, id: string, transaction?: Transaction): Promise<void> {
-    await this.db.query(
+  private async write(db: Sequelize, data: unknown, id: string): Promise<void> {
+    await db.query(
       'INSERT INTO parts (id, part, changedAt, version) VALUES (:id, :part, :now, 1) ON CONFLICT (id) DO UPDATE SET part = :part, changedAt = :now, version = version + 1, deletedAt = NULL',
       {
         replacements: { id, part: JSON.stringify(data), now: new Date().toISOString() },
-        transaction,
       },
     )
   }
@@ -133,41 +133,47 @@ export class PartStore {
   /** Adds a part of the builder's own; one that has this id already is shown instead of overwritten. Throws FaultyFile. */
   async add(data: unknown, file: string): Promise<PartSave> {
     const part = this.checked(data, file)
-    const taken = await this.find(part.id)
-    if (taken) return { taken }
-    await this.write(data, part.id)
-    return { saved: (await this.find(part.id))! }
+    return this.db.write(async (db): Promise<PartSave> => {
+      const [taken] = await this.rows('id = :id', { id: part.id }, db)
+      if (taken) return { taken }
+      await this.write(db, data, part.id)
+      return { saved: (await this.rows('id = :id', { id: part.id }, db))[0]! }
+    })
   }
 
   /** Saves over exactly `version` of a part of one's own, which may get another id. Throws FaultyFile. */
   async save(id: string, version: number, data: unknown): Promise<PartSave> {
     const part = this.checked(data, id)
-    return this.db.transaction(async (transaction): Promise<PartSave> => {
-      const [now] = await this.rows('id = :id', { id }, transaction)
+    return this.db.write(async (db): Promise<PartSave> => {
+      const [now] = await this.rows('id = :id', { id }, db)
       if (!now) return 'gone'
       if (now.version !== version) return { stale: now }
       if (part.id !== id) {
-        const [taken] = await this.rows('id = :other', { other: part.id }, transaction)
+        const [taken] = await this.rows('id = :other', { other: part.id }, db)
         if (taken) return { taken }
-        await this.db.query('DELETE FROM parts WHERE id = :id', { replacements: { id }, transaction })
+        await db.query('DELETE FROM parts WHERE id = :id', { replacements: { id } })
       }
-      await this.write(data, part.id, transaction)
-      const [saved] = await this.rows('id = :other', { other: part.id }, transaction)
+      await this.write(db, data, part.id)
+      const [saved] = await this.rows('id = :other', { other: part.id }, db)
       return { saved: saved! }
     })
   }
 
-  async remove(id: string): Promise<boolean> {
-    if (!(await this.find(id))) return false
-    await this.db.query('UPDATE parts SET deletedAt = :now WHERE id = :id', {
-      replacements: { id, now: new Date().toISOString() },
+  remove(id: string): Promise<boolean> {
+    return this.db.write(async (db) => {
+      const gone = await db.query(
+        'UPDATE parts SET deletedAt = :now WHERE id = :id AND deletedAt IS NULL RETURNING id',
+        { type: QueryTypes.SELECT, replacements: { id, now: new Date().toISOString() } },
+      )
+      return gone.length > 0
     })
-    return true
   }
 
-  async restore(id: string): Promise<StoredPart | undefined> {
-    await this.db.query('UPDATE parts SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
-    return this.find(id)
+  restore(id: string): Promise<StoredPart | undefined> {
+    return this.db.write(async (db) => {
+      await db.query('UPDATE parts SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
+      return (await this.rows('id = :id', { id }, db))[0]
+    })
   }
 
   /**
@@ -195,28 +201,28 @@ export class PartStore {
     if (faults.length > 0) throw new FaultyFile('library', faults)
     // What says the same as a sample part, or as one's own, is there already.
     const fresh = read.filter(({ part }) => !sameAs(this.samples.get(part.id), part))
-    const own = new Map((await this.own()).map((s) => [s.id, s]))
-    const isClash = ({ part }: (typeof fresh)[number]) => {
-      const mine = own.get(part.id)
-      return mine !== undefined && !sameAs(mine.part, part)
-    }
-    const open = fresh.filter((r) => isClash(r) && !(r.part.id in choices))
-    if (open.length > 0) return { clashes: open.map((r) => own.get(r.part.id)!) }
-    const free = (id: string): string => {
-      for (let n = 2; ; n++)
-        if (!own.has(`${id}-${n}`) && !this.samples.has(`${id}-${n}`) && !ids.includes(`${id}-${n}`))
-          return `${id}-${n}`
-    }
-    const taken: string[] = []
-    await this.db.transaction(async (transaction) => {
+    return this.db.write(async (db) => {
+      const own = new Map((await this.rows('1 = 1', {}, db)).map((s) => [s.id, s]))
+      const isClash = ({ part }: (typeof fresh)[number]) => {
+        const mine = own.get(part.id)
+        return mine !== undefined && !sameAs(mine.part, part)
+      }
+      const open = fresh.filter((r) => isClash(r) && !(r.part.id in choices))
+      if (open.length > 0) return { clashes: open.map((r) => own.get(r.part.id)!) }
+      const free = (id: string): string => {
+        for (let n = 2; ; n++)
+          if (!own.has(`${id}-${n}`) && !this.samples.has(`${id}-${n}`) && !ids.includes(`${id}-${n}`))
+            return `${id}-${n}`
+      }
+      const taken: string[] = []
       for (const r of fresh) {
         const choice = isClash(r) ? choices[r.part.id] : this.samples.has(r.part.id) ? 'both' : 'theirs'
         if (choice === 'mine' || (own.has(r.part.id) && !isClash(r))) continue
         const id = choice === 'both' ? free(r.part.id) : r.part.id
-        await this.write({ ...r.data, id }, id, transaction)
+        await this.write(db, { ...r.data, id }, id)
         taken.push(id)
       }
+      return { taken }
     })
-    return { taken }
   }
 }

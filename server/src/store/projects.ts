@@ -3,6 +3,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Design } from '@root-board/core/design'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import type { Database } from './database'
 
 export interface StoredProject {
   id: string
@@ -40,7 +41,7 @@ export type SaveResult = { saved: StoredProject } | { stale: StoredProject } | '
 export class ProjectStore {
   /** `withFacts` gives a design the facts of the parts it uses, as far as they are known here. */
   constructor(
-    private readonly db: Sequelize,
+    private readonly db: Database,
     private readonly withFacts: (design: Design) => Promise<Design> = (design) => Promise.resolve(design),
   ) {}
 
@@ -48,8 +49,9 @@ export class ProjectStore {
     where: string,
     replacements: Record<string, unknown> = {},
     away = false,
+    on: Sequelize = this.db.reader,
   ): Promise<StoredProject[]> {
-    const rows = await this.db.query<Row>(
+    const rows = await on.query<Row>(
       `SELECT id, design, version, sample, changedAt FROM projects WHERE deletedAt IS ${away ? 'NOT ' : ''}NULL AND ${where} ORDER BY ${away ? 'deletedAt' : 'changedAt'} DESC, id`,
       { type: QueryTypes.SELECT, replacements },
     )
@@ -75,7 +77,7 @@ export class ProjectStore {
   }
 
   async count(): Promise<number> {
-    const [row] = await this.db.query<{ n: number }>(
+    const [row] = await this.db.reader.query<{ n: number }>(
       'SELECT COUNT(*) AS n FROM projects WHERE deletedAt IS NULL',
       { type: QueryTypes.SELECT },
     )
@@ -86,57 +88,69 @@ export class ProjectStore {
     return (await this.rows('id = :id', { id }))[0]
   }
 
-  async create(design: Design, sample = false): Promise<StoredProject> {
+  async create(design: Design): Promise<StoredProject> {
+    const whole = await this.withFacts(design)
+    return this.db.write((db) => this.insert(db, whole))
+  }
+
+  private async insert(db: Sequelize, design: Design, sample = false): Promise<StoredProject> {
     const row = {
       id: randomUUID(),
-      design: JSON.stringify(await this.withFacts(design)),
+      design: JSON.stringify(design),
       version: 1,
       sample: sample ? 1 : 0,
       changedAt: new Date().toISOString(),
     }
-    await this.db.query(
+    await db.query(
       'INSERT INTO projects (id, design, version, sample, changedAt) VALUES (:id, :design, :version, :sample, :changedAt)',
       { replacements: row },
     )
     return stored(row)
   }
 
-  /** Saves over exactly `version`. One statement decides, so that two saves can't both win. */
-  async save(id: string, version: number, design: Design): Promise<SaveResult> {
-    const saved = await this.db.query(
-      'UPDATE projects SET design = :design, version = version + 1, changedAt = :now WHERE id = :id AND version = :version AND deletedAt IS NULL RETURNING version',
-      {
-        type: QueryTypes.SELECT,
-        replacements: { id, version, design: JSON.stringify(design), now: new Date().toISOString() },
-      },
-    )
-    const now = await this.find(id)
-    if (!now) return 'gone'
-    return saved.length > 0 ? { saved: now } : { stale: now }
-  }
-
-  async remove(id: string): Promise<boolean> {
-    const found = await this.find(id)
-    if (!found) return false
-    await this.db.query('UPDATE projects SET deletedAt = :now WHERE id = :id', {
-      replacements: { id, now: new Date().toISOString() },
+  /** Saves over exactly `version`, and answers with what it stored. One statement decides, so that two saves can't both win. */
+  save(id: string, version: number, design: Design): Promise<SaveResult> {
+    return this.db.write(async (db) => {
+      const [saved] = await db.query<Row>(
+        'UPDATE projects SET design = :design, version = version + 1, changedAt = :now WHERE id = :id AND version = :version AND deletedAt IS NULL RETURNING id, design, version, sample, changedAt',
+        {
+          type: QueryTypes.SELECT,
+          replacements: { id, version, design: JSON.stringify(design), now: new Date().toISOString() },
+        },
+      )
+      if (saved) return { saved: stored(saved) }
+      const [stale] = await this.rows('id = :id', { id }, false, db)
+      return stale ? { stale } : 'gone'
     })
-    return true
   }
 
-  async restore(id: string): Promise<StoredProject | undefined> {
-    await this.db.query('UPDATE projects SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
-    return this.find(id)
+  remove(id: string): Promise<boolean> {
+    return this.db.write(async (db) => {
+      const gone = await db.query(
+        'UPDATE projects SET deletedAt = :now WHERE id = :id AND deletedAt IS NULL RETURNING id',
+        { type: QueryTypes.SELECT, replacements: { id, now: new Date().toISOString() } },
+      )
+      return gone.length > 0
+    })
   }
 
-  /** Puts the samples in, once in the life of a database. */
+  restore(id: string): Promise<StoredProject | undefined> {
+    return this.db.write(async (db) => {
+      await db.query('UPDATE projects SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
+      return (await this.rows('id = :id', { id }, false, db))[0]
+    })
+  }
+
+  /** Puts the samples in, once in the life of a database: all of them and the mark, or nothing. */
   async addSamplesOnce(samples: () => Design[]): Promise<void> {
-    const done = await this.db.query('SELECT value FROM marks WHERE name = :name', {
-      type: QueryTypes.SELECT,
-      replacements: { name: 'samples' },
+    const marked = (db: Sequelize) =>
+      db.query("SELECT value FROM marks WHERE name = 'samples'", { type: QueryTypes.SELECT })
+    if ((await marked(this.db.reader)).length > 0) return
+    const whole = await Promise.all(samples().map((design) => this.withFacts(design)))
+    await this.db.write(async (db) => {
+      if ((await marked(db)).length > 0) return
+      for (const design of whole) await this.insert(db, design, true)
+      await db.query("INSERT INTO marks (name, value) VALUES ('samples', 'added')")
     })
-    if (done.length > 0) return
-    for (const design of samples()) await this.create(design, true)
-    await this.db.query("INSERT INTO marks (name, value) VALUES ('samples', 'added')")
   }
 }

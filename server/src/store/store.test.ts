@@ -3,10 +3,10 @@
 import { copyFileSync, mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
-import { QueryTypes, type Sequelize } from 'sequelize'
+import { QueryTypes } from 'sequelize'
 import { freshFolder, root } from '../../test/serve'
 import { readDemoFolder } from '../files'
-import { integrity, openDatabase } from './database'
+import { type Database, integrity, openDatabase } from './database'
 import { DrawerStore } from './drawer'
 import { migrations } from './migrations'
 import { ProjectStore } from './projects'
@@ -15,7 +15,7 @@ test('write-ahead log and full synchronisation are on', async () => {
   const db = await openDatabase(freshFolder())
   const pragma = async (name: string) =>
     Object.values(
-      (await db.query<Record<string, unknown>>(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0]!,
+      (await db.reader.query<Record<string, unknown>>(`PRAGMA ${name}`, { type: QueryTypes.SELECT }))[0]!,
     )[0]
   expect([await pragma('journal_mode'), await pragma('synchronous'), await integrity(db)]).toEqual([
     'wal',
@@ -51,7 +51,9 @@ test('a migration of an existing file leaves a copy from before it, with what wa
   )
   const copy = await openDatabase(other)
   expect((await new ProjectStore(copy).list()).map((p) => p.name)).toEqual(['Old'])
-  const columns = await copy.query<{ name: string }>('PRAGMA table_info(marks)', { type: QueryTypes.SELECT })
+  const columns = await copy.reader.query<{ name: string }>('PRAGMA table_info(marks)', {
+    type: QueryTypes.SELECT,
+  })
   expect(columns.map((c) => c.name)).not.toContain('extra')
   await copy.close()
 })
@@ -98,7 +100,7 @@ test('saving what is gone says so, and a save is what is read back', async () =>
 })
 
 describe('the drawer', () => {
-  const lines = async (db: Sequelize) =>
+  const lines = async (db: Database) =>
     (await new DrawerStore(db).list()).map((l) => [l.part, l.count, l.place])
   test('a line goes when there is none of it and nowhere; a place or a number keeps it', async () => {
     const db = await openDatabase(freshFolder())
@@ -123,7 +125,7 @@ test('the tables, column by column: what must be there and what may be empty', a
   const db = await openDatabase(freshFolder())
   const columns = async (table: string) =>
     (
-      await db.query<{ name: string; notnull: number; pk: number }>(`PRAGMA table_info(${table})`, {
+      await db.reader.query<{ name: string; notnull: number; pk: number }>(`PRAGMA table_info(${table})`, {
         type: QueryTypes.SELECT,
       })
     ).map((c) => `${c.name}${c.pk ? ' key' : c.notnull ? '' : ' or none'}`)
@@ -144,5 +146,109 @@ test('the tables, column by column: what must be there and what may be empty', a
   ])
   expect(await columns('marks')).toEqual(['name key', 'value'])
   expect(await columns('drawer')).toEqual(['part key', 'count', 'place', 'since'])
+  await db.close()
+})
+
+describe('one writer, one after another', () => {
+  test('what is written at once is all written, none refused as busy, and one save of a version wins', async () => {
+    const db = await openDatabase(freshFolder())
+    const store = new ProjectStore(db)
+    const drawer = new DrawerStore(db)
+    const made = await store.create(emptyDesign('Raced'))
+    const results = await Promise.all(
+      Array.from({ length: 60 }, async (_, i) => {
+        await drawer.set(`part-${i}`, i + 1, '')
+        await store.create(emptyDesign(`Other ${i}`))
+        return store.save(made.id, 1, { ...emptyDesign('Raced'), notes: String(i) })
+      }),
+    )
+    const won = results.flatMap((r) => (r !== 'gone' && 'saved' in r ? [r.saved] : []))
+    expect(won).toHaveLength(1)
+    // Each answer is of what that save stored, and each refusal shows what stands.
+    expect((await store.find(made.id))?.design.notes).toBe(won[0]!.design.notes)
+    expect(await store.list()).toHaveLength(61)
+    expect(await drawer.list()).toHaveLength(60)
+    expect(await integrity(db)).toBe('ok')
+    await db.close()
+  })
+  test('what fails half-way leaves nothing, and the next is not held up', async () => {
+    const db = await openDatabase(freshFolder())
+    const drawer = new DrawerStore(db)
+    await expect(
+      db.write(async (w) => {
+        await w.query("INSERT INTO drawer (part, count, place, since) VALUES ('a', 1, '', '')")
+        throw new Error('stopped')
+      }),
+    ).rejects.toThrow('stopped')
+    await drawer.set('b', 1, '')
+    expect((await drawer.list()).map((l) => l.part)).toEqual(['b'])
+    await db.close()
+  })
+  test('questions can’t write', async () => {
+    const db = await openDatabase(freshFolder())
+    await expect(db.reader.query('DELETE FROM marks')).rejects.toThrow(/readonly|query_only|read/i)
+    await db.close()
+  })
+})
+
+describe('a step that is stopped half-way', () => {
+  const broken = (fails: boolean) => ({
+    name: '998-only-in-this-test',
+    up: async ({ context }: { context: { sequelize: { query: (sql: string) => Promise<unknown> } } }) => {
+      await context.sequelize.query('ALTER TABLE marks ADD COLUMN half TEXT')
+      if (fails) throw new Error('out of power')
+      await context.sequelize.query('ALTER TABLE marks ADD COLUMN whole TEXT')
+    },
+  })
+  test('leaves the file as it was, with a copy that the next try doesn’t overwrite; then it is done', async () => {
+    const folder = freshFolder()
+    const before = await openDatabase(folder)
+    await new ProjectStore(before).create(emptyDesign('Kept'))
+    await before.close()
+    const columns = async (db: Database) =>
+      (await db.reader.query<{ name: string }>('PRAGMA table_info(marks)', { type: QueryTypes.SELECT })).map(
+        (c) => c.name,
+      )
+    const withStep = async <T>(fails: boolean, then: () => Promise<T>): Promise<T> => {
+      migrations.push(broken(fails))
+      try {
+        return await then()
+      } finally {
+        migrations.pop()
+      }
+    }
+    await withStep(true, () => expect(openDatabase(folder)).rejects.toThrow(/out of power. It is as it was/))
+    const still = await openDatabase(folder)
+    expect(await columns(still)).toEqual(['name', 'value'])
+    await still.close()
+    await withStep(false, async () => {
+      const after = await openDatabase(folder)
+      expect(await columns(after)).toEqual(['name', 'value', 'half', 'whole'])
+      expect((await new ProjectStore(after).list()).map((p) => p.name)).toEqual(['Kept'])
+      await after.close()
+    })
+    expect(
+      readdirSync(folder)
+        .filter((f) => f.includes('before'))
+        .sort(),
+    ).toEqual([
+      'root-board.sqlite.before-998-only-in-this-test',
+      'root-board.sqlite.before-998-only-in-this-test-2',
+    ])
+  })
+})
+
+test('samples that fail half-way are none, and are put in whole the next time', async () => {
+  const db = await openDatabase(freshFolder())
+  let calls = 0
+  const failing = new ProjectStore(db, (design) => {
+    calls++
+    return calls === 3 ? Promise.reject(new Error('stopped')) : Promise.resolve(design)
+  })
+  await expect(failing.addSamplesOnce(() => readDemoFolder(root))).rejects.toThrow('stopped')
+  expect(await failing.list()).toEqual([])
+  const store = new ProjectStore(db)
+  await Promise.all([1, 2, 3].map(() => store.addSamplesOnce(() => readDemoFolder(root))))
+  expect(await store.list()).toHaveLength(readDemoFolder(root).length)
   await db.close()
 })
