@@ -33,7 +33,10 @@ const faultIn = (legs: string, name: string, functions: string): string | undefi
 export const LegForm = ({ leg, answers, save, close }: Props) => {
   const form = useRef<HTMLFormElement>(null)
   // All of it is seen, its buttons too. A page without a layout has nothing to move.
-  useEffect(() => form.current?.scrollIntoView?.({ block: 'nearest' }), [])
+  useEffect(() => {
+    // What it answers is nothing to be called when the form goes.
+    void form.current?.scrollIntoView?.({ block: 'nearest' })
+  }, [])
   const [legs, setLegs] = useState(leg.legs.join(', '))
   const [name, setName] = useState(leg.id)
   const [type, setType] = useState<FoundLeg['type']>(leg.type)
