@@ -63,14 +63,17 @@ const assumed = (value: Json, why: string) => ({ ...value, kind: 'assumed', sour
 /** I2C asks each part for 3 mA and allows it 10 pF (its specification’s table of static values). */
 const byBus = 'what the bus’s specification asks'
 
-const addressesIn = (text: string): number[] => [
-  ...new Set(
-    text
-      .split('\n')
-      .filter((l) => /address/i.test(l))
-      .flatMap((l) => [...l.matchAll(/\b0x[0-9a-f]{1,2}\b/gi)].flatMap((m) => addressOf(m[0]) ?? [])),
-  ),
-]
+/** One for writing and the next for reading are one address and a bit, however small they are. */
+const addressesIn = (text: string): number[] => {
+  const found = text.split('\n').flatMap((line) => {
+    if (!/address/i.test(line)) return []
+    const told = [...line.matchAll(/\b0x([0-9a-f]{1,2})\b/gi)].map((m) => parseInt(m[1]!, 16))
+    const [a, b] = told
+    const parted = told.length === 2 && a! % 2 === 0 && b === a! + 1 && /writ|read|R\/W/i.test(line)
+    return parted ? [a! >> 1] : told.flatMap((n) => addressOf(hex(n)) ?? [])
+  })
+  return [...new Set(found)]
+}
 const hex = (n: number) => `0x${n.toString(16)}`
 
 const mean = (mode: Json): number => {
@@ -90,6 +93,16 @@ const modesFrom = (facts: FoundFact[]): Json[] => {
     })
 }
 
+/** The second terminal of a name is `OUT/2`. */
+const toldApart = (legs: FoundLeg[]): FoundLeg[] => {
+  const times = new Map<string, number>()
+  return legs.map((leg) => {
+    const n = (times.get(leg.id) ?? 0) + 1
+    times.set(leg.id, n)
+    return n === 1 ? leg : { ...leg, id: `${leg.id}/${n}` }
+  })
+}
+
 type Bus = 'i2c' | 'spi' | 'uart'
 const busWords: Record<Bus, { id: string; name: string }> = {
   i2c: { id: 'i2c', name: 'two-wire bus' },
@@ -106,6 +119,10 @@ const busesOf = (signals: FoundLeg[]): Bus[] => {
     ...(has('uart') ? ['uart' as const] : []),
   ]
 }
+
+/** Whether its row in the table says that it only pulls down. */
+const pullsDown = (leg: FoundLeg, lines: string[]): boolean =>
+  leg.places.some((p) => /open[- ]?(?:drain|collector)/i.test(lines[p.line - 1] ?? ''))
 
 /** What sits at the device’s end of a line. */
 const endsFrom = (fact: (path: string) => Json | undefined) => {
@@ -152,6 +169,7 @@ const besideBuses = (
   ends: Ends,
   answers: Answers,
   { questions, notes }: Pick<PartFrom, 'questions' | 'notes'>,
+  open: boolean,
 ): Signal[] => {
   const told = uses.find((u) => u.id === answers[`use:${leg.id}`])?.id
   const sure = namesOf(leg).some((n) => calls.test(n)) ? 'interrupt' : undefined
@@ -169,7 +187,12 @@ const besideBuses = (
     notes.push(`${leg.id} has no line to the chip: tie it as its sheet says.`)
     return []
   }
-  const electrical = use === 'digital-out' ? ends.listens : use === 'analog-in' ? ends.measured : ends.drives
+  if (!open && (use === 'digital-in' || use === 'interrupt'))
+    notes.push(
+      `${leg.id} is taken to drive its line high and low. One with an open drain needs a pull-up: say so beside it in the table.`,
+    )
+  const drives = open ? { ...ends.drives, openDrain: true } : ends.drives
+  const electrical = use === 'digital-out' ? ends.listens : use === 'analog-in' ? ends.measured : drives
   return [{ id: leg.id, terminal: leg.id, kind: use, electrical }]
 }
 
@@ -219,14 +242,14 @@ export const deviceFrom = (
   const { notes } = asked
   const fact = (path: string) => facts.find((f) => f.path === path)?.value as Json | undefined
   const ends = endsFrom(fact)
-  const legs = table.legs.filter((l) => l.type !== 'none')
+  const legs = toldApart(table.legs.filter((l) => l.type !== 'none'))
   const signals = legs.filter((l) => l.type !== 'supply' && l.type !== 'ground')
   const buses = busesOf(signals)
   const ofBus = new Map(buses.map((bus) => [bus, signals.flatMap((leg) => onBus(leg, bus, ends))]))
   const joined = new Set([...ofBus.values()].flatMap((all) => all.map((s) => s.terminal)))
   const rest = signals
     .filter((leg) => !joined.has(leg.id))
-    .flatMap((leg) => besideBuses(leg, ends, answers, asked))
+    .flatMap((leg) => besideBuses(leg, ends, answers, asked, pullsDown(leg, text.split('\n'))))
   const address = buses.includes('i2c') ? addressFrom(facts, text, answers, asked.questions) : undefined
   const speed = fact('busSpeed')
   const wirings: Json[] = buses.map((bus) => ({

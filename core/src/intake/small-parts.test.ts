@@ -277,6 +277,31 @@ I2C address 0x88 for writing, 0x89 for reading`
     ])
     expect(read.account.open).toEqual([])
   })
+  test('one address for writing and the next for reading are half of it, small ones too', () => {
+    const guess = (line: string) => made(sensor, line).questions.find((q) => q.id === 'address')?.guess
+    expect(guess('Address: 0x40 (write), 0x41 (read)')).toBe('0x20')
+    expect(guess('Address 0x40 or 0x41 by its address leg')).toBe('0x40')
+  })
+  test('an open drain is asked for a pull-up where its row says so; where it doesn’t, that is told', () => {
+    const ends = (table: string) => {
+      const { file, notes } = made(table, '')
+      const signals = part<Device>(file).wirings[0]!.signals
+      return [
+        signals.find((s) => s.terminal === 'INT')!.electrical,
+        notes.some((n) => /INT is taken to drive/.test(n)),
+      ]
+    }
+    expect(ends(sensor)).toEqual([expect.objectContaining({ openDrain: true }), false])
+    const [plain, told] = ends(sensor.replace('Data ready, open drain', 'Data ready'))
+    expect(plain).not.toHaveProperty('openDrain', true)
+    expect(told).toBe(true)
+  })
+  test('what breaks it is no mode; two terminals of one name stay two', () => {
+    const text = 'Absolute maximum ratings\nParameter\tMax\tUnit\nSupply current\t50\tmA'
+    expect(made(sensor, text).file.modes).toEqual([])
+    const relay = part<Device>(made('1 VCC\n2 GND\n3 OUT\n4 OUT', '', { 'use:OUT': 'none' }).file)
+    expect(relay.terminals.map((t) => t.id)).toEqual(['VCC', 'GND', 'OUT', 'OUT/2'])
+  })
   test('an address in a row of its own is a fact', () => {
     const { limits, questions } = made(sensor, 'Supply voltage: 1.8 V to 3.6 V\nI2C address: 0x5c')
     expect(limits.facts.map((f) => [f.path, f.value]).at(-1)).toEqual(['address', 0x5c])

@@ -149,6 +149,7 @@ export const chipTargets: readonly Target[] = [
     words: 'current asleep',
     pattern: /sleep|stand-?by|power[- ]?down|stop|hibernat|shutdown|deep/i,
     not: /voltage|temperature/i,
+    section: ['recommended', 'other'],
     read: mode('sleep'),
   },
   {
@@ -156,6 +157,7 @@ export const chipTargets: readonly Target[] = [
     words: 'current while idle',
     pattern: /idle|wait|halt/i,
     not: /voltage|temperature/i,
+    section: ['recommended', 'other'],
     read: mode('idle'),
   },
   {
@@ -163,6 +165,7 @@ export const chipTargets: readonly Target[] = [
     words: 'current while running',
     pattern:
       /(?:active|run|operating|supply|normal).*current|current.*(?:active|run|operating)|I[_ ]?(?:DD|CC)\b/i,
+    section: ['recommended', 'other'],
     read: mode('active'),
   },
   {

@@ -57,6 +57,7 @@ export const deviceTargets: readonly Target[] = [
     words: 'current at rest',
     pattern: /sleep|stand-?by|shut-?down|power[- ]?down|idle|quiescent|at rest/i,
     not: /voltage|temperature|time/i,
+    section: ['recommended', 'other'],
     read: current('at rest'),
   },
   {
@@ -64,6 +65,7 @@ export const deviceTargets: readonly Target[] = [
     words: 'current at work',
     pattern: /current|consumption|\bI[_ ]?(?:DD|CC|S|Q)\b/i,
     not: /output current|input current|sink|source current|per pin|any pin/i,
+    section: ['recommended', 'other'],
     read: current('working'),
   },
   {
@@ -84,6 +86,6 @@ export const deviceTargets: readonly Target[] = [
   besides('its body', /weight|dimension|life|viewing|wavelength|brightness|time\b/i),
   besides(
     'legs from outside',
-    /any (?:other )?(?:pin|leg)|all (?:other )?(?:pins|legs)|input voltage|(?:output|input|sink|source) current/i,
+    /any (?:other )?(?:pin|leg)|all (?:other )?(?:pins|legs)|input voltage|current/i,
   ),
 ]

@@ -246,6 +246,24 @@ describe('every number is a fact or not understood', () => {
       [3, undefined],
     ])
   })
+  test('under a title that says nothing behind absolute maximums, that is asked', () => {
+    const text =
+      'Absolute maximum ratings\nParameter\tMin\tMax\tUnit\nSupply voltage\t-0.3\t6\tV\nOperation\nParameter\tMin\tMax\tUnit\nSupply voltage\t2.7\t5.5\tV'
+    const paths = (answers = {}) => readLimits(text, answers).facts.map((f) => f.path)
+    expect(readLimits(text).questions.map((q) => [q.id, q.guess])).toEqual([['section:operation', 'other']])
+    expect(paths()).toEqual(['supply.absolute', 'supply.recommended'])
+    expect(paths({ 'section:operation': 'absolute' })).toEqual(['supply.absolute', 'supply.absolute'])
+    // The same table on the next page says nothing anew.
+    const paged = text.replace('Operation\n', 'Page 3 of 90\n')
+    expect(readLimits(paged).questions).toEqual([])
+    expect(readLimits(paged).facts.map((f) => f.path)).toEqual(['supply.absolute', 'supply.absolute'])
+  })
+  test('a least above the greatest is no fact but a question; a current may flow either way', () => {
+    const of = (row: string) => readLimits(`Parameter\tMin\tMax\tUnit\n${row}`)
+    expect(of('Supply voltage\t5.5\t2.7\tV').facts).toEqual([])
+    expect(of('Supply voltage\t5.5\t2.7\tV').questions[0]?.why).toContain('can’t be read')
+    expect(of('Output current of one pin\t-4\t-8\tmA').facts[0]?.value).toMatchObject({ max: 8e-3 })
+  })
   test('a number that nothing became of, and a row that nobody knows, are told with their places', () => {
     const text = 'Parameter\tMin\tMax\tUnit\tOld\nSupply voltage\t2.7\t5.5\tV\t3.1\nWobble\t4\t9\tmm\t'
     const { open } = readLimits(text)

@@ -6,6 +6,7 @@ import { type Cell, gridOf, type Row, type Separator, separatorOf } from '../gri
 import type { Place } from '../layout'
 import { type Answers, inOrderOfValue, type Question } from '../questions'
 import { fromWeb } from '../rewrite'
+import { pageLine } from '../words'
 import { chipTargets } from './chip'
 import { deviceTargets } from './device'
 import { regulatorTargets } from './regulator'
@@ -72,6 +73,31 @@ const same = (a: unknown, b: unknown) =>
   JSON.stringify(a, (k, v: unknown) => (k === 'source' ? undefined : v)) ===
   JSON.stringify(b, (k, v: unknown) => (k === 'source' ? undefined : v))
 
+const sections: readonly { id: Section; label: string }[] = [
+  { id: 'other', label: 'what its sheet guarantees or measured' },
+  { id: 'recommended', label: 'what it is made for' },
+  { id: 'absolute', label: 'what breaks it: absolute maximums as well' },
+]
+/** What the rows under a title are that stands behind absolute maximums and doesn’t say. */
+const askedSection = (
+  { text, place }: { text: string; place: Place },
+  answers: Answers,
+  questions: Question[],
+): Section => {
+  const id = `section:${keyOf(text)}`
+  const told = sections.find((s) => s.id === answers[id])?.id
+  if (told === undefined)
+    questions.push({
+      id,
+      text: `What do the rows under “${text}” say?`,
+      why: 'They stand behind the absolute maximums.',
+      guess: 'other',
+      choices: [...sections],
+      value: 3,
+      places: [place],
+    })
+  return told ?? 'other'
+}
 const isTitle = (text: string) => /\b(?:ratings|conditions|characteristics)\b/i.test(inEnglish(text))
 
 /** Ways to part a text into cells; the one that its look speaks for comes first. */
@@ -106,8 +132,13 @@ export const readLimits = (text: string, answers: Answers = {}, of: LimitsOf = '
   const mapped = fromWeb(clean) ?? clean
   const barred = { text: mapped.text.replace(/[│┃║¦]/g, '|'), at: mapped.at }
   // What was found counts; what it leaves open, and what its look speaks for, tell two apart that find as much.
-  const worth = ({ facts, beside, open }: UnderstoodLimits, i: number) =>
-    facts.length + beside.length * 0.5 - open.length * 0.001 - i * 0.02
+  const worth = ({ facts, beside, open, kinds }: UnderstoodLimits, i: number) =>
+    facts.length +
+    beside.length * 0.5 +
+    // Heads say what each cell is.
+    (Object.values(kinds).includes('heading') ? 1 : 0) -
+    open.length * 0.001 -
+    i * 0.02
   return separatorsOf(barred.text)
     .map((separator) => readParted(barred, separator, text, answers, of))
     .map((one, i) => ({ one, worth: worth(one, i) }))
@@ -140,6 +171,7 @@ const readParted = (
   let source: string | undefined
   let heads: Heads | undefined
   let above = { text: '', unit: '' }
+  let title: { line: number; text: string; place: Place } | undefined
   for (const row of rows) {
     const whole = row.cells
       .map((c) => c.text)
@@ -156,6 +188,9 @@ const readParted = (
     const nextHeads = headsOf(row)
     if (nextHeads) {
       heads = nextHeads
+      // A title that says nothing of its kind begins another table: no maximums by themselves.
+      if (title && section === 'absolute') section = askedSection(title, answers, questions)
+      title = undefined
       say('heading')
       continue
     }
@@ -175,10 +210,15 @@ const readParted = (
         continue
       }
       section = next ?? section
+      title =
+        next === undefined && table === undefined && !pageLine.test(whole)
+          ? { line: row.line, text: whole, place: placeOf(row.cells, row.line) }
+          : undefined
       if (heads && read) above = { text: read.text, unit: read.unit }
       say('section')
       continue
     }
+    title = undefined
     above = { text: read.text, unit: read.unit }
     const reading: Reading = { ...read, section, source, line: row.line, place: placeOf(row.cells, row.line) }
     const target = targetOf(reading, answers, targets)

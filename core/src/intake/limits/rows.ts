@@ -119,6 +119,8 @@ const worded = (line: string): Pick<Reading, 'text' | 'conditions' | 'numbers' |
     .replace(quantity, ' ')
     .replace(/[\s:,;.()]+$/, '')
     .replace(/\s+/g, ' ')
+  // A number without a unit that is left among the words was meant for something.
+  if (/(?<![\w.,])[-+−–±]?\d+(?:[.,]\d+)?(?![\w.,]*\w)/.test(text)) return undefined
   return { text, conditions: conditions.join(', '), numbers, unit: '' }
 }
 

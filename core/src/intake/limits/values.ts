@@ -96,6 +96,12 @@ export const ratedFrom = (r: Reading, wanted: Unit, kind: LimitKind): Json | und
     if (v !== undefined) value[corner] = v
   }
   if (Object.keys(value).length === 0) return undefined
+  // A least above the greatest was read wrongly, whichever way its sign says that a current flows.
+  const told = (['min', 'typ', 'max'] as const).flatMap((c) =>
+    typeof value[c] === 'number' ? [value[c]] : [],
+  )
+  const rises = (all: number[]) => all.every((v, i) => i === 0 || v >= all[i - 1]!)
+  if (!rises(told) && !rises(told.map(Math.abs))) return undefined
   return {
     ...value,
     kind,

@@ -58,7 +58,7 @@ const PastePage = () => {
   const parts = useQuery({ queryKey: ['parts'], queryFn: api.parts })
   const library = useMemo(() => parts.data && makeLibrary(parts.data), [parts.data])
 
-  const legs = Number(draft.legs) > 0 ? Number(draft.legs) : undefined
+  const legs = draft.kind === 'chip' && Number(draft.legs) > 0 ? Number(draft.legs) : undefined
   const board = draft.kind === 'board'
   const { rules, keep } = useRules()
   // What earlier sheets have taught holds until this one is answered otherwise.
