@@ -137,21 +137,32 @@ for (const [from, file, name] of [
     await saved(page)
   })
 
-/** Pastes into the table that is shown, by keyboard. */
-const pasteByKeys = async (page: Page, into: RegExp, text: string) => {
-  await tabTo(page, into)
+/** Says what sort of part a sheet is of, and what it is called. */
+const beginPart = async (page: Page, sort: string, name: string) => {
+  await page.goto('/parts/from-sheet')
+  await tabTo(page, /^What is it\?$/)
+  await page.keyboard.type(sort)
+  await tabTo(page, /^Its name$/)
+  await page.keyboard.type(name)
+}
+const pasteLegs = async (page: Page, text: string) => {
+  await tabTo(page, /^Table of its legs$/)
+  await page.keyboard.insertText(text)
+}
+/** From the view of the legs to that of the limits, and what is pasted there. */
+const pasteLimits = async (page: Page, text: string) => {
+  await tabTo(page, /^Legs$/)
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await tabTo(page, /^Table of its limits$/)
   await page.keyboard.insertText(text)
 }
 
 test('a regulator from its legs and its characteristics, by keyboard alone; what they don’t say is typed', async ({
   page,
 }) => {
-  await page.goto('/parts/from-sheet')
-  await tabTo(page, /^What is it\?$/)
-  await page.keyboard.type('a reg')
-  await tabTo(page, /^Its name$/)
-  await page.keyboard.type('Kettle 3V3')
-  await pasteByKeys(page, /^Table of its legs$/, 'Pin\tName\n1\tIN\n2\tGND\n3\tOUT')
+  await beginPart(page, 'a reg', 'Kettle 3V3')
+  await pasteLegs(page, 'Pin\tName\n1\tIN\n2\tGND\n3\tOUT')
   await expect(page.getByText('Still to be told: its output voltage. And 8 more.')).toBeVisible()
   // Linear it is: the guess is taken.
   await expect(page.getByText('How does it make its output?')).toBeVisible()
@@ -159,10 +170,7 @@ test('a regulator from its legs and its characteristics, by keyboard alone; what
   await expect(page.getByRole('button', { name: 'So it is' })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.getByText('How does it make its output?')).toBeHidden()
-  await tabTo(page, /^Legs$/)
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('Enter')
-  await pasteByKeys(page, /^Table of its limits$/, fixture('kettle-limits.txt'))
+  await pasteLimits(page, fixture('kettle-limits.txt'))
   // By hand from the sheet: everything but the capacitor at the input is in it.
   await expect(page.getByText('What is the capacitor at its input?')).toBeVisible()
   await expect(page.getByText('Still to be told: the capacitor at its input.')).toBeVisible()
@@ -186,18 +194,11 @@ test('a regulator from its legs and its characteristics, by keyboard alone; what
 test('a device from its terminals and its characteristics, by keyboard alone, added to a project', async ({
   page,
 }) => {
-  await page.goto('/parts/from-sheet')
-  await tabTo(page, /^What is it\?$/)
-  await page.keyboard.type('a dev')
-  await tabTo(page, /^Its name$/)
-  await page.keyboard.type('mist sensor')
+  await beginPart(page, 'a dev', 'mist sensor')
   await tabTo(page, /^What sort of thing$/)
   await page.keyboard.type('sensor')
-  await pasteByKeys(page, /^Table of its legs$/, '1 VDD\n2 SDA\n3 SCL\n4 GND\n5 ALERT')
-  await tabTo(page, /^Legs$/)
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('Enter')
-  await pasteByKeys(page, /^Table of its limits$/, fixture('mist-limits.txt'))
+  await pasteLegs(page, '1 VDD\n2 SDA\n3 SCL\n4 GND\n5 ALERT')
+  await pasteLimits(page, fixture('mist-limits.txt'))
   await expect(page.getByText('A valid part')).toBeVisible()
   await isAccessible(page, 'a device’s characteristics')
   await tabTo(page, /^Put it in the library$/, 60)

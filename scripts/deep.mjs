@@ -28,6 +28,7 @@ const code = await run(
     'power/rank.test',
     'power/streams.test',
     'intake/habits.test',
+    'limits/habits.test',
   ],
   {
     env: { DEEP: '1' },

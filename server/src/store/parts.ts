@@ -10,6 +10,7 @@ import {
   readPart,
 } from '@root-board/core/parts'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { bringBack, putAway } from './away'
 import type { Database } from './database'
 
 export interface StoredPart {
@@ -160,18 +161,12 @@ export class PartStore {
   }
 
   remove(id: string): Promise<boolean> {
-    return this.db.write(async (db) => {
-      const gone = await db.query(
-        'UPDATE parts SET deletedAt = :now WHERE id = :id AND deletedAt IS NULL RETURNING id',
-        { type: QueryTypes.SELECT, replacements: { id, now: new Date().toISOString() } },
-      )
-      return gone.length > 0
-    })
+    return this.db.write((db) => putAway(db, 'parts', id))
   }
 
   restore(id: string): Promise<StoredPart | undefined> {
     return this.db.write(async (db) => {
-      await db.query('UPDATE parts SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
+      await bringBack(db, 'parts', id)
       return (await this.rows('id = :id', { id }, db))[0]
     })
   }

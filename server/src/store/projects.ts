@@ -3,6 +3,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Design } from '@root-board/core/design'
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { bringBack, putAway } from './away'
 import type { Database } from './database'
 
 export interface StoredProject {
@@ -125,18 +126,12 @@ export class ProjectStore {
   }
 
   remove(id: string): Promise<boolean> {
-    return this.db.write(async (db) => {
-      const gone = await db.query(
-        'UPDATE projects SET deletedAt = :now WHERE id = :id AND deletedAt IS NULL RETURNING id',
-        { type: QueryTypes.SELECT, replacements: { id, now: new Date().toISOString() } },
-      )
-      return gone.length > 0
-    })
+    return this.db.write((db) => putAway(db, 'projects', id))
   }
 
   restore(id: string): Promise<StoredProject | undefined> {
     return this.db.write(async (db) => {
-      await db.query('UPDATE projects SET deletedAt = NULL WHERE id = :id', { replacements: { id } })
+      await bringBack(db, 'projects', id)
       return (await this.rows('id = :id', { id }, false, db))[0]
     })
   }

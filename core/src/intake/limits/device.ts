@@ -43,7 +43,7 @@ export const deviceTargets: readonly Target[] = [
     id: 'bus-speed',
     words: 'how fast its bus may be',
     pattern:
-      /\bSCL\b.*(?:freq|clock)|(?:bus|clock|interface).*(?:freq|speed|rate)|\bf[_ ]?(?:SCL|CLK|BUS)\b/i,
+      /\bSCL\b.*(?:freq|clock)|(?:freq|clock).*\bSCL\b|(?:bus|clock|interface).*(?:freq|speed|rate)|\bf[_ ]?(?:SCL|CLK|BUS)\b/i,
     not: /SPI|SCK|SCLK/i,
     read: (r) => {
       const max = valueOf(r.numbers.max ?? r.numbers.typ, r.unit, 'Hz')

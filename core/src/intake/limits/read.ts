@@ -110,9 +110,27 @@ const separatorsOf = (text: string): (Separator | 'sentences')[] => {
       ['bar', /\|/],
       ['comma', /,/],
       ['columns', / {2}/],
+      ['gaps', / {2}/],
     ] as const
   ).flatMap(([separator, has]) => (separator !== usual && has.test(text) ? [separator] : []))
   return [usual, ...others, 'sentences']
+}
+/** Tables under one another are aligned each for itself: heads begin the next. A line that has no columns is one cell. */
+const rowsOf = (text: string, separator: Separator): Row[] => {
+  if (separator !== 'columns') return gridOf(text, separator).rows
+  const lines = text.split('\n')
+  const gaps = gridOf(text, 'gaps').rows
+  const starts = [0, ...gaps.flatMap((r) => (r.line > 1 && headsOf(r) ? [r.line - 1] : []))]
+  return starts.flatMap((from, i) => {
+    const part = lines.slice(from, starts[i + 1]).join('\n')
+    return gridOf(part, separator).rows.map((row) => {
+      const line = row.line + from
+      const cells = row.cells.map((c) => ({ ...c, line }))
+      return cells.some((c) => c.text !== '')
+        ? { line, cells }
+        : (gaps.find((g) => g.line === line) ?? { line, cells })
+    })
+  })
 }
 /** A line as one cell. */
 const inOne = (text: string, row: Row): Row => {
@@ -154,7 +172,7 @@ const readParted = (
 ): UnderstoodLimits => {
   const targets = targetsOf[of]
   const back = placesBack(mapped, text)
-  const { rows: parted } = gridOf(mapped.text, separator === 'sentences' ? 'words' : separator)
+  const parted = rowsOf(mapped.text, separator === 'sentences' ? 'words' : separator)
   const rows = (separator === 'sentences' ? parted.map((r) => inOne(mapped.text, r)) : parted).flatMap(
     sentencesOf,
   )

@@ -78,10 +78,13 @@ export const valueOf = (text: string | undefined, unit: string, wanted: Unit): n
   if (text === undefined) return undefined
   const plain = minus(text).replace(/\s+/g, ' ').trim()
   if (!/^[-+]?[\d.,]/.test(plain)) return undefined
-  for (const candidate of [plain, `${plain} ${cleanUnit(unit)}`]) {
+  // A unit in the cell goes before the row’s.
+  const [, amount, own] = /^([-+]?[\d.,]+)\s*(\D.*)$/.exec(plain) ?? []
+  const inCell = amount !== undefined ? [`${amount} ${cleanUnit(own!)}`] : []
+  for (const candidate of [plain, ...inCell, `${plain} ${cleanUnit(unit)}`]) {
     try {
-      const own = /[A-Za-zΩµμ°]/.test(candidate)
-      if (own || unit === '') return parseQuantity(candidate, wanted)
+      const united = /[A-Za-zΩµμ°]/.test(candidate)
+      if (united || unit === '') return parseQuantity(candidate, wanted)
     } catch (error) {
       if (!(error instanceof QuantityError)) throw error
     }
