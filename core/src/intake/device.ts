@@ -51,7 +51,8 @@ const linesOf = (leg: FoundLeg): Line[] =>
 const isOn = (bus: string, name?: string) => (l: Line) =>
   'bus' in l && l.bus === bus && (name === undefined || l.line === name)
 
-const guessOf = (leg: FoundLeg): Use => {
+const guessOf = (leg: FoundLeg, said: string): Use => {
+  if (/\banalog/i.test(said)) return 'analog-in'
   if (/^(?:A|V)?OUT\d?$|^AO$|^SIG(?:NAL)?$/.test(leg.id))
     return /^[AV]/.test(leg.id) ? 'analog-in' : 'digital-in'
   if (/^A(?:DDR?)?\d?$/.test(leg.id)) return 'none'
@@ -120,9 +121,9 @@ const busesOf = (signals: FoundLeg[]): Bus[] => {
   ]
 }
 
-/** Whether its row in the table says that it only pulls down. */
-const pullsDown = (leg: FoundLeg, lines: string[]): boolean =>
-  leg.places.some((p) => /open[- ]?(?:drain|collector)/i.test(lines[p.line - 1] ?? ''))
+/** Its rows in the table, in words. */
+const saidOf = (leg: FoundLeg, lines: string[]): string =>
+  leg.places.map((p) => lines[p.line - 1] ?? '').join(' ')
 
 /** What sits at the device’s end of a line. */
 const endsFrom = (fact: (path: string) => Json | undefined) => {
@@ -169,11 +170,12 @@ const besideBuses = (
   ends: Ends,
   answers: Answers,
   { questions, notes }: Pick<PartFrom, 'questions' | 'notes'>,
-  open: boolean,
+  said: string,
 ): Signal[] => {
+  const open = /open[- ]?(?:drain|collector)/i.test(said)
   const told = uses.find((u) => u.id === answers[`use:${leg.id}`])?.id
   const sure = namesOf(leg).some((n) => calls.test(n)) ? 'interrupt' : undefined
-  const use = told ?? sure ?? guessOf(leg)
+  const use = told ?? sure ?? guessOf(leg, said)
   if (told === undefined && sure === undefined)
     questions.push({
       id: `use:${leg.id}`,
@@ -249,7 +251,7 @@ export const deviceFrom = (
   const joined = new Set([...ofBus.values()].flatMap((all) => all.map((s) => s.terminal)))
   const rest = signals
     .filter((leg) => !joined.has(leg.id))
-    .flatMap((leg) => besideBuses(leg, ends, answers, asked, pullsDown(leg, text.split('\n'))))
+    .flatMap((leg) => besideBuses(leg, ends, answers, asked, saidOf(leg, text.split('\n'))))
   const address = buses.includes('i2c') ? addressFrom(facts, text, answers, asked.questions) : undefined
   const speed = fact('busSpeed')
   const wirings: Json[] = buses.map((bus) => ({
@@ -262,7 +264,9 @@ export const deviceFrom = (
   for (const [bus, here] of ofBus) {
     const idle = [...joined].filter((id) => !here.some((s) => s.terminal === id))
     if (idle.length > 0)
-      notes.push(`On the ${busWords[bus].name} ${idle.join(', ')} has no line: tie it as its sheet says.`)
+      notes.push(
+        `On the ${busWords[bus].name} ${idle.join(', ')} ${idle.length === 1 ? 'has no line: tie it' : 'have no line: tie them'} as its sheet says.`,
+      )
   }
   const memory = buses.length > 0 ? { program: 2000, data: 100 } : { program: 300, data: 10 }
   notes.push(

@@ -249,7 +249,7 @@ I2C address 0x88 for writing, 0x89 for reading`
       high: { factor: 0.75 },
       low: { factor: 0.25 },
     })
-    expect(notes.join('\n')).toContain('On the two-wire bus CSB, SDO has no line')
+    expect(notes.join('\n')).toContain('On the two-wire bus CSB, SDO have no line: tie them')
   })
   test('a serial one: its sender is on the chip’s receiver; one without a bus is asked', () => {
     const serial = part<Device>(made('1 VCC\n2 GND\n3 TXD\n4 RXD', '').file)
@@ -262,6 +262,7 @@ I2C address 0x88 for writing, 0x89 for reading`
       ['use:AOUT', 'analog-in'],
       ['use:EN', 'digital-out'],
     ])
+    expect(made('1 VCC\n2 GND\n3 OUT analog voltage', '').questions[0]?.guess).toBe('analog-in')
     const { wirings } = part<Device>(plain({ 'use:AOUT': 'analog-in', 'use:EN': 'digital-out' }).file)
     expect(wirings[0]!.signals.map((s) => [s.terminal, s.kind, s.electrical.kind])).toEqual([
       ['AOUT', 'analog-in', 'analog'],

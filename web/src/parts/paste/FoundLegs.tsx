@@ -15,7 +15,7 @@ interface Props {
   choose: (key: string, places: Place[]) => void
   answers: Answers
   answer: (answers: Answers) => void
-  /** What legs were taken for, where that is no chip’s type. */
+  /** What legs were taken for, where they are no chip’s: then what a chip’s leg of that name could be says nothing. */
   says?: Record<string, string>
 }
 
@@ -26,7 +26,7 @@ export const placesOf = (leg: FoundLeg): Place[] => [...leg.places, ...leg.funct
 const isCorrected = (leg: FoundLeg, answers: Answers) =>
   correctable.some((f) => answers[`set:${leg.key}:${f}`] !== undefined)
 
-export const FoundLegs = ({ table, chosen, choose, answers, answer, says = {} }: Props) => {
+export const FoundLegs = ({ table, chosen, choose, answers, answer, says }: Props) => {
   const [open, setOpen] = useState<string>()
   // Whoever closes a row goes on from it.
   const [left, setLeft] = useState<string>()
@@ -34,7 +34,9 @@ export const FoundLegs = ({ table, chosen, choose, answers, answer, says = {} }:
   const stop = legs.some((l) => legKey(l) === chosen) ? chosen : legs[0] && legKey(legs[0])
   return (
     <FoundTable onKeyDown={onArrowKeys}>
-      <Columns of={['Legs', 'Name', 'Type', 'Functions', hidden('Correct')]} />
+      <Columns
+        of={['Legs', 'Name', ...(says ? ['What it is', 'Notes'] : ['Type', 'Functions']), hidden('Correct')]}
+      />
       <Body>
         {legs.map((leg) => {
           const key = legKey(leg)
@@ -69,13 +71,13 @@ export const FoundLegs = ({ table, chosen, choose, answers, answer, says = {} }:
                 </Flat>
               </Cell>
               <Cell>
-                {says[leg.id] ?? typeWords[leg.type]}
-                {leg.reset && ', reset'}
-                {leg.oscillator && ', oscillator'}
-                {leg.debug && ', debug'}
+                {says?.[leg.id] ?? typeWords[leg.type]}
+                {!says && leg.reset && ', reset'}
+                {!says && leg.oscillator && ', oscillator'}
+                {!says && leg.debug && ', debug'}
               </Cell>
               <Cell className="mono functions">
-                {leg.functions.map((f, i) => (
+                {(says ? [] : leg.functions).map((f, i) => (
                   <span key={i} className={f.by === 'nothing' ? 'open' : ''}>
                     {f.unit}.{f.signal}
                     {f.select !== undefined && <span className="faint">@{f.select}</span>}

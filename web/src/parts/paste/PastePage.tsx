@@ -237,7 +237,7 @@ const PastePage = () => {
                 )}
                 {!onLimits && table.result && (
                   <>
-                    <Counts table={whole ?? table.result} />
+                    <Counts table={whole ?? table.result} ofChip={draft.kind === 'chip'} />
                     {table.result.readings.length > 0 && (
                       <NotUnderstood
                         table={table.result}
@@ -337,13 +337,14 @@ const Contradictions = ({ faults }: Pick<Understood, 'faults'>) =>
     </p>
   ))
 
-const Counts = ({ table }: { table: Understood }) => {
+const Counts = ({ table, ofChip }: { table: Understood; ofChip: boolean }) => {
   const functions = table.legs.reduce((n, l) => n + l.functions.length, 0)
   return (
     <div className="counts">
       <p>
         {table.total} legs, {table.legs.length} names
-        {functions > 0 &&
+        {ofChip &&
+          functions > 0 &&
           `, ${functions} functions of ${table.units.length} ${table.units.length === 1 ? 'unit' : 'units'}`}
         .
       </p>
