@@ -25,5 +25,11 @@ export const ensureBuilt = async () => {
   await onceFor('server', ['server', 'core/src', 'package-lock.json'], 'server/dist/main.js', async () => {
     console.log('Building the server …')
     await bundle('the server', 'server/src/main.ts', 'server/dist/main.js', '--sourcemap')
+    await bundle(
+      'the thread that computes',
+      'server/src/analysis/thread.ts',
+      'server/dist/thread.js',
+      '--sourcemap',
+    )
   })
 }

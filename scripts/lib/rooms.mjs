@@ -13,13 +13,13 @@ const places = {
 
 /** Suites that take minutes, run other programs or draw at random: they are not asked about each mutant. */
 const slow =
-  /referee\.test|offers\.test|src\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|random-library|start\.test|laws\.test|formulas\.test/
+  /referee\.test|offers\.test|src\/solve\/solve\.test|physics\.test|targets\.test|mutations\.test|requests\.test|torture\.test|random-library|start\.test|laws\.test|formulas\.test/
 
 /** Asked about its own room's faults, but not in a run of seconds. */
 const halfAMinute = /planner\/rules\.test/
 
 /** Suites that start the whole server, again and again: not even about its own faults. */
-const ever = /^server\/src\/(start|mutations)\.test/
+const ever = /^server\/src\/(start|mutations|requests|torture)\.test/
 
 /** Suites far from a room that its faults reach all the same, since they look at what a builder is told and gets. */
 const everywhere =

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { emptyDesign } from '@root-board/core/design'
 import request from 'supertest'
@@ -11,7 +11,7 @@ let api: TestApi
 beforeAll(async () => {
   api = await openApi()
 })
-afterAll(() => api.db.close())
+afterAll(() => api.close())
 
 const file = (path: string) => JSON.parse(readFileSync(join(root, path), 'utf8')) as Record<string, unknown>
 const http = () => request(api.app)
@@ -330,5 +330,89 @@ describe('a data file that can’t be written says so, and keeps what it had', (
     await request(own.app).post('/api/projects').send(emptyDesign('Now')).expect(201)
     await other.close()
     await own.db.close()
+  })
+})
+
+describe('the door', () => {
+  test('what the API answers is kept by nobody on the way', async () => {
+    for (const path of ['/api/health', '/api/projects', '/api/nowhere'])
+      expect([path, (await http().get(path)).headers['cache-control']]).toEqual([path, 'no-store'])
+  })
+  test.each(['/api/projects/%00', '/api/parts/a%00b', '/api/projects/%ff', `/api/parts/${'x'.repeat(500)}`])(
+    'nothing is at %s',
+    async (path) => {
+      await http().get(path).expect(404)
+      await http().delete(path).expect(404)
+    },
+  )
+  test('an id that was put away is not given to another without a word', async () => {
+    const led = { ...file('library/small/led-red.json'), id: 'own-away' }
+    await http().post('/api/parts').send(led).expect(201)
+    await http().delete('/api/parts/own-away').expect(204)
+    const { body } = await http().post('/api/parts').send(led).expect(409)
+    expect(body).toMatchObject({
+      title: 'A part “own-away” was put away: bring it back, throw it out for good, or take another id',
+      held: { id: 'own-away', away: true },
+    })
+    expect((await http().get('/api/parts/away')).body).toEqual([{ id: 'own-away', name: 'red LED, 5 mm' }])
+    await http().delete('/api/parts/away/own-away').expect(204)
+    await http().delete('/api/parts/away/own-away').expect(404)
+    await http().post('/api/parts').send(led).expect(201)
+  })
+  test('choices of a brought library are checked before anything is taken', async () => {
+    const led = { ...file('library/small/led-red.json'), id: 'own-choice' }
+    for (const [choices, path] of [
+      ['mine', 'choices'],
+      [[], 'choices'],
+      [{ 'own-choice': 'ours' }, 'choices.own-choice'],
+      [{ 'own-choice': 1 }, 'choices.own-choice'],
+    ] as const) {
+      const { body } = await http()
+        .post('/api/parts/library')
+        .send({ format: 1, parts: [led], choices })
+        .expect(422)
+      expect((body as { faults: { path: string }[] }).faults[0]!.path).toBe(path)
+    }
+    await http().get('/api/parts/own-choice').expect(404)
+  })
+  test('a line of the drawer says its place, and is of something that can be a part', async () => {
+    await http().put('/api/drawer/led-red').send({ count: 3 }).expect(422)
+    await http().put('/api/drawer/no%20part').send({ count: 3, place: '' }).expect(404)
+    await http().put('/api/drawer/led-red').send({ count: 3, place: '' }).expect(200)
+  })
+  test('a project whose row is spoilt says so, and what is left of it can be had', async () => {
+    const { id } = await make('Spoilt')
+    await api.db.write((w) => w.query(`UPDATE projects SET design = '{"na' WHERE id = '${id}'`))
+    expect((await http().get(`/api/projects/${id}`).expect(422)).body).toMatchObject({ damaged: id })
+    const raw = await http().get(`/api/projects/${id}/raw`).expect(200)
+    expect([raw.text, raw.headers['content-disposition']]).toEqual([
+      '{"na',
+      'attachment; filename="project.txt"',
+    ])
+    await http().delete(`/api/projects/${id}`).expect(204)
+    await http().delete(`/api/projects/away/${id}`).expect(204)
+    await http().post(`/api/projects/${id}/restore`).expect(404)
+  })
+  test('a data file that is taken away: nothing is answered any more, and why is said', async () => {
+    const folder = freshFolder()
+    const own = await openApi(folder)
+    try {
+      rmSync(join(folder, 'root-board.sqlite'))
+      for (const ask of [
+        request(own.app).get('/api/health'),
+        request(own.app).get('/api/projects'),
+        request(own.app).post('/api/projects').send(emptyDesign('Lost')),
+      ]) {
+        const { body, headers } = await ask.expect(503)
+        expect([(body as { title: string }).title, headers['retry-after']]).toEqual([
+          expect.stringMatching(
+            /^The data file was deleted or replaced .*Stop the program and start it again$/,
+          ),
+          '1',
+        ])
+      }
+    } finally {
+      await own.close()
+    }
   })
 })

@@ -2,6 +2,7 @@
 
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import { withinBounds } from '@root-board/core/parts'
 import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -9,14 +10,23 @@ import { handleErrors, sendProblem } from './problems'
 import { analyseRoutes } from './routes/analyse'
 import { drawerRoutes, partRoutes } from './routes/parts'
 import { projectRoutes } from './routes/projects'
+import { copyRoutes, everythingRoutes } from './routes/copies'
+import type { Analyser } from './analysis/analyser'
+import type { Copies } from './store/copies'
+import type { Database } from './store/database'
+import type { EverythingStore } from './store/everything'
 import type { DrawerStore } from './store/drawer'
 import type { PartStore } from './store/parts'
 import type { ProjectStore } from './store/projects'
 
 export interface AppParts {
+  db: Database
   projects: ProjectStore
   parts: PartStore
   drawer: DrawerStore
+  copies: Copies
+  everything: EverythingStore
+  analyser: Analyser
   version: string
   log: Logger
   /** Names under which this server may be addressed, besides loopback. */
@@ -42,7 +52,28 @@ const ownPagesOnly = (hosts: string[]): RequestHandler => {
   }
 }
 
-export const makeApp = ({ projects, parts, drawer, version, log, hosts, page }: AppParts): Express => {
+/** Addresses that the page has something to show at; at any other it says that there is nothing. */
+const isOfThePage = (path: string): boolean => /^\/($|(projects|parts|copies|kit)(\/|$))/.test(path)
+
+/** A library, or everything, is as many files in one. */
+const ofMany = { depth: 40, entries: 5000, values: 3_000_000 }
+
+/** An address with what no id and no name has leads nowhere. */
+const onlyWhatCanBe: RequestHandler = (req, res, next) => {
+  let path: string | undefined
+  try {
+    path = decodeURIComponent(req.path)
+  } catch {
+    path = undefined
+  }
+  // eslint-disable-next-line no-control-regex
+  if (path === undefined || path.length > 400 || /[\u0000-\u001f\u007f\ud800-\udfff]/u.test(path))
+    return sendProblem(res, { title: 'There is nothing at this address', status: 404 })
+  next()
+}
+
+export const makeApp = (given: AppParts): Express => {
+  const { db, projects, parts, drawer, copies, everything, analyser, version, log, hosts, page } = given
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -72,14 +103,34 @@ export const makeApp = ({ projects, parts, drawer, version, log, hosts, page }: 
     }),
   )
   app.use(ownPagesOnly(hosts))
+  app.use('/api', onlyWhatCanBe)
+  app.use('/api', (_req, res, next) => {
+    res.set('Cache-Control', 'no-store')
+    next()
+  })
+  app.use('/api', async (_req, _res, next) => {
+    await db.mustBeThere()
+    next()
+  })
+  app.use('/api/everything', express.json({ limit: '64mb', strict: true }))
   app.use('/api', express.json({ limit: '4mb', strict: true }))
+  app.use('/api', (req, _res, next) => {
+    withinBounds(
+      req.body,
+      'request',
+      req.path === '/everything' || req.path === '/parts/library' ? ofMany : {},
+    )
+    next()
+  })
   app.get('/api/health', async (_req, res) => {
     res.json({ status: 'ok', version, parts: await parts.count(), projects: await projects.count() })
   })
   app.use('/api/projects', projectRoutes(projects))
   app.use('/api/parts', partRoutes(parts, projects))
   app.use('/api/drawer', drawerRoutes(drawer))
-  app.use('/api/analyse', analyseRoutes(parts))
+  app.use('/api/analyse', analyseRoutes(parts, analyser))
+  app.use('/api/copies', copyRoutes(copies))
+  app.use('/api/everything', everythingRoutes(everything))
   app.use('/api', (_req, res) => sendProblem(res, { title: 'There is nothing at this address', status: 404 }))
   if (page && existsSync(join(page, 'index.html'))) {
     app.use(
@@ -92,7 +143,8 @@ export const makeApp = ({ projects, parts, drawer, version, log, hosts, page }: 
       }),
     )
     app.use(express.static(page, { index: false }))
-    app.get(/.*/, (_req, res) => {
+    app.get(/.*/, (req, res) => {
+      res.status(isOfThePage(req.path) ? 200 : 404)
       res.set('Cache-Control', 'no-cache').sendFile(join(page, 'index.html'))
     })
   }

@@ -20,10 +20,12 @@ test.each<[NodeJS.ProcessEnv, object]>([
     { PORT: '65535', HOST: '::1', ROOT_BOARD_DATA: '/d' },
     { host: '::1', port: 65535, data: '/d' },
   ],
-])('from %o', (env, config) => expect(readConfig(env, '/r')).toMatchObject({ root: '/r', ...config }))
+])('from %o', (env, config) =>
+  expect(readConfig(env, '/r', 'thread.js')).toMatchObject({ root: '/r', ...config }),
+)
 
 test.each(['65536', '-1', '80.5', 'eighty', ' x'])('port %s is none', (PORT) =>
-  expect(() => readConfig({ PORT }, '/r')).toThrow(`PORT is “${PORT}”`),
+  expect(() => readConfig({ PORT }, '/r', 'thread.js')).toThrow(`PORT is “${PORT}”`),
 )
 
 describe('a failure', () => {

@@ -62,7 +62,7 @@ let api: TestApi
 beforeAll(async () => {
   api = await openApi()
 })
-afterAll(() => api.db.close())
+afterAll(() => api.close())
 
 test(`${rounds} mutations`, async () => {
   const random = seeded(20260101)

@@ -1,16 +1,12 @@
 // Errors as application/problem+json (RFC 9457), with a path for each fault.
 
+import type { ProblemBody } from '@root-board/core/api'
 import { FaultyFile } from '@root-board/core/parts'
 import type { ErrorRequestHandler, Response } from 'express'
 import { ValidationError } from 'yup'
-
-export interface ProblemBody {
-  title: string
-  status: number
-  detail?: string
-  faults?: { path: string; message: string }[]
-  [more: string]: unknown
-}
+import { AnalyserBusy, AnalysisStopped } from './analysis/analyser'
+import { FileGone } from './store/database'
+import { DamagedProject } from './store/projects'
 
 export const sendProblem = (res: Response, body: ProblemBody): void => {
   res.status(body.status).type('application/problem+json').send(JSON.stringify(body))
@@ -18,6 +14,7 @@ export const sendProblem = (res: Response, body: ProblemBody): void => {
 
 /** What keeps the data file from being written, in words; nothing of the request was kept then. */
 const ofTheFile = (error: unknown): ProblemBody | undefined => {
+  if (error instanceof FileGone) return { title: error.message, status: 503 }
   const { parent, code } = error as { parent?: { code?: string }; code?: string }
   switch (parent?.code ?? code) {
     case 'SQLITE_FULL':
@@ -28,6 +25,12 @@ const ofTheFile = (error: unknown): ProblemBody | undefined => {
     case 'SQLITE_IOERR':
     case 'SQLITE_CANTOPEN':
       return { title: 'The data file can’t be written; nothing was saved', status: 503 }
+    case 'SQLITE_CORRUPT':
+    case 'SQLITE_NOTADB':
+      return {
+        title: 'The data file is damaged; start the program anew, and it says what to do',
+        status: 503,
+      }
     default:
       return undefined
   }
@@ -48,14 +51,24 @@ export const handleErrors =
       return sendProblem(res, {
         title: 'Not understood',
         status: 422,
-        faults: (error.inner.length > 0 ? error.inner : [error]).map((e) => ({
+        faults: (error.inner.length > 0 ? error.inner : [error]).slice(0, 20).map((e) => ({
           path: e.path ?? '',
-          message: e.message,
+          message: e.message.slice(0, 300),
         })),
       })
+    if (error instanceof DamagedProject)
+      return sendProblem(res, { title: error.message, status: 422, damaged: error.id })
+    if (error instanceof AnalyserBusy) {
+      res.set('Retry-After', '5')
+      return sendProblem(res, { title: error.message, status: 503 })
+    }
+    if (error instanceof AnalysisStopped) return sendProblem(res, { title: error.message, status: 503 })
     const { status, type } = error as { status?: number; type?: string }
     if (type === 'entity.too.large')
-      return sendProblem(res, { title: 'Too large: at most 4 MB can be sent', status: 413 })
+      return sendProblem(res, {
+        title: 'Too large: at most 4 MB can be sent, and 64 MB of everything',
+        status: 413,
+      })
     if (type === 'entity.parse.failed')
       return sendProblem(res, {
         title: 'That is not JSON',

@@ -4,7 +4,7 @@ import { cpSync, mkdirSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { type AddressInfo, connect } from 'node:net'
 import { join } from 'node:path'
-import { freshFolder, root } from '../test/serve'
+import { freshFolder, root, thread } from '../test/serve'
 import { type Config, StartFailure } from './config'
 import { startServer } from './start'
 
@@ -13,6 +13,7 @@ const config = (more: Partial<Config> = {}): Config => ({
   port: 0,
   data: freshFolder(),
   root,
+  thread,
   ...more,
 })
 const get = async (url: string, path: string, headers: Record<string, string> = {}) => {

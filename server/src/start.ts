@@ -2,6 +2,7 @@
 
 import { readFileSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
+import { hostname, networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import type { Server } from 'node:http'
 import { withFactsKept } from '@root-board/core/design'
@@ -10,7 +11,10 @@ import { pino } from 'pino'
 import { makeApp } from './app'
 import { type Config, StartFailure } from './config'
 import { readDemoFolder, readLibraryFolder } from './files'
+import { Analyser } from './analysis/analyser'
+import { Copies } from './store/copies'
 import { openDatabase } from './store/database'
+import { EverythingStore } from './store/everything'
 import { DrawerStore } from './store/drawer'
 import { PartStore } from './store/parts'
 import { ProjectStore } from './store/projects'
@@ -24,20 +28,28 @@ export interface Running {
 export const startServer = async (config: Config): Promise<Running> => {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
   const samples = readOrExplain(() => readLibraryFolder(config.root))
-  const db = await openDatabase(config.data)
+  const db = await openDatabase(config.data, config.from)
   const parts = new PartStore(db, samples)
   const projects = new ProjectStore(db, async (design) => withFactsKept(design, await parts.library()))
   await projects.addSamplesOnce(() => readOrExplain(() => readDemoFolder(config.root)))
   const { version } = JSON.parse(readFileSync(join(config.root, 'package.json'), 'utf8')) as {
     version: string
   }
+  const copies = new Copies(db, undefined, (error) => log.error(error))
+  const analyser = new Analyser(config.thread)
   const app = makeApp({
+    db,
     projects,
     parts,
     drawer: new DrawerStore(db),
+    copies,
+    everything: new EverythingStore(db, (id) => parts.sample(id) !== undefined),
+    analyser,
     version,
     log,
-    hosts: config.host === '0.0.0.0' || config.host === '::' ? [] : [config.host],
+    hosts: everywhere.has(config.host)
+      ? ownNames()
+      : [config.host.includes(':') ? `[${config.host}]` : config.host],
     page: join(config.root, 'web', 'dist'),
   })
   const server = await new Promise<Server>((resolve, reject) => {
@@ -47,8 +59,9 @@ export const startServer = async (config: Config): Promise<Running> => {
     })
   })
   const { port } = server.address() as AddressInfo
+  copies.begin()
   return {
-    address: `http://${config.host}:${port}`,
+    address: addressOf(config.host, port),
     stop: async () => {
       await new Promise<void>((resolve) => {
         server.close(() => resolve())
@@ -56,10 +69,24 @@ export const startServer = async (config: Config): Promise<Running> => {
         // What is still being answered gets a moment; then the connection goes.
         setTimeout(() => server.closeAllConnections(), 2000).unref()
       })
+      copies.end()
+      await analyser.close()
       await db.close()
     },
   }
 }
+
+const everywhere = new Set(['0.0.0.0', '::'])
+/** What this machine is called by others in its network. */
+const ownNames = (): string[] => [
+  hostname(),
+  ...Object.values(networkInterfaces()).flatMap((net) =>
+    (net ?? []).map((n) => (n.family === 'IPv6' ? `[${n.address}]` : n.address)),
+  ),
+]
+/** One that a browser opens: no browser opens every address at once. */
+const addressOf = (host: string, port: number): string =>
+  `http://${everywhere.has(host) ? 'localhost' : host.includes(':') ? `[${host}]` : host}:${port}`
 
 const readOrExplain = <T>(read: () => T): T => {
   try {

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 export const root = join(__dirname, '..', '..')
+export const thread = join(root, 'server', 'src', 'analysis', 'thread.ts')
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'root-board-test-'))
 
 export interface Served {

@@ -12,6 +12,7 @@ import {
   readWith,
   recordOf,
   text,
+  withinBounds,
 } from '../parts'
 import {
   busSpeeds,
@@ -118,6 +119,9 @@ const lead = () =>
     .optional()
     .default(undefined)
 
+const mostDevices = 200
+const mostFacts = 400
+
 const schema = object({
   format: number()
     .strict(true)
@@ -127,7 +131,7 @@ const schema = object({
   notes: optionalText(),
   stance: string().strict(true).oneOf(stances).required(),
   needs: object({
-    devices: array().of(device).max(200).required(),
+    devices: array().of(device).max(mostDevices).required(),
     limits: object({
       ambient: quantity('°C').min(-60).max(150).required(),
       coldest: quantity('°C').min(-60).max(150).optional(),
@@ -230,6 +234,8 @@ const schema = object({
 const readFacts = (given: Record<string, unknown>, faults: Fault[]): Record<string, Part> =>
   Object.fromEntries(
     Object.entries(given).flatMap(([id, data]) => {
+      // Twenty are told; there is no need to look for more.
+      if (faults.length > 20) return []
       try {
         const part = readPart(data, id)
         if (part.id !== id) faults.push({ path: `parts.${id}.id`, message: `must be ${id}, not ${part.id}` })
@@ -295,8 +301,28 @@ const railFaults = ({ needs, power }: Design): Fault[] => {
   ]
 }
 
+/** Before each of them is looked at. */
+const notTooMany = (data: unknown, file: string): void => {
+  const { needs, parts } = (data ?? {}) as { needs?: { devices?: unknown } | null; parts?: unknown }
+  const devices = needs?.devices
+  if (Array.isArray(devices) && devices.length > mostDevices)
+    throw new FaultyFile(file, [
+      {
+        path: 'needs.devices',
+        message: `has ${devices.length} devices; at most ${mostDevices} can be planned`,
+      },
+    ])
+  const facts = typeof parts === 'object' && parts !== null ? Object.keys(parts).length : 0
+  if (facts > mostFacts)
+    throw new FaultyFile(file, [
+      { path: 'parts', message: `has the facts of ${facts} parts; at most ${mostFacts} can be kept` },
+    ])
+}
+
 /** Reads a design. Throws FaultyFile with every fault and its path. */
 export const readDesign = (data: unknown, file: string): Design => {
+  withinBounds(data, file)
+  notTooMany(data, file)
   const design = readWith<unknown>(schema, data, file) as Design
   const faults: Fault[] = []
   const seen = new Set<string>()

@@ -8,15 +8,31 @@ export interface Fault {
   message: string
 }
 
+/** So many are told at once: whoever mends them sees the others afterwards. */
+const mostFaults = 20
+const told = (faults: readonly Fault[]): Fault[] =>
+  faults.length <= mostFaults
+    ? [...faults]
+    : [
+        ...faults.slice(0, mostFaults),
+        { path: '', message: `has ${faults.length - mostFaults} more faults, told when these are mended` },
+      ]
+
 export class FaultyFile extends Error {
   override name = 'FaultyFile'
+  readonly faults: Fault[]
   constructor(
     readonly file: string,
-    readonly faults: Fault[],
+    faults: readonly Fault[],
   ) {
-    super(`${file}: ${faults.map((f) => `${f.path || 'file'}: ${f.message}`).join('; ')}`)
+    const some = told(faults)
+    super(`${file}: ${some.map((f) => `${f.path || 'file'}: ${f.message}`).join('; ')}`)
+    this.faults = some
   }
 }
+
+/** What is quoted of a value is enough to know it by. */
+const short = (message: string): string => (message.length > 300 ? `${message.slice(0, 300)} …` : message)
 
 /** Validates and casts; throws FaultyFile with every fault found. */
 export const readWith = <T>(schema: ISchema<T>, data: unknown, file: string): T => {
@@ -32,7 +48,7 @@ export const readWith = <T>(schema: ISchema<T>, data: unknown, file: string): T 
       // The place is told once, before the message, and not again in it.
       all.map(({ path = '', message }) => ({
         path,
-        message: path && message.startsWith(`${path} `) ? message.slice(path.length + 1) : message,
+        message: short(path && message.startsWith(`${path} `) ? message.slice(path.length + 1) : message),
       })),
     )
   }

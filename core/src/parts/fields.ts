@@ -12,6 +12,7 @@ import {
   type Schema,
   string,
 } from 'yup'
+import { isTaken } from './bounds'
 import { parseQuantity, QuantityError, type Unit } from '../quantity'
 
 /** Text, and nothing that would be read as text: in a list, Yup casts each entry whatever the entry’s schema says. */
@@ -30,6 +31,11 @@ export const optionalText = () => plainText().max(2000).optional()
 export const identifier = () =>
   plainText()
     .matches(/^[A-Za-z0-9+-][A-Za-z0-9_.:/+-]{0,79}$/, '${path} must be letters, digits and . _ - : / + only')
+    .test(
+      'is-free',
+      ({ path, value }) => `${path} can’t be “${value}”: take another name`,
+      (value) => (value === undefined ? true : !isTaken(value)),
+    )
     .required()
 export const flag = () => boolean().strict(true).optional()
 export const count = () => number().strict(true).integer().min(0).max(1e9).required()
@@ -131,14 +137,15 @@ export interface Rated {
 }
 
 /** An object whose keys the file chooses, with `inner` for each value: {link: position}. */
-export const recordOf = (value: unknown, inner: () => Schema) =>
-  object(
-    Object.fromEntries(
-      Object.keys(value ?? {})
-        .filter((key) => key !== '__proto__')
-        .map((key) => [key, inner()]),
-    ),
-  )
+export const recordOf = (value: unknown, inner: () => Schema) => {
+  const words = '${path} must be an object: a name and a value for each'
+  const isOne = typeof value === 'object' && !Array.isArray(value)
+  if (value !== undefined && !isOne)
+    return object({})
+      .typeError(words)
+      .test('is-record', words, () => false)
+  return object(Object.fromEntries(Object.keys(value ?? {}).map((key) => [key, inner()])))
+}
 
 /** One of several object schemas, told apart by the field `kind`. */
 export const oneOfKind = <S extends Record<string, ObjectSchema<object>>>(schemas: S) =>

@@ -1,4 +1,5 @@
 export * from './assumed'
+export { withinBounds } from './bounds'
 export * from './completeness'
 export * from './fields'
 export * from './differences'

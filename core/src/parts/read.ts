@@ -3,6 +3,7 @@
 
 import type { ObjectSchema } from 'yup'
 import { withAssumptions } from './assumed'
+import { withinBounds } from './bounds'
 import { partFormat, type Rated } from './fields'
 import { type Fault, FaultyFile, readWith } from './faults'
 import { boardSchema } from './kinds/board'
@@ -253,6 +254,7 @@ const upgraded = (data: Record<string, unknown>): Record<string, unknown> =>
 
 /** Reads one part. `file` is used in the faults. Throws FaultyFile. */
 export const readPart = (data: unknown, file: string): Part => {
+  withinBounds(data, file)
   const kind = (data as { kind?: unknown } | null)?.kind
   if (typeof kind !== 'string' || !Object.hasOwn(schemas, kind))
     throw new FaultyFile(file, [

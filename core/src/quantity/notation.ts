@@ -60,7 +60,7 @@ const spellings: Record<string, Unit> = {
   v: 'V',
   a: 'A',
 }
-const asUnit = (text: string): string => spellings[text] ?? text
+const asUnit = (text: string): string => (Object.hasOwn(spellings, text) ? spellings[text]! : text)
 
 export class QuantityError extends Error {
   override name = 'QuantityError'
@@ -71,6 +71,11 @@ export class QuantityError extends Error {
  * and a comma as decimal point. Throws QuantityError, naming the text, for anything else or another unit.
  */
 export const parseQuantity = (text: string, unit: Unit): number => {
+  const value = parsed(text, unit)
+  if (!Number.isFinite(value)) throw new QuantityError(`“${text}” is too large a number`)
+  return value
+}
+const parsed = (text: string, unit: Unit): number => {
   const fail = (why: string): never => {
     throw new QuantityError(`“${text}” ${why}`)
   }
@@ -84,7 +89,7 @@ export const parseQuantity = (text: string, unit: Unit): number => {
   if (infix && !/[.]/.test(number)) {
     const [, mark, fraction, tail] = infix
     const markUnit = asUnit(mark!)
-    const isPrefix = mark! in prefixes
+    const isPrefix = Object.hasOwn(prefixes, mark!)
     if (!isPrefix && markUnit !== unit) return fail(`is not in ${unit || 'plain numbers'}`)
     if (tail && asUnit(tail) !== unit) return fail(`is not in ${unit || 'plain numbers'}`)
     return Number(`${number}.${fraction}e${exponent + (isPrefix ? prefixes[mark!]! : 0)}`)
@@ -92,7 +97,7 @@ export const parseQuantity = (text: string, unit: Unit): number => {
   const inUnit = (suffix: string) => suffix === '' || asUnit(suffix) === unit
   if (inUnit(rest!)) return Number(`${number}e${exponent}`)
   const head = rest![0]!
-  if (head in prefixes && inUnit(rest!.slice(1).trim()) && !plainUnits.has(unit))
+  if (Object.hasOwn(prefixes, head) && inUnit(rest!.slice(1).trim()) && !plainUnits.has(unit))
     return Number(`${number}e${exponent + prefixes[head]!}`)
   return fail(`is not in ${unit || 'plain numbers'}`)
 }

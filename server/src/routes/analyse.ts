@@ -1,14 +1,13 @@
-import { analyse } from '@root-board/core/analysis'
-import { libraryFor, readDesign } from '@root-board/core/design'
+import { readDesign } from '@root-board/core/design'
 import { Router } from 'express'
-import { seconds } from '../patience'
+import type { Analyser } from '../analysis/analyser'
 import type { PartStore } from '../store/parts'
 
-export const analyseRoutes = (parts: PartStore): Router => {
+export const analyseRoutes = (parts: PartStore, analyser: Analyser): Router => {
   const router = Router()
   router.post('/', async (req, res) => {
     const design = readDesign(req.body, 'project')
-    res.json(analyse(design, libraryFor(design, await parts.library()), seconds(2)))
+    res.type('json').send(await analyser.ask(design, await parts.library()))
   })
   return router
 }

@@ -1,3 +1,4 @@
+import { type OwnParts, type StoredPart, type Take, takes, type Uses } from '@root-board/core/api'
 import { libraryFor, partsNamed } from '@root-board/core/design'
 import { FaultyFile, referencesOf, withReferences } from '@root-board/core/parts'
 import { type Response, Router } from 'express'
@@ -5,7 +6,7 @@ import { number, object, string } from 'yup'
 import { sendProblem } from '../problems'
 import { savedFrom, tag } from './version'
 import type { DrawerStore } from '../store/drawer'
-import type { PartSave, PartStore, StoredPart, Take } from '../store/parts'
+import type { PartSave, PartStore } from '../store/parts'
 import type { ProjectStore } from '../store/projects'
 
 const send = (res: Response, part: StoredPart, status = 200): void => {
@@ -22,6 +23,14 @@ const answer = (res: Response, result: PartSave, status: number): void => {
       status: 409,
       stored: result.taken,
     })
+  else if ('held' in result)
+    sendProblem(res, {
+      title: result.held.away
+        ? `A part “${result.held.id}” was put away: bring it back, throw it out for good, or take another id`
+        : `A part “${result.held.id}” is kept that can’t be read: take another id`,
+      status: 409,
+      held: result.held,
+    })
   else
     sendProblem(res, {
       title: 'The part was changed elsewhere in the meantime',
@@ -32,8 +41,24 @@ const answer = (res: Response, result: PartSave, status: number): void => {
 
 const drawerLine = object({
   count: number().strict(true).integer().min(0).max(1e6).required(),
-  place: string().strict(true).max(200).default(''),
+  place: string().strict(true).max(200).defined('${path} must be text, which may be empty'),
 }).exact()
+
+const mostParts = 2000
+const faulty = (path: string, message: string) => new FaultyFile('library', [{ path, message }])
+/** A library as it was sent: its list and what was chosen for its clashes. Throws FaultyFile. */
+const readLibrary = (body: unknown): { parts: unknown[]; choices: Record<string, Take> } => {
+  const { format, parts, choices = {} } = (body ?? {}) as Record<string, unknown>
+  if (!Array.isArray(parts)) throw faulty('parts', 'must be a library: format 1 and a list of parts')
+  if (format !== 1) throw faulty('format', 'must be a library: format 1 and a list of parts')
+  if (parts.length > mostParts)
+    throw faulty('parts', `has ${parts.length} parts; at most ${mostParts} can be brought at once`)
+  if (typeof choices !== 'object' || choices === null || Array.isArray(choices))
+    throw faulty('choices', 'must be an object: a choice for each id')
+  const wrong = Object.entries(choices).find(([, choice]) => !takes.some((t) => t === choice))
+  if (wrong) throw faulty(`choices.${wrong[0].slice(0, 80)}`, `must be one of ${takes.join(', ')}`)
+  return { parts, choices: choices as Record<string, Take> }
+}
 
 export const partRoutes = (parts: PartStore, projects: ProjectStore): Router => {
   const router = Router()
@@ -45,18 +70,21 @@ export const partRoutes = (parts: PartStore, projects: ProjectStore): Router => 
   })
   /** One’s own, as written, with their versions. */
   router.get('/own', async (_req, res) => {
-    res.json({ parts: await parts.own(), unreadable: await parts.unreadable() })
+    res.json({ parts: await parts.own(), unreadable: await parts.unreadable() } satisfies OwnParts)
+  })
+  router.get('/away', async (_req, res) => {
+    res.json(await parts.away())
+  })
+  router.delete('/away', async (_req, res) => {
+    res.json({ gone: await parts.empty() })
+  })
+  router.delete('/away/:id', async (req, res) => {
+    if ((await parts.empty(req.params.id)) > 0) res.status(204).end()
+    else gone(res)
   })
   router.post('/library', async (req, res) => {
-    const body = (req.body ?? {}) as { format?: unknown; parts?: unknown; choices?: Record<string, Take> }
-    if (body.format !== 1 || !Array.isArray(body.parts))
-      throw new FaultyFile('library', [
-        {
-          path: Array.isArray(body.parts) ? 'format' : 'parts',
-          message: 'must be a library: format 1 and a list of parts',
-        },
-      ])
-    const result = await parts.take(body.parts, body.choices ?? {})
+    const given = readLibrary(req.body)
+    const result = await parts.take(given.parts, given.choices)
     if ('taken' in result) res.status(201).json(result)
     else
       sendProblem(res, {
@@ -98,7 +126,7 @@ export const partRoutes = (parts: PartStore, projects: ProjectStore): Router => 
       parts: Object.values(library.parts)
         .filter((p) => referencesOf(p).includes(id))
         .map((p) => ({ id: p.id, name: p.name })),
-    })
+    } satisfies Uses)
   })
   return router
 }
@@ -110,6 +138,8 @@ export const drawerRoutes = (drawer: DrawerStore): Router => {
   })
   router.put('/:part', async (req, res) => {
     const { count, place } = await drawerLine.validate(req.body)
+    // One that isn’t an id of a part can’t lie anywhere.
+    if (!/^[\w+:./-]{1,80}$/.test(req.params.part)) return gone(res)
     await drawer.set(req.params.part, count, place)
     res.json(await drawer.list())
   })

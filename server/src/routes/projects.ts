@@ -1,8 +1,9 @@
+import type { StoredProject } from '@root-board/core/api'
 import { readDesign } from '@root-board/core/design'
 import { type Response, Router } from 'express'
 import { sendProblem } from '../problems'
 import { savedFrom, tag } from './version'
-import type { ProjectStore, StoredProject } from '../store/projects'
+import type { ProjectStore } from '../store/projects'
 
 const send = (res: Response, project: StoredProject, status = 200): void => {
   res.status(status).set('ETag', tag(project.version)).json(project)
@@ -17,6 +18,14 @@ export const projectRoutes = (projects: ProjectStore): Router => {
   router.get('/away', async (_req, res) => {
     res.json(await projects.list(true))
   })
+  /** Throws out for good what was put away: all of it, or one. */
+  router.delete('/away', async (_req, res) => {
+    res.json({ gone: await projects.empty() })
+  })
+  router.delete('/away/:id', async (req, res) => {
+    if ((await projects.empty(req.params.id)) > 0) res.status(204).end()
+    else gone(res)
+  })
   router.post('/', async (req, res) => {
     send(res, await projects.create(readDesign(req.body, 'project')), 201)
   })
@@ -24,6 +33,12 @@ export const projectRoutes = (projects: ProjectStore): Router => {
     const found = await projects.find(req.params.id)
     if (found) send(res, found)
     else gone(res)
+  })
+  /** What its row says, for whoever wants to mend a damaged one by hand. */
+  router.get('/:id/raw', async (req, res) => {
+    const raw = await projects.raw(req.params.id)
+    if (raw === undefined) gone(res)
+    else res.type('text/plain').set('Content-Disposition', 'attachment; filename="project.txt"').send(raw)
   })
   router.put('/:id', async (req, res) => {
     const version = savedFrom(req, res)

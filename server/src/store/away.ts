@@ -12,6 +12,14 @@ export const putAway = async (db: Sequelize, table: Kept, id: string): Promise<b
   )
   return gone.length > 0
 }
+/** For good. Answers with how many: one of an id, or all that were put away. */
+export const emptyAway = async (db: Sequelize, table: Kept, id?: string): Promise<number> => {
+  const gone = await db.query(
+    `DELETE FROM ${table} WHERE deletedAt IS NOT NULL${id === undefined ? '' : ' AND id = :id'} RETURNING id`,
+    { type: QueryTypes.SELECT, replacements: { id } },
+  )
+  return gone.length
+}
 export const bringBack = async (db: Sequelize, table: Kept, id: string): Promise<void> => {
   await db.query(`UPDATE ${table} SET deletedAt = NULL WHERE id = :id`, { replacements: { id } })
 }

@@ -2,30 +2,54 @@
 // There is one writer, and what it does is one transaction after another; questions have a connection of their own and
 // never wait for it. Before a step changes the tables, a copy of the file is made that nothing overwrites.
 
-import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
-import { QueryTypes, Sequelize } from 'sequelize'
+import { existsSync, mkdirSync, statSync } from 'node:fs'
+import { basename, join } from 'node:path'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { StartFailure } from '../config'
+import { connect, copyInto, damageOf, freeName } from './file'
 import { migrations } from './migrations'
+import { explainDamage, goOnFrom } from './recovery'
+
+/** The file is not the one that was opened: what is written now goes nowhere. */
+export class FileGone extends Error {
+  override name = 'FileGone'
+}
 
 export class Database {
   private last: Promise<unknown> = Promise.resolve()
+  private readonly opened: number
+  private rescued: Promise<string | undefined> | undefined
+  /** How often something was written since the file was opened. */
+  writes = 0
   constructor(
+    readonly folder: string,
     private readonly writer: Sequelize,
     /** For questions alone: it can't write. */
     readonly reader: Sequelize,
-  ) {}
+  ) {
+    this.opened = statSync(fileIn(folder)).ino
+  }
+
+  private next<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.last.then(work)
+    this.last = done.catch(() => undefined)
+    return done
+  }
 
   /**
    * One piece of work after another, each with the file to itself: all of what it writes is kept, or nothing. The lock is
-   * taken at the beginning, so that what was read in it is still so when it writes.
+   * taken at the beginning, so that what was read in it is still so when it writes. Throws FileGone.
    */
   write<T>(work: (db: Sequelize) => Promise<T>): Promise<T> {
-    const done = this.last.then(async () => {
+    return this.next(async () => {
+      await this.mustBeThere()
       await this.writer.query('BEGIN IMMEDIATE')
       try {
         const result = await work(this.writer)
         await this.writer.query('COMMIT')
+        this.writes++
+        // Taken away in between: then this was written to nowhere.
+        await this.mustBeThere()
         return result
       } catch (error) {
         // A full disk has ended the transaction already; there is nothing to go back from then.
@@ -33,8 +57,37 @@ export class Database {
         throw error
       }
     })
-    this.last = done.catch(() => undefined)
-    return done
+  }
+
+  /** A copy of all that is stored, by the database’s own means. Half a copy doesn’t stay under its name. */
+  copyTo(name: string): Promise<void> {
+    return this.next(async () => {
+      await this.mustBeThere()
+      await copyInto(this.writer, name)
+    })
+  }
+
+  /** Whether the file that was opened is still in its place. */
+  get isThere(): boolean {
+    return statSync(fileIn(this.folder), { throwIfNoEntry: false })?.ino === this.opened
+  }
+  /** Throws FileGone, once what was in the file is kept beside where it was, if that can be. */
+  async mustBeThere(): Promise<void> {
+    if (this.isThere) return
+    this.rescued ??= this.rescue()
+    const kept = await this.rescued
+    throw new FileGone(
+      `The data file was deleted or replaced while the program ran, and nothing more is kept. ${kept ? `What was in it is in ${kept}.` : 'What was in it could not be kept.'} Stop the program and start it again`,
+    )
+  }
+  private async rescue(): Promise<string | undefined> {
+    try {
+      const name = freeName(`${fileIn(this.folder)}.rescued`)
+      await copyInto(this.writer, name)
+      return basename(name)
+    } catch {
+      return undefined
+    }
   }
 
   async close(): Promise<void> {
@@ -44,58 +97,69 @@ export class Database {
   }
 }
 
-const fileIn = (data: string) => join(data, 'root-board.sqlite')
-
-const connect = async (file: string): Promise<Sequelize> => {
-  const db = new Sequelize({
-    dialect: 'sqlite',
-    storage: file,
-    logging: false,
-    // One connection: the pragmas below belong to a connection.
-    pool: { max: 1, min: 1, idle: 2 ** 30 },
-    retry: { max: 0 },
-  })
-  await db.query('PRAGMA busy_timeout = 5000')
-  return db
-}
+export const fileIn = (data: string): string => join(data, 'root-board.sqlite')
 
 const openFile = async (data: string): Promise<Sequelize> => {
+  const existed = existsSync(fileIn(data))
+  let damage: string | undefined
   try {
     mkdirSync(data, { recursive: true })
     const db = await connect(fileIn(data))
-    await db.query('PRAGMA journal_mode = WAL')
-    await db.query('PRAGMA synchronous = FULL')
-    await db.query('CREATE TABLE IF NOT EXISTS writable_probe (n INTEGER)')
-    await db.query('DROP TABLE writable_probe')
-    return db
+    try {
+      await db.query('PRAGMA journal_mode = WAL')
+      await db.query('PRAGMA synchronous = FULL')
+      damage = existed ? await damageOf(db) : undefined
+      if (damage === undefined) {
+        await db.query('CREATE TABLE IF NOT EXISTS writable_probe (n INTEGER)')
+        await db.query('DROP TABLE writable_probe')
+        return db
+      }
+    } catch (error) {
+      damage = isDamage(error) ? (error as Error).message : undefined
+      if (damage === undefined) {
+        await db.close()
+        throw error
+      }
+    }
+    await db.close()
   } catch (error) {
-    throw new StartFailure(`The data folder ${data} can’t be written: ${(error as Error).message}`)
+    throw new StartFailure(whyNot(data, error))
   }
+  throw new StartFailure(await explainDamage(fileIn(data), damage))
 }
+const codeOf = (error: unknown): string | undefined => {
+  const { parent, code } = error as { parent?: { code?: string }; code?: string }
+  return parent?.code ?? code
+}
+const isDamage = (error: unknown) => ['SQLITE_NOTADB', 'SQLITE_CORRUPT'].includes(codeOf(error) ?? '')
+const whyNot = (data: string, error: unknown): string => {
+  if (codeOf(error) === 'SQLITE_BUSY')
+    return `Another program has the data file in ${data}; stop it, or set ROOT_BOARD_DATA to another folder.`
+  if (codeOf(error) === 'SQLITE_FULL' || codeOf(error) === 'ENOSPC')
+    return `The disk of the data folder ${data} is full; make room on it, or set ROOT_BOARD_DATA to another folder.`
+  return `The data folder ${data} can’t be written: ${(error as Error).message}. Give this user the right to, or set ROOT_BOARD_DATA to another folder.`
+}
+
 const openReader = async (data: string): Promise<Sequelize> => {
   const db = await connect(fileIn(data))
   await db.query('PRAGMA query_only = ON')
   return db
 }
 
-/** A name that no copy has yet. */
-const freeName = (wanted: string): string => {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? wanted : `${wanted}-${n}`
-    if (!existsSync(name)) return name
+/** Opens and migrates; `from` names the copy to go on from where the file is damaged. Throws StartFailure in one sentence. */
+export const openDatabase = async (data: string, from?: string): Promise<Database> => {
+  if (from !== undefined) await goOnFrom(fileIn(data), from)
+  const writer = await openFile(data)
+  try {
+    return await broughtUpToDate(data, writer)
+  } catch (error) {
+    await writer.close()
+    if (error instanceof StartFailure) throw error
+    throw new StartFailure(whyNot(data, error))
   }
 }
-/** A copy by the database’s own means, with all that is in the write-ahead log. Half a copy doesn’t stay under its name. */
-const copyTo = async (db: Sequelize, name: string): Promise<void> => {
-  const unfinished = `${name}.unfinished`
-  rmSync(unfinished, { force: true })
-  await db.query('VACUUM INTO :unfinished', { replacements: { unfinished } })
-  renameSync(unfinished, name)
-}
 
-/** Opens and migrates. Throws StartFailure in one sentence. */
-export const openDatabase = async (data: string): Promise<Database> => {
-  const writer = await openFile(data)
+const broughtUpToDate = async (data: string, writer: Sequelize): Promise<Database> => {
   await writer.query('CREATE TABLE IF NOT EXISTS SequelizeMeta (name VARCHAR(255) PRIMARY KEY)')
   const executed = (
     await writer.query<{ name: string }>('SELECT name FROM SequelizeMeta ORDER BY name', {
@@ -104,17 +168,15 @@ export const openDatabase = async (data: string): Promise<Database> => {
   ).map((row) => row.name)
   const known = new Set(migrations.map((m) => m.name))
   const newer = executed.filter((name) => !known.has(name))
-  if (newer.length > 0) {
-    await writer.close()
+  if (newer.length > 0)
     throw new StartFailure(
       `The database in ${data} was written by a newer version of Root Board (it knows “${newer[0]}”); start that version, or set ROOT_BOARD_DATA to another folder.`,
     )
-  }
   const pending = migrations.filter((m) => !executed.includes(m.name))
-  const database = new Database(writer, await openReader(data))
+  const database = new Database(data, writer, await openReader(data))
   try {
     if (pending.length > 0 && executed.length > 0)
-      await copyTo(writer, freeName(`${fileIn(data)}.before-${pending[0]!.name}`))
+      await database.copyTo(freeName(`${fileIn(data)}.before-${pending[0]!.name}`))
     // Each step and its mark are one: whatever stops the program, it is done or not begun.
     for (const { name, up } of pending)
       await database.write(async (db) => {
@@ -122,7 +184,7 @@ export const openDatabase = async (data: string): Promise<Database> => {
         await db.query('INSERT INTO SequelizeMeta (name) VALUES (:name)', { replacements: { name } })
       })
   } catch (error) {
-    await database.close()
+    await database.reader.close()
     throw new StartFailure(
       `The database in ${data} can’t be brought up to date: ${(error as Error).message}. It is as it was.`,
     )

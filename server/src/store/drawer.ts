@@ -1,14 +1,8 @@
 // The builder's own drawer: how many of each part there are, where they lie, and since when that is so.
 
+import type { DrawerLine } from '@root-board/core/api'
 import { QueryTypes } from 'sequelize'
 import type { Database } from './database'
-
-export interface DrawerLine {
-  part: string
-  count: number
-  place: string
-  since: string
-}
 
 export class DrawerStore {
   constructor(private readonly db: Database) {}

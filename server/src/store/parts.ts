@@ -3,38 +3,31 @@
 
 import {
   differencesOf,
+  type Fault,
   FaultyFile,
   type Library,
   makeLibrary,
   type Part,
   readPart,
 } from '@root-board/core/parts'
+import type { StoredPart, Take, UnreadablePart } from '@root-board/core/api'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { bringBack, putAway } from './away'
+import { bringBack, emptyAway, putAway } from './away'
 import type { Database } from './database'
 
-export interface StoredPart {
-  id: string
-  /** As it was written, before assumptions are put in. */
-  file: unknown
-  part: Part
-  version: number
-  changedAt: string
-}
 interface Row {
   id: string
   part: string
   version: number
   changedAt: string
 }
-/** A part that an earlier or later version of the program wrote may not be readable: it is kept, and shown with its faults. */
-export interface UnreadablePart {
-  id: string
-  file: unknown
-  faults: FaultyFile['faults']
-}
 const opened = (row: Row): StoredPart | UnreadablePart => {
-  const file: unknown = JSON.parse(row.part)
+  let file: unknown
+  try {
+    file = JSON.parse(row.part)
+  } catch {
+    return { id: row.id, file: row.part, faults: [{ path: '', message: 'is not JSON any more' }] }
+  }
   try {
     return { id: row.id, file, part: readPart(file, row.id), version: row.version, changedAt: row.changedAt }
   } catch (error) {
@@ -43,14 +36,20 @@ const opened = (row: Row): StoredPart | UnreadablePart => {
   }
 }
 
-export type PartSave = { saved: StoredPart } | { taken: StoredPart } | { stale: StoredPart } | 'gone'
-/** What is done with a part of a brought library whose id one of the builder’s own has. */
-export type Take = 'mine' | 'theirs' | 'both'
+export type PartSave =
+  | { saved: StoredPart }
+  | { taken: StoredPart }
+  /** One that can’t be read or was put away has the id. */
+  | { held: { id: string; away: boolean } }
+  | { stale: StoredPart }
+  | 'gone'
 
 const sameAs = (a: Part | undefined, b: Part) => a !== undefined && differencesOf(a, b).length === 0
 
 export class PartStore {
   private readonly samples: Map<string, Part>
+  /** Each read once, for as long as its row says the same. */
+  private readonly known = new Map<string, { row: Row; as: StoredPart | UnreadablePart }>()
 
   constructor(
     private readonly db: Database,
@@ -68,7 +67,13 @@ export class PartStore {
       `SELECT id, part, version, changedAt FROM parts WHERE deletedAt IS NULL AND ${where} ORDER BY id`,
       { type: QueryTypes.SELECT, replacements },
     )
-    return rows.map(opened)
+    return rows.map((row) => {
+      const known = this.known.get(row.id)
+      if (known && known.row.version === row.version && known.row.part === row.part) return known.as
+      const as = opened(row)
+      this.known.set(row.id, { row, as })
+      return as
+    })
   }
 
   private async rows(
@@ -122,6 +127,17 @@ export class PartStore {
     return part
   }
 
+  /** Who has this id, at hand or put away. */
+  private async holder(id: string, db: Sequelize): Promise<PartSave | undefined> {
+    const [taken] = await this.rows('id = :id', { id }, db)
+    if (taken) return { taken }
+    const [row] = await db.query<{ deletedAt: string | null }>('SELECT deletedAt FROM parts WHERE id = :id', {
+      type: QueryTypes.SELECT,
+      replacements: { id },
+    })
+    return row && { held: { id, away: row.deletedAt !== null } }
+  }
+
   private async write(db: Sequelize, data: unknown, id: string): Promise<void> {
     await db.query(
       'INSERT INTO parts (id, part, changedAt, version) VALUES (:id, :part, :now, 1) ON CONFLICT (id) DO UPDATE SET part = :part, changedAt = :now, version = version + 1, deletedAt = NULL',
@@ -135,8 +151,8 @@ export class PartStore {
   async add(data: unknown, file: string): Promise<PartSave> {
     const part = this.checked(data, file)
     return this.db.write(async (db): Promise<PartSave> => {
-      const [taken] = await this.rows('id = :id', { id: part.id }, db)
-      if (taken) return { taken }
+      const holder = await this.holder(part.id, db)
+      if (holder) return holder
       await this.write(db, data, part.id)
       return { saved: (await this.rows('id = :id', { id: part.id }, db))[0]! }
     })
@@ -150,8 +166,8 @@ export class PartStore {
       if (!now) return 'gone'
       if (now.version !== version) return { stale: now }
       if (part.id !== id) {
-        const [taken] = await this.rows('id = :other', { other: part.id }, db)
-        if (taken) return { taken }
+        const holder = await this.holder(part.id, db)
+        if (holder) return holder
         await db.query('DELETE FROM parts WHERE id = :id', { replacements: { id } })
       }
       await this.write(db, data, part.id)
@@ -162,6 +178,22 @@ export class PartStore {
 
   remove(id: string): Promise<boolean> {
     return this.db.write((db) => putAway(db, 'parts', id))
+  }
+
+  /** Those put away, the last one first. */
+  away(): Promise<{ id: string; name: string }[]> {
+    return this.db.reader
+      .query<Row>(
+        'SELECT id, part, version, changedAt FROM parts WHERE deletedAt IS NOT NULL ORDER BY deletedAt DESC',
+        {
+          type: QueryTypes.SELECT,
+        },
+      )
+      .then((rows) => rows.map(opened).map((p) => ({ id: p.id, name: 'part' in p ? p.part.name : p.id })))
+  }
+  /** Throws out for good what was put away: one, or all. Answers with how many. */
+  empty(id?: string): Promise<number> {
+    return this.db.write((db) => emptyAway(db, 'parts', id))
   }
 
   restore(id: string): Promise<StoredPart | undefined> {
@@ -179,39 +211,59 @@ export class PartStore {
     parts: unknown[],
     choices: Record<string, Take>,
   ): Promise<{ taken: string[] } | { clashes: StoredPart[] }> {
-    const faults: { path: string; message: string }[] = []
-    const read = parts.flatMap((data, i) => {
+    const faults: Fault[] = []
+    const read: { data: Record<string, unknown>; part: Part }[] = []
+    for (const [i, data] of parts.entries()) {
+      if (faults.length > 20) break
+      // Others are answered in between.
+      if (i % 20 === 19) await new Promise((resolve) => setImmediate(resolve))
       try {
-        return [{ data: data as Record<string, unknown>, part: readPart(data, `parts[${i}]`) }]
+        read.push({ data: data as Record<string, unknown>, part: readPart(data, `parts[${i}]`) })
       } catch (error) {
         if (!(error instanceof FaultyFile)) throw error
         faults.push(...error.faults.map((f) => ({ ...f, path: `parts[${i}].${f.path}` })))
-        return []
       }
-    })
+    }
     const ids = read.map((r) => r.part.id)
+    const first = new Map<string, number>()
     ids.forEach((id, i) => {
-      if (ids.indexOf(id) !== i) faults.push({ path: `parts[${i}].id`, message: `“${id}” is there twice` })
+      if (first.has(id)) faults.push({ path: `parts[${i}].id`, message: `“${id}” is there twice` })
+      else first.set(id, i)
     })
     if (faults.length > 0) throw new FaultyFile('library', faults)
     // What says the same as a sample part, or as one's own, is there already.
     const fresh = read.filter(({ part }) => !sameAs(this.samples.get(part.id), part))
     return this.db.write(async (db) => {
       const own = new Map((await this.rows('1 = 1', {}, db)).map((s) => [s.id, s]))
+      // What was put away or can’t be read keeps its id as well: nothing is written over it.
+      const held = new Set(
+        (await db.query<{ id: string }>('SELECT id FROM parts', { type: QueryTypes.SELECT }))
+          .map((r) => r.id)
+          .filter((id) => !own.has(id)),
+      )
       const isClash = ({ part }: (typeof fresh)[number]) => {
         const mine = own.get(part.id)
         return mine !== undefined && !sameAs(mine.part, part)
       }
-      const open = fresh.filter((r) => isClash(r) && !(r.part.id in choices))
+      const open = fresh.filter((r) => isClash(r) && !Object.hasOwn(choices, r.part.id))
       if (open.length > 0) return { clashes: open.map((r) => own.get(r.part.id)!) }
       const free = (id: string): string => {
         for (let n = 2; ; n++)
-          if (!own.has(`${id}-${n}`) && !this.samples.has(`${id}-${n}`) && !ids.includes(`${id}-${n}`))
+          if (
+            !own.has(`${id}-${n}`) &&
+            !held.has(`${id}-${n}`) &&
+            !this.samples.has(`${id}-${n}`) &&
+            !first.has(`${id}-${n}`)
+          )
             return `${id}-${n}`
       }
       const taken: string[] = []
       for (const r of fresh) {
-        const choice = isClash(r) ? choices[r.part.id] : this.samples.has(r.part.id) ? 'both' : 'theirs'
+        const choice = isClash(r)
+          ? choices[r.part.id]
+          : this.samples.has(r.part.id) || held.has(r.part.id)
+            ? 'both'
+            : 'theirs'
         if (choice === 'mine' || (own.has(r.part.id) && !isClash(r))) continue
         const id = choice === 'both' ? free(r.part.id) : r.part.id
         await this.write(db, { ...r.data, id }, id)

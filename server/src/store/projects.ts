@@ -1,28 +1,11 @@
 // Projects in the database. A save names the version it was made from; a stale one changes nothing.
 
 import { randomUUID } from 'node:crypto'
+import type { ProjectLine, StoredProject } from '@root-board/core/api'
 import type { Design } from '@root-board/core/design'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { bringBack, putAway } from './away'
+import { bringBack, emptyAway, putAway } from './away'
 import type { Database } from './database'
-
-export interface StoredProject {
-  id: string
-  design: Design
-  version: number
-  sample: boolean
-  changedAt: string
-}
-export interface ProjectLine {
-  id: string
-  name: string
-  chip?: string
-  devices: number
-  /** What the builder wrote about it. */
-  notes?: string
-  sample: boolean
-  changedAt: string
-}
 
 interface Row {
   id: string
@@ -36,6 +19,41 @@ const stored = (row: Row): StoredProject => ({
   design: JSON.parse(row.design) as Design,
   sample: Boolean(row.sample),
 })
+/** Its row is there and says nothing that could be read: it is neither shown as another nor written over. */
+export class DamagedProject extends Error {
+  override name = 'DamagedProject'
+  constructor(
+    readonly id: string,
+    readonly raw: string,
+  ) {
+    super('What is stored of this project can’t be read')
+  }
+}
+/** It was checked when it was stored; of a row that was spoilt since, the frame at least is gone. Throws DamagedProject. */
+const opened = (row: Row): StoredProject => {
+  try {
+    const project = stored(row)
+    const { name, chip, needs, pins, power, build } = project.design
+    const isWhole =
+      typeof name === 'string' &&
+      Array.isArray(needs.devices) &&
+      [chip, pins, power, build].every((part) => typeof part === 'object')
+    if (isWhole) return project
+  } catch {
+    // Told below: what can't be parsed and what has lost its frame are the same to whoever asks.
+  }
+  throw new DamagedProject(row.id, row.design)
+}
+const lineOf = (row: Row): ProjectLine => {
+  const { id, changedAt } = row
+  const sample = Boolean(row.sample)
+  try {
+    const { name, chip, needs, notes } = opened(row).design
+    return { id, name, chip: chip.part, devices: needs.devices.length, notes, sample, changedAt }
+  } catch {
+    return { id, name: `Damaged: ${id}`, devices: 0, sample, changedAt, damaged: true }
+  }
+}
 
 export type SaveResult = { saved: StoredProject } | { stale: StoredProject } | 'gone'
 
@@ -51,30 +69,23 @@ export class ProjectStore {
     replacements: Record<string, unknown> = {},
     away = false,
     on: Sequelize = this.db.reader,
-  ): Promise<StoredProject[]> {
-    const rows = await on.query<Row>(
+  ): Promise<Row[]> {
+    return on.query<Row>(
       `SELECT id, design, version, sample, changedAt FROM projects WHERE deletedAt IS ${away ? 'NOT ' : ''}NULL AND ${where} ORDER BY ${away ? 'deletedAt' : 'changedAt'} DESC, id`,
       { type: QueryTypes.SELECT, replacements },
     )
-    return rows.map(stored)
   }
 
   /** Those at hand, or those put away, the last one first. */
   async list(away = false): Promise<ProjectLine[]> {
-    return (await this.rows('1 = 1', {}, away)).map(({ id, design, sample, changedAt }) => ({
-      id,
-      name: design.name,
-      chip: design.chip.part,
-      devices: design.needs.devices.length,
-      notes: design.notes,
-      sample,
-      changedAt,
-    }))
+    return (await this.rows('1 = 1', {}, away)).map(lineOf)
   }
 
   /** Every design, for whoever asks what is used where. */
   async designs(): Promise<{ id: string; design: Design }[]> {
-    return (await this.rows('1 = 1')).map(({ id, design }) => ({ id, design }))
+    return (await this.rows('1 = 1')).flatMap((row) =>
+      lineOf(row).damaged ? [] : [{ id: row.id, design: stored(row).design }],
+    )
   }
 
   async count(): Promise<number> {
@@ -85,8 +96,15 @@ export class ProjectStore {
     return row!.n
   }
 
+  /** Throws DamagedProject. */
   async find(id: string): Promise<StoredProject | undefined> {
-    return (await this.rows('id = :id', { id }))[0]
+    const [row] = await this.rows('id = :id', { id })
+    return row && opened(row)
+  }
+
+  /** What its row says, as it stands there. */
+  async raw(id: string): Promise<string | undefined> {
+    return (await this.rows('id = :id', { id }))[0]?.design
   }
 
   async create(design: Design): Promise<StoredProject> {
@@ -121,7 +139,7 @@ export class ProjectStore {
       )
       if (saved) return { saved: stored(saved) }
       const [stale] = await this.rows('id = :id', { id }, false, db)
-      return stale ? { stale } : 'gone'
+      return stale ? { stale: opened(stale) } : 'gone'
     })
   }
 
@@ -132,8 +150,14 @@ export class ProjectStore {
   restore(id: string): Promise<StoredProject | undefined> {
     return this.db.write(async (db) => {
       await bringBack(db, 'projects', id)
-      return (await this.rows('id = :id', { id }, false, db))[0]
+      const [row] = await this.rows('id = :id', { id }, false, db)
+      return row && opened(row)
     })
+  }
+
+  /** Throws out for good what was put away: one, or all. Answers with how many. */
+  empty(id?: string): Promise<number> {
+    return this.db.write((db) => emptyAway(db, 'projects', id))
   }
 
   /** Puts the samples in, once in the life of a database: all of them and the mark, or nothing. */

@@ -1,50 +1,22 @@
 // Talking to the server. A refusal comes as a Problem with the faults named; a silent server as ServerAway.
 
+import type {
+  Brought,
+  CopyContent,
+  CopyLine,
+  DrawerLine,
+  OwnParts,
+  ProblemBody,
+  ProjectLine,
+  StoredPart,
+  StoredProject,
+  Take,
+  Uses,
+} from '@root-board/core/api'
 import type { Design } from '@root-board/core/design'
 import type { Part } from '@root-board/core/parts'
 
-export interface ProjectLine {
-  id: string
-  name: string
-  chip?: string
-  devices: number
-  /** What the builder wrote about it. */
-  notes?: string
-  sample: boolean
-  changedAt: string
-}
-export interface StoredProject {
-  id: string
-  design: Design
-  version: number
-  sample: boolean
-  changedAt: string
-}
-
-export interface StoredPart {
-  id: string
-  /** As it was written, before assumptions are put in. */
-  file: Record<string, unknown>
-  part: Part
-  version: number
-  changedAt: string
-}
-export interface OwnParts {
-  parts: StoredPart[]
-  /** Kept, but not readable by this version of the program. */
-  unreadable: { id: string; file: unknown; faults: { path: string; message: string }[] }[]
-}
-export interface Uses {
-  projects: { id: string; name: string }[]
-  parts: { id: string; name: string }[]
-}
-export interface DrawerLine {
-  part: string
-  count: number
-  place: string
-  since: string
-}
-export type Take = 'mine' | 'theirs' | 'both'
+export type * from '@root-board/core/api'
 
 export class Problem extends Error {
   override name = 'Problem'
@@ -82,17 +54,12 @@ const ask = async <T>(
   if (response.status === 204) return undefined as T
   const answer: unknown = await response.json().catch(() => undefined)
   if (response.ok) return answer as T
-  const problem = (answer ?? {}) as {
-    title?: string
-    faults?: Problem['faults']
-    stored?: StoredProject
-    clashes?: StoredPart[]
-  }
+  const problem = (answer ?? {}) as Partial<ProblemBody>
   throw new Problem(
     response.status,
     problem.title ?? `The server answered ${response.status}`,
     problem.faults ?? [],
-    problem.stored,
+    problem.stored as StoredProject | undefined,
     problem.clashes,
   )
 }
@@ -107,6 +74,8 @@ export const api = {
     ask<StoredProject>(`/projects/${id}`, 'PUT', design, { 'If-Match': `"${version}"` }),
   remove: (id: string) => ask<undefined>(`/projects/${id}`, 'DELETE'),
   restore: (id: string) => ask<StoredProject>(`/projects/${id}/restore`, 'POST'),
+  /** Throws out for good what was put away: one project, or all of them. */
+  throwOut: (id?: string) => ask<unknown>(`/projects/away${id === undefined ? '' : `/${id}`}`, 'DELETE'),
   parts: () => ask<Part[]>('/parts'),
   ownParts: () => ask<OwnParts>('/parts/own'),
   addPart: (part: unknown) => ask<StoredPart>('/parts', 'POST', part),
@@ -114,10 +83,18 @@ export const api = {
     ask<StoredPart>(`/parts/${encodeURIComponent(id)}`, 'PUT', part, { 'If-Match': `"${version}"` }),
   removePart: (id: string) => ask<undefined>(`/parts/${encodeURIComponent(id)}`, 'DELETE'),
   restorePart: (id: string) => ask<StoredPart>(`/parts/${encodeURIComponent(id)}/restore`, 'POST'),
+  partsAway: () => ask<{ id: string; name: string }[]>('/parts/away'),
+  throwOutPart: (id?: string) =>
+    ask<unknown>(`/parts/away${id === undefined ? '' : `/${encodeURIComponent(id)}`}`, 'DELETE'),
   usesOf: (id: string) => ask<Uses>(`/parts/${encodeURIComponent(id)}/uses`),
   takeLibrary: (parts: unknown[], choices: Record<string, Take>) =>
     ask<{ taken: string[] }>('/parts/library', 'POST', { format: 1, parts, choices }),
   drawer: () => ask<DrawerLine[]>('/drawer'),
   setDrawer: (part: string, count: number, place: string) =>
     ask<DrawerLine[]>(`/drawer/${encodeURIComponent(part)}`, 'PUT', { count, place }),
+  copies: () => ask<CopyLine[]>('/copies'),
+  makeCopy: () => ask<CopyLine>('/copies', 'POST'),
+  copy: (name: string) => ask<CopyContent>(`/copies/${name}`),
+  bringCopyBack: (name: string) => ask<{ before: CopyLine }>(`/copies/${name}/bring-back`, 'POST'),
+  bringEverything: (file: unknown) => ask<Brought>('/everything', 'POST', file),
 }
