@@ -18,6 +18,7 @@ const PartsPage = lazy(() => import('./parts/PartsPage'))
 const PartPage = lazy(() => import('./parts/PartPage'))
 const EditPage = lazy(() => import('./parts/edit/EditPage'))
 const PastePage = lazy(() => import('./parts/paste/PastePage'))
+const CopiesPage = lazy(() => import('./copies/CopiesPage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
 const stages = {
   needs: lazy(() => import('./stages/needs/NeedsPage')),
@@ -43,6 +44,7 @@ const pages: RouteObject[] = [
   { path: '/parts/from-sheet', element: <PastePage /> },
   { path: '/parts/:id', element: <PartPage /> },
   { path: '/parts/:id/edit', element: <EditPage /> },
+  { path: '/copies', element: <CopiesPage /> },
   { path: '/kit', element: <KitPage /> },
   { path: '*', element: <Navigate to="/" replace /> },
 ]

@@ -6,6 +6,8 @@ export interface FakeServer {
   version: number
   design: Design
   away: boolean
+  /** It stores what is sent, and its answers get lost. */
+  mute?: boolean
   /** What it answers to every save and question instead. */
   refuses?: { status: number; title: string; faults?: { path: string; message: string }[] }
   /** Projects made besides. */
@@ -39,7 +41,9 @@ export const fakeServer = (design: Design): FakeServer => {
       const from = Number(/"(\d+)"/.exec((init.headers as Record<string, string>)['If-Match']!)![1])
       if (from !== server.version) return answer(412, { title: 'changed', stored: stored() })
       server.version++
-      server.design = body!
+      // As the real one does, it writes the names of an object in an order of its own.
+      server.design = Object.fromEntries(Object.entries(body!).reverse()) as unknown as Design
+      if (server.mute) throw new TypeError('the line is cut')
       return answer(200, stored())
     }
     if (init.method === 'POST' && path === '/api/parts')

@@ -35,18 +35,24 @@ export class ServerAway extends Error {
   override name = 'ServerAway'
 }
 
+/** A browser carries no more than 64 kB for pages that are gone. */
+const mostKeptAlive = 60_000
+
 const ask = async <T>(
   path: string,
   method = 'GET',
   body?: unknown,
   headers: Record<string, string> = {},
 ): Promise<T> => {
+  const text = body === undefined ? undefined : JSON.stringify(body)
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
       headers: body === undefined ? headers : { 'Content-Type': 'application/json', ...headers },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: text,
+      // A save outlives the page that is left while it is on its way.
+      keepalive: method === 'PUT' && text !== undefined && new Blob([text]).size < mostKeptAlive,
     })
   } catch {
     throw new ServerAway('The server does not answer')

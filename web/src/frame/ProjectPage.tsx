@@ -7,14 +7,22 @@ import { makeLibrary } from '@root-board/core/parts'
 import type { Progress } from '@root-board/core/patience'
 import { Button, styled } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { api } from '../api/client'
 import { useGuided } from '../guide/guided'
 import { StageContext } from '../shared/analysis'
 import { openProject, startAutosave } from '../store/autosave'
 import { useProject } from '../store/project'
-import { analyseInWorker, endAnalysis, endQuestions, longTime, setLibrary, workingOf } from '../worker/client'
+import {
+  analyseInWorker,
+  endAnalysis,
+  endQuestions,
+  longTime,
+  setLibrary,
+  stopAnalysis,
+  workingOf,
+} from '../worker/client'
 import { latestWins } from '../worker/latest-wins'
 import { Boundary } from './Boundary'
 import { Conflict } from './Conflict'
@@ -29,6 +37,7 @@ import { PlainPage } from '../kit/layout'
 
 /** Seldom needed, and all that names and prints a part’s facts comes with it. */
 const ChangedParts = lazy(() => import('./ChangedParts'))
+const WithoutAnalysis = lazy(() => import('./WithoutAnalysis'))
 const Guide = lazy(() => import('../guide/Guide'))
 
 /** Without the facts that the worker has from the library in the same words. */
@@ -50,9 +59,10 @@ const ProjectPage = () => {
   const { pathname } = useLocation()
   const design = useProject((s) => s.design)
   const openId = useProject((s) => s.id)
+  const done = useProject((s) => s.done.length)
   const [failure, setFailure] = useState<string>()
   const [result, setResult] = useState<{ analysis: Analysis; of: Design; long: boolean }>()
-  const [broken, setBroken] = useState<string>()
+  const [failed, setFailed] = useState<{ why: string; of: Design }>()
   const [looking, setLooking] = useState<Progress>()
   const findings = result?.analysis.findings ?? none
   const evidence = useEvidence(findings)
@@ -95,9 +105,13 @@ const ProjectPage = () => {
         },
         (analysis, { design: of, long }) => {
           setResult({ analysis, of, long })
-          setBroken(undefined)
+          setFailed(undefined)
         },
-        (error) => setBroken(error.message),
+        (error) => {
+          // Said of the state that is open: a newer one would have been asked about.
+          const { design: of } = useProject.getState()
+          if (of) setFailed({ why: error.message, of })
+        },
       ),
     [],
   )
@@ -107,7 +121,7 @@ const ProjectPage = () => {
     setLibrary(shelf)
   }, [shelf])
   useEffect(() => {
-    if (design && shelf) request({ design, long: false })
+    if (design && shelf) request.ask({ design, long: false })
   }, [design, shelf, request])
 
   // What runs for an older design gives up at once: the newest edit wins.
@@ -136,11 +150,34 @@ const ProjectPage = () => {
         </p>
       </PlainPage>
     )
-  if (!design || openId !== id || !library || !shelf || !result)
+  const stop = () => {
+    request.forget()
+    stopAnalysis()
+  }
+  // What failed for an earlier state says nothing about this one.
+  const broken = failed?.of === design ? failed?.why : undefined
+  const opening = (
+    <p className="faint" style={{ padding: 24 }}>
+      Opening the project …
+    </p>
+  )
+  if (!design || openId !== id) return opening
+  if (!library || !shelf || !result)
     return (
-      <p className="faint" style={{ padding: 24 }}>
-        Opening the project …
-      </p>
+      <Suspense fallback={opening}>
+        <Late unless={broken !== undefined} meanwhile={opening}>
+          <WithoutAnalysis
+            design={design}
+            library={library}
+            why={broken}
+            stop={stop}
+            again={() => {
+              setFailed(undefined)
+              request.ask({ design, long: false })
+            }}
+          />
+        </Late>
+      </Suspense>
     )
   return (
     <StageContext.Provider
@@ -151,7 +188,7 @@ const ProjectPage = () => {
         design,
         looking,
         lookedLonger: result.long,
-        lookLonger: () => request({ design, long: true }),
+        lookLonger: () => request.ask({ design, long: true }),
         enough: endAnalysis,
         workingOf,
       }}
@@ -177,6 +214,14 @@ const ProjectPage = () => {
                 go on.
               </p>
             )}
+            {result.of !== design && !broken && !looking && (
+              <Late key={String(done)} meanwhile={null}>
+                <p className="risks" role="status">
+                  The last change is still being worked out; what is shown is from before it.{' '}
+                  <Button onClick={stop}>Stop working it out</Button>
+                </p>
+              </Late>
+            )}
             {guided === id && (
               <Suspense fallback={null}>
                 <Guide />
@@ -198,6 +243,24 @@ const ProjectPage = () => {
       )}
     </StageContext.Provider>
   )
+}
+
+/** What is shown only where it takes longer than one would wait without a word. */
+const Late = ({
+  unless,
+  meanwhile,
+  children,
+}: {
+  unless?: boolean
+  meanwhile: ReactNode
+  children: ReactNode
+}) => {
+  const [late, setLate] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), 2500)
+    return () => clearTimeout(timer)
+  }, [])
+  return late || unless ? children : meanwhile
 }
 
 export default ProjectPage

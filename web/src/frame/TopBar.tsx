@@ -6,29 +6,15 @@ import { Link } from 'react-router'
 import { useMode } from '../kit/mode'
 import { useStage } from '../shared/analysis'
 import { download, fileName } from '../shared/words'
-import { type SaveState, useProject } from '../store/project'
+import { useProject } from '../store/project'
 import { Marks } from '../kit/Mark'
 import { useFrame } from './frame-state'
+import { SaveStatus } from './SaveStatus'
 import { useEvidence } from './use-evidence'
 import { Choice } from '../kit/inputs'
 import { NameInput } from '../kit/NameInput'
 import { Spacer } from '../kit/layout'
 
-const saveWords = (save: SaveState): string => {
-  switch (save.kind) {
-    case 'saved':
-      return 'Saved'
-    case 'waiting':
-    case 'saving':
-      return 'Saving …'
-    case 'away':
-      return 'Server away: kept in this browser'
-    case 'conflict':
-      return 'Changed elsewhere: choose below'
-    case 'refused':
-      return `Not saved: ${save.why}`
-  }
-}
 const stanceWords: Record<Stance, string> = {
   'by-the-book': 'by the book',
   lean: 'lean',
@@ -37,7 +23,7 @@ const stanceWords: Record<Stance, string> = {
 
 export const TopBar = () => {
   const { analysis, design, edit } = useStage()
-  const { done, undone, undo, redo, save } = useProject()
+  const { done, undone, undo, redo } = useProject()
   const { mode, toggle } = useMode()
   const frame = useFrame()
   const evidence = useEvidence(analysis.findings)
@@ -61,18 +47,7 @@ export const TopBar = () => {
         maxLength={120}
         onRename={(name) => edit({ kind: 'renameProject', name })}
       />
-      <span
-        role="status"
-        className={
-          save.kind === 'saved'
-            ? 'faint'
-            : save.kind === 'away' || save.kind === 'conflict' || save.kind === 'refused'
-              ? 'risks'
-              : 'faint'
-        }
-      >
-        {saveWords(save)}
-      </span>
+      <SaveStatus />
       <Spacer />
       <Button
         onClick={undo}

@@ -99,7 +99,7 @@ describe('the top bar', () => {
   test.each([
     [{ kind: 'saved' }, 'Saved'],
     [{ kind: 'saving' }, 'Saving …'],
-    [{ kind: 'away' }, 'Server away: kept in this browser'],
+    [{ kind: 'away', kept: true }, 'Server away: kept in this browser'],
     [{ kind: 'refused', why: 'name: must not be blank' }, 'Not saved: name: must not be blank'],
   ] as const)('how saving stands: %j', (save, text) => {
     show(<TopBar />)

@@ -1,11 +1,12 @@
-// Projects that were put away, folded until one looks for them; nothing is ever thrown out.
+// Projects that were put away, folded until one looks for them; thrown out is only what one throws out elsewhere.
 
 import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { api } from '../api/client'
 import { Fold } from '../kit/Fold'
-import { dayWords } from './day'
+import { dayWords } from '../shared/day'
 
 export const Away = ({ bringBack }: { bringBack: (id: string) => unknown }) => {
   const away = useQuery({ queryKey: ['projects', 'away'], queryFn: api.away })
@@ -30,6 +31,9 @@ export const Away = ({ bringBack }: { bringBack: (id: string) => unknown }) => {
           </li>
         ))}
       </ul>
+      <p className="faint">
+        <Link to="/copies#away">Throw some out for good</Link>
+      </p>
     </Fold>
   )
 }

@@ -7,7 +7,7 @@ import { Link } from 'react-router'
 import type { ProjectLine } from '../api/client'
 import { NameInput } from '../kit/NameInput'
 import { Body, Cell, Columns, hidden, right, Row, Table } from '../kit/Table'
-import { dayWords } from './day'
+import { dayWords } from '../shared/day'
 
 export interface ProjectDoes {
   copy: (line: ProjectLine) => void
@@ -95,6 +95,17 @@ const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; do
               })
             }}
           />
+        ) : line.damaged ? (
+          <>
+            {line.name}
+            <div className="risks">
+              What is stored of it can’t be read.{' '}
+              <a href={`/api/projects/${line.id}/raw`} download>
+                What is left of it
+              </a>
+              ; <Link to="/copies">a copy</Link> may have it whole.
+            </div>
+          </>
         ) : (
           <Link to={`/projects/${line.id}/needs`}>{line.name}</Link>
         )}
@@ -106,12 +117,16 @@ const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; do
       </Cell>
       <Cell>{dayWords(line.changedAt)}</Cell>
       <Cell align="right">
-        <Button ref={button} aria-label={`Rename ${line.name}`} onClick={() => setRenaming(true)}>
-          Rename
-        </Button>{' '}
-        <Button aria-label={`Copy ${line.name}`} onClick={() => does.copy(line)}>
-          Copy
-        </Button>{' '}
+        {!line.damaged && (
+          <>
+            <Button ref={button} aria-label={`Rename ${line.name}`} onClick={() => setRenaming(true)}>
+              Rename
+            </Button>{' '}
+            <Button aria-label={`Copy ${line.name}`} onClick={() => does.copy(line)}>
+              Copy
+            </Button>{' '}
+          </>
+        )}
         <Button aria-label={`Put ${line.name} away`} onClick={() => does.remove(line)}>
           Put away
         </Button>

@@ -220,6 +220,10 @@ const StartPage = () => {
           </div>
         )}
         <p className="faint">
+          All that is stored is copied by itself: <Link to="/copies">the copies</Link>, and everything as one
+          file.
+        </p>
+        <p className="faint">
           <Link to="/parts">The library</Link> holds {parts.data?.length ?? '…'} parts. Those that came with
           the program are made up for practice;{' '}
           <Link to="/parts/from-sheet">put in your own from its data sheet</Link>.

@@ -224,6 +224,104 @@ describe('a page that is left right after an edit', () => {
   })
 })
 
+describe('an answer that is lost', () => {
+  test('the page goes on from what was stored of its own, also when it was changed since', async () => {
+    await opened()
+    server.mute = true
+    call('A')
+    await until(() => state().save.kind === 'away')
+    expect([server.design.name, server.version, state().version]).toEqual(['A', 2, 1])
+    call('B')
+    server.mute = false
+    window.dispatchEvent(new Event('online'))
+    await until(() => state().save.kind === 'saved' || state().save.kind === 'conflict')
+    expect([state().save.kind, server.design.name, server.version]).toEqual(['saved', 'B', 3])
+  })
+  test.each([
+    ['with nothing changed since', 'A', 2],
+    ['changed since', 'B', 3],
+  ])('so does the next page after one that was closed then, %s', async (_, last, version) => {
+    await opened()
+    server.mute = true
+    call('A')
+    await until(() => state().save.kind === 'away')
+    if (last === 'B') call('B')
+    await wait(50)
+    server.away = true
+    stop!()
+    state().close()
+    await wait(50)
+    server.away = false
+    server.mute = false
+    await opened()
+    await until(() => state().save.kind === 'saved' || state().save.kind === 'conflict')
+    expect([state().save.kind, server.design.name, server.version]).toEqual(['saved', last, version])
+    await wait(30)
+    expect(await kept()).toEqual([])
+  })
+  test('what another has stored meanwhile is a conflict all the same', async () => {
+    await opened()
+    server.mute = true
+    call('A')
+    await until(() => state().save.kind === 'away')
+    server.mute = false
+    server.design = design('Theirs')
+    server.version = 7
+    window.dispatchEvent(new Event('online'))
+    await until(() => state().save.kind === 'conflict')
+    expect(server.design.name).toBe('Theirs')
+  })
+})
+
+test('a save that waits is sent when the page is left, in a request that outlives it', async () => {
+  await opened()
+  const alive: unknown[] = []
+  const fetched = globalThis.fetch
+  globalThis.fetch = ((path: string, init?: RequestInit) => {
+    if (init?.method === 'PUT') alive.push(init.keepalive)
+    return fetched(path, init)
+  }) as typeof fetch
+  call('A')
+  window.dispatchEvent(new Event('pagehide'))
+  // At once, not after the pause in which more may come.
+  expect([state().save.kind, alive]).toEqual(['saving', [true]])
+  await until(() => server.version === 2)
+})
+
+test('a draft that a tab still has is renewed: no other takes it for one left behind', async () => {
+  await opened()
+  server.away = true
+  call('A')
+  await until(() => state().save.kind === 'away')
+  const at = async () => (await entries<string, { at: number }>())[0]![1].at
+  const first = await at()
+  await wait(2300)
+  expect((await at()) - first).toBeGreaterThan(1500)
+}, 10_000)
+
+test('why it is not stored is said in the server’s words, and whether this browser keeps it', async () => {
+  await opened()
+  server.refuses = { status: 507, title: 'The disk is full; nothing was saved' }
+  call('A')
+  await until(() => state().save.kind === 'away')
+  expect(state().save).toEqual({ kind: 'away', why: 'The disk is full; nothing was saved', kept: true })
+  const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError')
+  })
+  call('B')
+  await wait(30)
+  server.refuses = undefined
+  server.away = true
+  window.dispatchEvent(new Event('online'))
+  await until(() => state().save.kind === 'away' && !(state().save as { kept: boolean }).kept)
+  expect(state().save).toEqual({ kind: 'away', why: undefined, kept: false })
+  // Whoever closes the page now is asked whether that is meant.
+  const leaving = new Event('beforeunload', { cancelable: true })
+  window.dispatchEvent(leaving)
+  expect(leaving.defaultPrevented).toBe(true)
+  put.mockRestore()
+})
+
 test('a conflict ends with the draft of mine over the version that is stored, or with none', async () => {
   const clash = async () => {
     await clear()

@@ -15,7 +15,8 @@ export type SaveState =
   | { kind: 'saved' }
   | { kind: 'waiting' }
   | { kind: 'saving' }
-  | { kind: 'away' }
+  /** Not stored yet, and tried again: why, where the server said so, and whether this browser keeps it meanwhile. */
+  | { kind: 'away'; why?: string; kept: boolean }
   | { kind: 'conflict'; stored: StoredProject }
   | { kind: 'refused'; why: string }
 

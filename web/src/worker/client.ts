@@ -16,6 +16,7 @@ const usualTime = 2000
 export const longTime = 60_000
 
 interface Thread {
+  worker: Worker
   remote: Remote<AnalysisWorker>
   /** Ends what runs, if anything does. */
   ring: () => void
@@ -23,14 +24,14 @@ interface Thread {
 }
 
 const start = (name: string): Thread => {
-  const remote = wrap<AnalysisWorker>(
-    new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module', name }),
-  )
+  const worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module', name })
+  const remote = wrap<AnalysisWorker>(worker)
   // Pages that are not isolated share no memory: questions there end by their time alone.
   const bell = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4))
   if (bell) void remote.setBell(bell)
   let ticket = 0
   return {
+    worker,
     remote,
     ring: () => {
       ticket++
@@ -40,10 +41,12 @@ const start = (name: string): Thread => {
   }
 }
 
-const edits = start('analysis')
+let edits = start('analysis')
 const asked = start('questions')
+let shelf: Library | undefined
 
 export const setLibrary = (library: Library): void => {
+  shelf = library
   void edits.remote.setLibrary(library)
   void asked.remote.setLibrary(library)
 }
@@ -55,13 +58,51 @@ export const analyseInWorker = async (
 ): Promise<Analysis> => {
   const began = performance.now()
   const turn = ++turns
-  const analysis = look
-    ? await edits.remote.analyse(design, turn, edits.limit(look.ms), proxy(look.progress))
-    : await edits.remote.analyse(design, turn, edits.limit())
+  const answer = look
+    ? edits.remote.analyse(design, turn, edits.limit(look.ms), proxy(look.progress))
+    : edits.remote.analyse(design, turn, edits.limit())
+  const analysis = await orStopped(answer, (look?.ms ?? usualTime) + grace)
   performance.measure('analysis', { start: began, end: performance.now() })
   turnOf.set(analysis, turn)
   return analysis
 }
+/** What gives up when its time is over does so well within this; what doesn’t is ended with its worker. */
+const grace = 20_000
+
+/** Ended before it was done; its message says by whom or what. */
+export class Stopped extends Error {
+  override name = 'Stopped'
+}
+let stopWith: ((why: Stopped) => void) | undefined
+
+/** The answer, or the end of its worker: told to stop, failed, or far beyond its time. */
+const orStopped = async <T>(answer: Promise<T>, ms: number): Promise<T> => {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const { worker } = edits
+  const end = new Promise<never>((_, reject) => {
+    stopWith = (why) => {
+      worker.terminate()
+      edits = start('analysis')
+      if (shelf) void edits.remote.setLibrary(shelf)
+      reject(why)
+    }
+    worker.onerror = ({ message }) => stopWith?.(new Stopped(message || 'the worker ended'))
+    timer = setTimeout(
+      () => stopWith?.(new Stopped(`stopped after ${Math.round(ms / 1000)} s: this project asks for more`)),
+      ms,
+    )
+  })
+  try {
+    return await Promise.race([answer, end])
+  } finally {
+    clearTimeout(timer)
+    stopWith = undefined
+  }
+}
+
+/** Ends what is being analysed at once, with nothing to show for it. */
+export const stopAnalysis = (): void => stopWith?.(new Stopped('stopped by you'))
+
 let turns = 0
 const turnOf = new WeakMap<Analysis, number>()
 
@@ -73,7 +114,15 @@ export const workingOf = async (analysis: Analysis, shown: Shown): Promise<Worke
 }
 
 /** The design has changed, or the builder has seen enough: what is being analysed gives up with what it has. */
-export const endAnalysis = (): void => edits.ring()
+export const endAnalysis = (): void => {
+  edits.ring()
+  const running = stopWith
+  // What hears no bell is ended with its worker: nobody waits for what is no longer wanted.
+  setTimeout(() => {
+    if (running && running === stopWith) running(new Stopped('stopped by you'))
+  }, deaf)
+}
+const deaf = 5000
 
 /** Questions about a design that is no longer the open one are not worth their time. */
 export const endQuestions = (): void => asked.ring()

@@ -23,8 +23,14 @@ export const latestWins = <In, Out>(
     }
     await next()
   }
-  return (input: In): void => {
-    waiting = { input }
-    if (!running) void next()
+  return {
+    ask: (input: In): void => {
+      waiting = { input }
+      if (!running) void next()
+    },
+    /** What waits is not asked; what runs is the newest again. */
+    forget: (): void => {
+      waiting = undefined
+    },
   }
 }

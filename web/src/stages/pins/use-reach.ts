@@ -12,7 +12,7 @@ export const useReach = (signal: string | undefined): { reach?: Reach; failed?: 
   const { design } = useStage()
   const [known, setKnown] = useState<{ design: Design; signal: string; reach: Reach }>()
   const [failed, setFailed] = useState<string>()
-  const [ask] = useState(() =>
+  const [{ ask }] = useState(() =>
     latestWins(
       (q: { design: Design; signal: string }) => questions.reach(q.design, q.signal),
       (entries, q) => {
