@@ -29,18 +29,21 @@ const code = await run(
     'power/streams.test',
     'intake/habits.test',
     'limits/habits.test',
+    'server/src/requests.test',
   ],
   {
     env: { DEEP: '1' },
   },
 )
 const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(file, 'utf8'))
-// Every page on a phone in both lights.
+// The program ended in the middle of everything it does.
+const tortured = await run('tsx', ['scripts/torture/run.ts'])
+// Every page on a phone in both lights; a page left sixty times.
 await ensureBuilt()
 const seen = (await ensureChromium())
-  ? await run('playwright', ['test', 'access'], { env: { DEEP: '1' } })
+  ? await run('playwright', ['test', 'access', 'store'], { env: { DEEP: '1' } })
   : 1
 console.log(
-  `\n${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed; pages: ${seen === 0 ? 'passed' : 'failed'}`,
+  `\n${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed; pages: ${seen === 0 ? 'passed' : 'failed'}; torture: ${tortured === 0 ? 'passed' : 'failed'}`,
 )
-process.exit(code || seen)
+process.exit(code || seen || tortured)

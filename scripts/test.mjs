@@ -34,6 +34,10 @@ console.log('\n— Jest')
 const jestCode = await run('jest', ['--json', `--outputFile=${results.jest}`], {})
 console.log('\n— Build')
 await ensureBuilt()
+console.log('\n— Torture, a small share')
+const tortured = await run('tsx', ['scripts/torture/run.ts'], {
+  env: { SHARE: '0.03', SEED: String(Date.now() % 1e9) },
+})
 console.log('\n— Playwright')
 const e2eCode = browser
   ? await run('playwright', ['test'], { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: results.e2e } })
@@ -41,7 +45,11 @@ const e2eCode = browser
 
 const jest = read(results.jest)
 const e2e = read(results.e2e)?.stats
-const passed = (jest?.numPassedTests ?? 0) + (e2e?.expected ?? 0) + (e2e?.flaky ?? 0)
-const failed = (jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1) + (e2e ? e2e.unexpected : 1)
+const passed =
+  (jest?.numPassedTests ?? 0) + (tortured === 0 ? 1 : 0) + (e2e?.expected ?? 0) + (e2e?.flaky ?? 0)
+const failed =
+  (tortured === 0 ? 0 : 1) +
+  (jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1) +
+  (e2e ? e2e.unexpected : 1)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(jestCode === 0 && e2eCode === 0 && failed === 0 ? 0 : 1)

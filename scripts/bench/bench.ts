@@ -42,6 +42,7 @@ import { randomInstance } from '../../core/src/solve/test/instances'
 import { readDesignFile, readLibraryFolder } from '../../server/src/files'
 import { compareOpinions } from '../second-opinion'
 import { analysisInBrowser, waitsInBrowser } from './browser'
+import { store } from './store'
 
 const root = process.cwd()
 const at = (sorted: number[], share: number) =>
@@ -571,5 +572,6 @@ const parts = {
   demo,
   firstPage,
   waits,
+  store: () => store(),
 }
 for (const [name, run] of Object.entries(parts)) if (only.length === 0 || only.includes(name)) await run()

@@ -3,7 +3,7 @@
 import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
-import { dirname, join } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const root = fileURLToPath(new URL('../..', import.meta.url))
@@ -54,7 +54,8 @@ export const fingerprint = (places) => {
     .map((p) => join(root, p))
     .filter(existsSync)
     .flatMap(filesBelow))
-    hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+    // By its place in the project: a folder that was moved is the same.
+    hash.update(relative(root, file)).update('\0').update(readFileSync(file)).update('\0')
   return hash.digest('hex')
 }
 

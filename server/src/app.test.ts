@@ -264,11 +264,16 @@ test.each(['127.0.0.1', '127.0.0.1:4870', 'localhost', 'localhost:65535', '[::1]
   },
 )
 
-test('the page’s policy allows no inline script and nothing from elsewhere', async () => {
-  const policy = (await http().get('/api/health')).headers['content-security-policy']!
-  expect(policy).toContain("script-src 'self'")
-  expect(policy).toContain("default-src 'none'")
+test('the page’s policy allows no inline script and nothing from elsewhere; no header tells what it runs on', async () => {
+  const { headers } = await http().get('/api/health')
+  const policy = headers['content-security-policy']!
+  for (const part of ["script-src 'self'", "default-src 'none'", "frame-ancestors 'none'", "base-uri 'none'"])
+    expect(policy).toContain(part)
   expect(policy).not.toMatch(/script-src[^;]*unsafe/)
+  expect(headers).toMatchObject({ 'referrer-policy': 'no-referrer', 'x-content-type-options': 'nosniff' })
+  expect(Object.keys(headers)).not.toEqual(
+    expect.arrayContaining([expect.stringMatching(/^(x-powered-by|server|access-control-allow-origin)$/)]),
+  )
 })
 
 test.each([
@@ -334,9 +339,16 @@ describe('a data file that can’t be written says so, and keeps what it had', (
 })
 
 describe('the door', () => {
-  test('what the API answers is kept by nobody on the way', async () => {
+  test('what the API answers is kept by nobody on the way, and shown by no browser as a page', async () => {
     for (const path of ['/api/health', '/api/projects', '/api/nowhere'])
-      expect([path, (await http().get(path)).headers['cache-control']]).toEqual([path, 'no-store'])
+      expect([path, (await http().get(path)).headers]).toEqual([
+        path,
+        expect.objectContaining({
+          'cache-control': 'no-store',
+          'content-disposition': 'attachment; filename="api.json"',
+          'x-content-type-options': 'nosniff',
+        }),
+      ])
   })
   test.each(['/api/projects/%00', '/api/parts/a%00b', '/api/projects/%ff', `/api/parts/${'x'.repeat(500)}`])(
     'nothing is at %s',

@@ -105,7 +105,7 @@ export const makeApp = (given: AppParts): Express => {
   app.use(ownPagesOnly(hosts))
   app.use('/api', onlyWhatCanBe)
   app.use('/api', (_req, res, next) => {
-    res.set('Cache-Control', 'no-store')
+    res.set({ 'Cache-Control': 'no-store', 'Content-Disposition': 'attachment; filename="api.json"' })
     next()
   })
   app.use('/api', async (_req, _res, next) => {

@@ -8,7 +8,7 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { StartFailure } from '../config'
 import { connect, copyInto, damageOf, freeName } from './file'
 import { migrations } from './migrations'
-import { explainDamage, goOnFrom } from './recovery'
+import { explainDamage, goOnFrom, sweep } from './recovery'
 
 /** The file is not the one that was opened: what is written now goes nowhere. */
 export class FileGone extends Error {
@@ -150,6 +150,7 @@ const openReader = async (data: string): Promise<Sequelize> => {
 export const openDatabase = async (data: string, from?: string): Promise<Database> => {
   if (from !== undefined) await goOnFrom(fileIn(data), from)
   const writer = await openFile(data)
+  sweep(data)
   try {
     return await broughtUpToDate(data, writer)
   } catch (error) {

@@ -7,6 +7,14 @@ import { connect, damageOf, freeName, settle } from './file'
 
 export const copiesIn = (data: string): string => join(data, 'copies')
 
+/** Copies that were never finished, since the program was ended in the middle: nobody could tell them from whole ones. */
+export const sweep = (data: string): void => {
+  for (const folder of [data, copiesIn(data)])
+    if (existsSync(folder))
+      for (const name of readdirSync(folder))
+        if (/\.(unfinished|coming)(-journal)?$/.test(name)) rmSync(join(folder, name), { force: true })
+}
+
 /** Every copy there is, whoever made it, the newest first. */
 const copiesBeside = (file: string): string[] => {
   const folder = dirname(file)
