@@ -67,7 +67,7 @@ const onlyWhatCanBe: RequestHandler = (req, res, next) => {
     path = undefined
   }
   // eslint-disable-next-line no-control-regex
-  if (path === undefined || path.length > 400 || /[\u0000-\u001f\u007f\ud800-\udfff]/u.test(path))
+  if (path === undefined || /[\u0000-\u001f\u007f\ud800-\udfff]/u.test(path))
     return sendProblem(res, { title: 'There is nothing at this address', status: 404 })
   next()
 }

@@ -3,10 +3,12 @@
 
 import {
   copyFileSync,
+  cpSync,
   mkdirSync,
   readdirSync,
   readFileSync,
   rmSync,
+  statSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs'
@@ -187,6 +189,25 @@ describe('a data file that is damaged', () => {
     await close(again.db)
     expect(await names(await open(folder, name))).toEqual(['Further', 'Good'])
   })
+  test('what its log still had is not read into the copy', async () => {
+    const folder = freshFolder()
+    const first = await open(folder)
+    await first.projects.create(emptyDesign('Good'))
+    const { name } = await first.copies.make()
+    await close(first.db)
+    const second = await open(folder)
+    await second.projects.create(emptyDesign('In the log alone'))
+    // As after a power cut: the log lies there, and has some pages of the file and not the others.
+    const cut = freshFolder()
+    cpSync(folder, cut, { recursive: true })
+    expect(statSync(`${fileOf(cut)}-wal`).size).toBeGreaterThan(0)
+    const bytes = readFileSync(fileOf(cut))
+    for (let at = 4096; at < bytes.length; at += 7) bytes[at] = 0xa5
+    writeFileSync(fileOf(cut), bytes)
+    const again = await open(cut, name)
+    expect([await names(again), await integrity(again.db)]).toEqual([['Good'], 'ok'])
+    expect(statSync(`${fileOf(cut)}.damaged-wal`).size).toBeGreaterThan(0)
+  })
   test('without a copy that is whole it says that there is none', async () => {
     const folder = freshFolder()
     mkdirSync(join(folder, 'copies'))
@@ -226,6 +247,17 @@ describe.each([
   })
 })
 
+test('a file that is taken away while something is written to it: that was not kept either', async () => {
+  const folder = freshFolder()
+  const { db } = await open(folder)
+  await expect(
+    db.write(async (w) => {
+      await w.query("INSERT INTO drawer (part, count, place, since) VALUES ('a', 1, '', '')")
+      rmSync(fileOf(folder))
+    }),
+  ).rejects.toThrow(/was deleted or replaced/)
+})
+
 test('one row that is spoilt is named; the others are there, and what it says can be fetched', async () => {
   const all = await open()
   const { projects, parts, db, everything } = all
@@ -235,7 +267,8 @@ test('one row that is spoilt is named; the others are there, and what it says ca
   await parts.add(own('own-spoilt'), 'part')
   await db.write(async (w) => {
     await w.query(`UPDATE projects SET design = '{"name": "Spo' WHERE id = '${id}'`)
-    await w.query(`UPDATE projects SET design = '{"name": "Half"}' WHERE id = '${half}'`)
+    const frame = '{"name": "Half", "needs": {}, "chip": {}, "pins": {}, "power": {}, "build": {}}'
+    await w.query(`UPDATE projects SET design = '${frame}' WHERE id = '${half}'`)
     await w.query(`UPDATE parts SET part = 'gone {' WHERE id = 'own-spoilt'`)
   })
   expect((await projects.list()).map((p) => [p.name, p.damaged]).sort()).toEqual(

@@ -28,13 +28,9 @@ export const openProject = async (id: string): Promise<void> => {
   if (missing && !draft) throw missing
   const { open } = useProject.getState()
   sent = draft?.sent ?? []
-  if (draft) open(id, draft.design, versionOf(draft, stored), { kind: 'waiting' })
+  if (draft) open(id, draft.design, draft.version, { kind: 'waiting' })
   else if (stored) open(id, stored.design, stored.version, { kind: 'saved' })
 }
-/** What a draft is to be saved over: where what was stored last is its own earlier state, that one. */
-const versionOf = (draft: Draft, stored: StoredProject | undefined): number =>
-  stored && draft.sent?.some((d) => isSame(d, stored.design)) ? stored.version : draft.version
-
 /** Why it is tried again: in the server’s words, where it had some. */
 const away = (error: unknown, kept: boolean): SaveState => ({
   kind: 'away',
