@@ -6,6 +6,7 @@ import type { ErrorRequestHandler, Response } from 'express'
 import { ValidationError } from 'yup'
 import { AnalyserBusy, AnalysisStopped } from './analysis/analyser'
 import { FileGone } from './store/database'
+import { codeOf } from './store/file'
 import { DamagedProject } from './store/projects'
 
 export const sendProblem = (res: Response, body: ProblemBody): void => {
@@ -15,8 +16,7 @@ export const sendProblem = (res: Response, body: ProblemBody): void => {
 /** What keeps the data file from being written, in words; nothing of the request was kept then. */
 const ofTheFile = (error: unknown): ProblemBody | undefined => {
   if (error instanceof FileGone) return { title: error.message, status: 503 }
-  const { parent, code } = error as { parent?: { code?: string }; code?: string }
-  switch (parent?.code ?? code) {
+  switch (codeOf(error)) {
     case 'SQLITE_FULL':
       return { title: 'The disk is full; nothing was saved', status: 507 }
     case 'SQLITE_BUSY':

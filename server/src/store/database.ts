@@ -6,9 +6,9 @@ import { existsSync, mkdirSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { StartFailure } from '../config'
-import { connect, copyInto, damageOf, freeName } from './file'
+import { codeOf, connect, copyInto, freeName } from './file'
 import { migrations } from './migrations'
-import { explainDamage, goOnFrom, sweep } from './recovery'
+import { damageIn, explainDamage, goOnFrom, sweep } from './recovery'
 
 /** The file is not the one that was opened: what is written now goes nowhere. */
 export class FileGone extends Error {
@@ -100,38 +100,24 @@ export class Database {
 export const fileIn = (data: string): string => join(data, 'root-board.sqlite')
 
 const openFile = async (data: string): Promise<Sequelize> => {
-  const existed = existsSync(fileIn(data))
-  let damage: string | undefined
+  const file = fileIn(data)
+  let db: Sequelize | undefined
   try {
+    // Looked at twice: what another program is writing may look damaged for a moment.
+    const damage = existsSync(file) && (await damageIn(file)) ? await damageIn(file) : undefined
+    if (damage !== undefined) throw new StartFailure(await explainDamage(file, damage))
     mkdirSync(data, { recursive: true })
-    const db = await connect(fileIn(data))
-    try {
-      await db.query('PRAGMA journal_mode = WAL')
-      await db.query('PRAGMA synchronous = FULL')
-      damage = existed ? await damageOf(db) : undefined
-      if (damage === undefined) {
-        await db.query('CREATE TABLE IF NOT EXISTS writable_probe (n INTEGER)')
-        await db.query('DROP TABLE writable_probe')
-        return db
-      }
-    } catch (error) {
-      damage = isDamage(error) ? (error as Error).message : undefined
-      if (damage === undefined) {
-        await db.close()
-        throw error
-      }
-    }
-    await db.close()
+    db = await connect(file)
+    await db.query('PRAGMA journal_mode = WAL')
+    await db.query('PRAGMA synchronous = FULL')
+    await db.query('CREATE TABLE IF NOT EXISTS writable_probe (n INTEGER)')
+    await db.query('DROP TABLE writable_probe')
+    return db
   } catch (error) {
-    throw new StartFailure(whyNot(data, error))
+    await db?.close()
+    throw error instanceof StartFailure ? error : new StartFailure(whyNot(data, error))
   }
-  throw new StartFailure(await explainDamage(fileIn(data), damage))
 }
-const codeOf = (error: unknown): string | undefined => {
-  const { parent, code } = error as { parent?: { code?: string }; code?: string }
-  return parent?.code ?? code
-}
-const isDamage = (error: unknown) => ['SQLITE_NOTADB', 'SQLITE_CORRUPT'].includes(codeOf(error) ?? '')
 const whyNot = (data: string, error: unknown): string => {
   if (codeOf(error) === 'SQLITE_BUSY')
     return `Another program has the data file in ${data}; stop it, or set ROOT_BOARD_DATA to another folder.`
@@ -148,7 +134,10 @@ const openReader = async (data: string): Promise<Sequelize> => {
 
 /** Opens and migrates; `from` names the copy to go on from where the file is damaged. Throws StartFailure in one sentence. */
 export const openDatabase = async (data: string, from?: string): Promise<Database> => {
-  if (from !== undefined) await goOnFrom(fileIn(data), from)
+  if (from !== undefined)
+    await goOnFrom(fileIn(data), from).catch((error: unknown) => {
+      throw error instanceof StartFailure ? error : new StartFailure(whyNot(data, error))
+    })
   const writer = await openFile(data)
   sweep(data)
   try {

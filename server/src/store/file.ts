@@ -22,6 +22,12 @@ export const damageOf = async (db: Sequelize): Promise<string | undefined> => {
   return row?.quick_check === 'ok' ? undefined : (row?.quick_check ?? 'it can’t be checked')
 }
 
+/** The database’s or the system’s word for what went wrong. */
+export const codeOf = (error: unknown): string | undefined => {
+  const { parent, code } = error as { parent?: { code?: string }; code?: string }
+  return parent?.code ?? code
+}
+
 /** A name that no copy has yet. */
 export const freeName = (wanted: string): string => {
   for (let n = 1; ; n++) {

@@ -1,9 +1,11 @@
 // A data file that is damaged: said at the start, with the newest copy that is whole; and going on from that one.
 
 import { copyFileSync, existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
 import { basename, dirname, join } from 'node:path'
 import { StartFailure } from '../config'
-import { connect, damageOf, freeName, settle } from './file'
+import { codeOf, connect, damageOf, freeName, settle } from './file'
 
 export const copiesIn = (data: string): string => join(data, 'copies')
 
@@ -29,16 +31,26 @@ const copiesBeside = (file: string): string[] => {
   return [...beside, ...kept].sort((a, b) => statSync(b).mtimeMs - statSync(a).mtimeMs)
 }
 
-/** What is wrong with the file, if anything. It is only read. */
+/**
+ * What is wrong with the file, if anything. It is looked at in a copy: closing a file writes what its log has into it, and
+ * of a damaged one every byte is kept as it was found. Throws what keeps it from being looked at.
+ */
 export const damageIn = async (file: string): Promise<string | undefined> => {
-  const db = await connect(file)
+  const folder = await mkdtemp(join(tmpdir(), 'root-board-check-'))
+  const copy = join(folder, 'copy.sqlite')
   try {
-    await db.query('PRAGMA query_only = ON')
-    return await damageOf(db)
+    for (const end of ['', '-wal']) if (existsSync(file + end)) copyFileSync(file + end, copy + end)
+    const db = await connect(copy)
+    try {
+      return await damageOf(db)
+    } finally {
+      await db.close()
+    }
   } catch (error) {
-    return (error as Error).message
+    if (['SQLITE_NOTADB', 'SQLITE_CORRUPT'].includes(codeOf(error) ?? '')) return (error as Error).message
+    throw error
   } finally {
-    await db.close()
+    await rm(folder, { recursive: true, force: true })
   }
 }
 
@@ -46,7 +58,7 @@ export const damageIn = async (file: string): Promise<string | undefined> => {
 export const explainDamage = async (file: string, damage: string | undefined): Promise<string> => {
   const said = `The data file ${file} is damaged (${(damage ?? 'it can’t be read').split('\n')[0]}), and nothing was changed`
   for (const copy of copiesBeside(file)) {
-    if ((await damageIn(copy)) !== undefined) continue
+    if ((await damageIn(copy).catch(() => 'unknown')) !== undefined) continue
     const made = statSync(copy).mtime.toISOString().slice(0, 16).replace('T', ' ')
     return `${said}; the newest copy that is whole is of ${made} UTC: start with ROOT_BOARD_FROM=${basename(copy)} to go on from it, and the damaged file is kept.`
   }
