@@ -23,6 +23,7 @@ const pagesOf = (id: string) => [
   '/parts/from-sheet',
   '/parts/td8-28-dip',
   '/parts/td8-28-dip/edit',
+  '/copies',
   '/kit',
 ]
 const open = async (page: Page, path: string) => {

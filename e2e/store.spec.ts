@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { BrowserContext, Page } from '@playwright/test'
+import { seeded } from '../core/test/seeded'
 import { isAccessible, openDemo, saved } from './pages'
 import { expect, type Server, startServer, test } from './server'
 
@@ -12,14 +13,7 @@ import { expect, type Server, startServer, test } from './server'
 const deep = process.env.DEEP === '1'
 const rounds = deep ? 60 : 12
 const seed = Number(process.env.SEED ?? (deep ? 7 : Date.now() % 1e9))
-let state = seed >>> 0
-const random = (): number => {
-  state = (state + 0x6d2b79f5) >>> 0
-  let t = state
-  t = Math.imul(t ^ (t >>> 15), t | 1)
-  t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-}
+const random = seeded(seed)
 
 const rename = async (page: Page, to: string) => {
   const field = page.getByLabel('Project name')

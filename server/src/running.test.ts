@@ -3,6 +3,7 @@
 import { cpSync, mkdirSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import { type AddressInfo, connect } from 'node:net'
+import { networkInterfaces } from 'node:os'
 import { join } from 'node:path'
 import { freshFolder, root, thread } from '../test/serve'
 import { type Config, StartFailure } from './config'
@@ -76,6 +77,25 @@ test.each<[string, string, string, number]>([
   await running.stop()
 })
 
+// An address of every machine is none that a browser opens; one of version 6 stands in brackets.
+test.each([
+  ['::1', /^http:\/\/\[::1\]:\d+$/],
+  ['::', /^http:\/\/localhost:\d+$/],
+  ['0.0.0.0', /^http:\/\/localhost:\d+$/],
+])('what it says it is at, listening on %s, is what one opens', async (host, address) => {
+  const running = await startServer(config({ host }))
+  expect(running.address).toMatch(address)
+  expect((await fetch(`${running.address}/api/health`)).status).toBe(200)
+  // By the addresses of this machine too, where it listens on all of them; by no other name.
+  const { port } = new URL(running.address)
+  const own = Object.values(networkInterfaces())
+    .flatMap((net) => net ?? [])
+    .find((n) => n.family === 'IPv4' && !n.internal)
+  if (own && host !== '::1')
+    expect(await get(`http://127.0.0.1:${port}`, '/api/health', { Host: `${own.address}:${port}` })).toBe(200)
+  await running.stop()
+})
+
 test('a connection that is held open does not hold up the end', async () => {
   const running = await startServer(config())
   const { port } = new URL(running.address)
@@ -131,5 +151,12 @@ test('a page that was built is served, and any address of it leads to it', async
     '<p>the page</p>',
     'no-cache',
   ])
+  // What the page has nothing to show at is not found, and the page says so.
+  const statuses = await Promise.all(
+    ['/', '/parts/own.led', '/copies', '/nothing', '/projectsx', '/robots.txt', '/assets/none.js'].map(
+      async (path) => (await fetch(`${running.address}${path}`)).status,
+    ),
+  )
+  expect(statuses).toEqual([200, 200, 200, 404, 404, 404, 404])
   await running.stop()
 })

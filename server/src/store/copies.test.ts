@@ -273,8 +273,8 @@ test('one row that is spoilt is named; the others are there, and what it says ca
   })
   expect((await projects.list()).map((p) => [p.name, p.damaged]).sort()).toEqual(
     [
-      [`Damaged: ${id}`, true],
-      [`Damaged: ${half}`, true],
+      [`A project that can’t be read (${id.slice(0, 8)})`, true],
+      ['Half, damaged', true],
       ['Whole', undefined],
     ].sort(),
   )

@@ -51,7 +51,16 @@ const lineOf = (row: Row): ProjectLine => {
     const { name, chip, needs, notes } = opened(row).design
     return { id, name, chip: chip.part, devices: needs.devices.length, notes, sample, changedAt }
   } catch {
-    return { id, name: `Damaged: ${id}`, devices: 0, sample, changedAt, damaged: true }
+    // The name comes early in a row: more of it than that may be whole.
+    const name = /"name":\s*"([^"\\]{1,120})"/.exec(row.design.slice(0, 400))?.[1]
+    return {
+      id,
+      name: name === undefined ? `A project that can’t be read (${id.slice(0, 8)})` : `${name}, damaged`,
+      devices: 0,
+      sample,
+      changedAt,
+      damaged: true,
+    }
   }
 }
 

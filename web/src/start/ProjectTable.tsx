@@ -111,9 +111,9 @@ const ProjectRow = ({ line, chip, does }: { line: ProjectLine; chip?: string; do
         )}
         {line.notes && <div className="faint">{line.notes}</div>}
       </Cell>
-      <Cell>{chip ?? <span className="faint">none yet</span>}</Cell>
+      <Cell>{chip ?? <span className="faint">{line.damaged ? '' : 'none yet'}</span>}</Cell>
       <Cell align="right" className="mono">
-        {line.devices}
+        {line.damaged ? '' : line.devices}
       </Cell>
       <Cell>{dayWords(line.changedAt)}</Cell>
       <Cell align="right">
