@@ -50,6 +50,8 @@ export const fakeServer = (design: Design): FakeServer => {
       return (body as unknown as { id: string }).id === 'taken'
         ? answer(422, { title: 'faults', faults: [{ path: 'id', message: 'is a sample part' }] })
         : answer(201, body)
+    if (init.method === 'POST' && path === '/api/everything')
+      return answer(201, { projects: ['A', 'B'], parts: ['own-led'], drawer: 1, there: 3 })
     if (init.method === 'POST') {
       server.made.push({ name: body!.name })
       return answer(201, { ...stored(), id: 'p2' })

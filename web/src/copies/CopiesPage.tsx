@@ -6,11 +6,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useSnackbar } from 'notistack'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { api, type Brought, type CopyContent, type CopyLine, Problem } from '../api/client'
+import { api, type CopyContent, type CopyLine, Problem } from '../api/client'
 import { FileButton } from '../kit/FileButton'
 import { Line, Notice, PlainPage } from '../kit/layout'
 import { Body, Cell, Columns, hidden, right, Row, Table } from '../kit/Table'
 import { momentWords } from '../shared/day'
+import { broughtWords } from '../shared/brought'
 import { faultWords } from './words'
 import { ThrownOut } from './ThrownOut'
 
@@ -207,15 +208,6 @@ const Has = ({
       })}
     </>
   )
-}
-
-const broughtWords = ({ projects, parts, drawer, there }: Brought): string => {
-  const came = [
-    projects.length > 0 && `projects: ${projects.join(', ')}`,
-    parts.length > 0 && `parts: ${parts.join(', ')}`,
-    drawer > 0 && `${drawer} ${drawer === 1 ? 'line' : 'lines'} of the drawer`,
-  ].filter(Boolean)
-  return `${came.length > 0 ? `Brought ${came.join('; ')}.` : 'Nothing new was in it.'}${there > 0 ? ` ${there} ${there === 1 ? 'was' : 'were'} there already.` : ''}`
 }
 
 const AsOneFile = () => {

@@ -194,7 +194,7 @@ const StartPage = () => {
       <section aria-labelledby="bring">
         <h2 id="bring">Bring a file in</h2>
         <p className="faint">
-          A project file, or a part file of your own: drop it anywhere on this page, or{' '}
+          A project file, a part file of your own, or a file of everything: drop it anywhere on this page, or{' '}
           <FileButton
             accept=".json,application/json"
             label="Project or part file"

@@ -50,11 +50,26 @@ test.each<[string, unknown, string, RegExp]>([
   expect(server.made).toEqual([])
 })
 
-test('a file that is too large is not even read', async () => {
+test('a file that is too large is not even read; one of a project may have 4 MB', async () => {
   const big = Object.assign(new File(['x'], 'big.json'), { text: () => Promise.reject(new Error('read')) })
-  Object.defineProperty(big, 'size', { value: 5 * 2 ** 20 })
-  expect(await importFile(big)).toMatchObject({
-    fault: { faults: [{ message: expect.stringMatching('4 MB') as string }] },
+  Object.defineProperty(big, 'size', { value: 65 * 2 ** 20 })
+  const project = file('project.json', emptyDesign('Large'))
+  Object.defineProperty(project, 'size', { value: 5 * 2 ** 20 })
+  for (const [of, limit] of [
+    [big, '64 MB'],
+    [project, '4 MB'],
+  ] as const)
+    expect(await importFile(of)).toMatchObject({
+      fault: { faults: [{ message: expect.stringMatching(limit) as string }] },
+    })
+  expect(server.made).toEqual([])
+})
+
+test('a file of everything says what came in and what was there', async () => {
+  const everything = file('all.json', { format: 1, kind: 'everything', projects: [], parts: [], drawer: [] })
+  Object.defineProperty(everything, 'size', { value: 30 * 2 ** 20 })
+  expect(await importFile(everything)).toEqual({
+    words: 'Brought projects: A, B; parts: own-led; 1 line of the drawer. 3 were there already.',
   })
 })
 
