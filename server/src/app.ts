@@ -76,6 +76,8 @@ export const makeApp = (given: AppParts): Express => {
   const { db, projects, parts, drawer, copies, everything, analyser, version, log, hosts, page } = given
   const app = express()
   app.disable('x-powered-by')
+  // A version is the tag of what has one; nothing else is kept by anybody.
+  app.disable('etag')
   app.use(
     helmet({
       contentSecurityPolicy: {

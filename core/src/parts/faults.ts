@@ -11,7 +11,8 @@ export interface Fault {
 /** So many are told at once: whoever mends them sees the others afterwards. */
 const mostFaults = 20
 const told = (faults: readonly Fault[]): Fault[] =>
-  faults.length <= mostFaults
+  // One more is told rather than counted.
+  faults.length <= mostFaults + 1
     ? [...faults]
     : [
         ...faults.slice(0, mostFaults),

@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { analyse } from '@root-board/core/analysis'
 import { type Design, emptyDesign, libraryFor, readDesign } from '@root-board/core/design'
-import { makeLibrary } from '@root-board/core/parts'
+import { FaultyFile, makeLibrary } from '@root-board/core/parts'
 import { freshFolder, root, thread } from '../../test/serve'
 import { readLibraryFolder } from '../files'
 import { Analyser, AnalyserBusy, AnalysisStopped } from './analyser'
@@ -23,7 +23,7 @@ writeFileSync(
      if (name === 'for ever') for (;;);
      if (name === 'all memory') { const all = []; for (;;) all.push(new Array(1e5).fill(Math.random())) }
      if (name === 'fails') return parentPort.postMessage({ failed: 'out of ideas' })
-     parentPort.postMessage({ text: JSON.stringify(knows ? name : 'without its library') })
+     parentPort.postMessage({ json: new TextEncoder().encode(JSON.stringify(knows ? name : 'without its library')) })
    })`,
 )
 const all: Analyser[] = []
@@ -34,17 +34,30 @@ const make = (...given: ConstructorParameters<typeof Analyser>) => {
 afterEach(async () => {
   for (const analyser of all.splice(0)) await analyser.close()
 })
+const read = (json: Uint8Array): unknown => JSON.parse(Buffer.from(json).toString())
 const named = (name: string): Design => emptyDesign(name)
 
 test('what it answers is the analysis of the core, also after the library has changed', async () => {
   const analyser = make(thread)
   const plain = (of: unknown) => JSON.parse(JSON.stringify(of)) as unknown
-  expect(JSON.parse(await analyser.ask(demo, library))).toEqual(
-    plain(analyse(demo, libraryFor(demo, library))),
-  )
+  expect(read(await analyser.ask(demo, library))).toEqual(plain(analyse(demo, libraryFor(demo, library))))
   const none = makeLibrary([])
   const bare: Design = { ...demo, parts: undefined }
-  expect(JSON.parse(await analyser.ask(bare, none))).toEqual(plain(analyse(bare, none)))
+  expect(read(await analyser.ask(bare, none))).toEqual(plain(analyse(bare, none)))
+}, 60_000)
+
+test('a project with faults is refused with their places, and the next is answered', async () => {
+  const analyser = make(thread)
+  const many = { ...demo, pins: { ...demo.pins, excluded: Array<string>(60).fill('P A') } }
+  const refused = await analyser.ask(many, library).catch((error: unknown) => error)
+  expect(refused).toBeInstanceOf(FaultyFile)
+  const { faults } = refused as FaultyFile
+  expect([faults.length, faults[0]!.path, faults[20]!.message]).toEqual([
+    21,
+    'pins.excluded[0]',
+    'has 40 more faults, told when these are mended',
+  ])
+  expect(read(await analyser.ask(demo, library))).toHaveProperty('findings')
 }, 60_000)
 
 test('what takes too long is ended, and the next is answered', async () => {
@@ -54,7 +67,7 @@ test('what takes too long is ended, and the next is answered', async () => {
   await expect(stuck).rejects.toThrow(
     new AnalysisStopped('The analysis was stopped after 0.3 s: this project asks for more'),
   )
-  expect(await next).toBe('"next"')
+  expect(read(await next)).toBe('next')
 })
 
 test('what takes too much memory is ended with words, and the next is answered', async () => {
@@ -62,13 +75,13 @@ test('what takes too much memory is ended with words, and the next is answered',
   await expect(analyser.ask(named('all memory'), library)).rejects.toThrow(
     /asked for more than 60 MB of memory/,
   )
-  expect(await analyser.ask(named('next'), library)).toBe('"next"')
+  expect(read(await analyser.ask(named('next'), library))).toBe('next')
 }, 60_000)
 
 test('a failure is that of its question alone', async () => {
   const analyser = make(acting)
   await expect(analyser.ask(named('fails'), library)).rejects.toThrow('out of ideas')
-  expect(await analyser.ask(named('next'), library)).toBe('"next"')
+  expect(read(await analyser.ask(named('next'), library))).toBe('next')
 })
 
 test('so many wait and no more; each gets its own answer, in turn', async () => {
@@ -77,7 +90,7 @@ test('so many wait and no more; each gets its own answer, in turn', async () => 
   const waiting = ['a', 'b', 'c'].map((n) => analyser.ask(named(n), library))
   await expect(analyser.ask(named('d'), library)).rejects.toThrow(AnalyserBusy)
   await expect(stuck).rejects.toThrow(AnalysisStopped)
-  expect(await Promise.all(waiting)).toEqual(['"a"', '"b"', '"c"'])
+  expect((await Promise.all(waiting)).map(read)).toEqual(['a', 'b', 'c'])
 })
 
 test('at the end nobody is left waiting', async () => {

@@ -3,8 +3,7 @@
 
 import { pathToFileURL } from 'node:url'
 import { Worker } from 'node:worker_threads'
-import type { Design } from '@root-board/core/design'
-import type { Library } from '@root-board/core/parts'
+import { FaultyFile, type Library } from '@root-board/core/parts'
 import type { Answer, Told } from './thread'
 
 export interface AnalyserLimits {
@@ -31,9 +30,9 @@ const fromSource = (file: string): string =>
   `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(pathToFileURL(file).href)}) })`
 
 interface Asked {
-  design: Design
+  design: unknown
   library: Library
-  done: (text: string) => void
+  done: (json: Uint8Array) => void
   failed: (error: Error) => void
 }
 
@@ -53,11 +52,11 @@ export class Analyser {
     this.limits = { ...usual, ...limits }
   }
 
-  /** The analysis as JSON. Throws AnalyserBusy, AnalysisStopped, and what the analysis failed with. */
-  ask(design: Design, library: Library): Promise<string> {
+  /** The analysis as JSON, in UTF-8. Throws FaultyFile, AnalyserBusy, AnalysisStopped, and what the analysis failed with. */
+  ask(design: unknown, library: Library): Promise<Uint8Array> {
     if (this.waiting.length >= this.limits.queue)
       return Promise.reject(new AnalyserBusy('Too many analyses are waiting already'))
-    return new Promise<string>((done, failed) => {
+    return new Promise<Uint8Array>((done, failed) => {
       this.waiting.push({ design, library, done, failed })
       this.next()
     })
@@ -93,7 +92,8 @@ export class Analyser {
     worker.on('message', (answer: Answer) => {
       const asked = this.running
       this.settled()
-      if ('text' in answer) asked?.done(answer.text)
+      if ('json' in answer) asked?.done(answer.json)
+      else if ('faulty' in answer) asked?.failed(new FaultyFile(answer.faulty.file, answer.faulty.faults))
       else asked?.failed(new Error(answer.failed))
       this.next()
     })

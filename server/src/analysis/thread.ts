@@ -2,12 +2,13 @@
 
 import { parentPort } from 'node:worker_threads'
 import { analyse } from '@root-board/core/analysis'
-import { type Design, libraryFor } from '@root-board/core/design'
-import type { Library } from '@root-board/core/parts'
+import { libraryFor, readDesign } from '@root-board/core/design'
+import { FaultyFile, type Library } from '@root-board/core/parts'
 import { seconds } from '../patience'
 
-export type Told = { library: Library } | { design: Design; patience: number }
-export type Answer = { text: string } | { failed: string }
+export type Told = { library: Library } | { design: unknown; patience: number }
+export type Answer =
+  { json: Uint8Array<ArrayBuffer> } | { faulty: Pick<FaultyFile, 'file' | 'faults'> } | { failed: string }
 
 let library: Library = { parts: {} }
 parentPort?.on('message', (told: Told) => {
@@ -15,12 +16,16 @@ parentPort?.on('message', (told: Told) => {
     library = told.library
     return
   }
-  let answer: Answer
+  const tell = (answer: Answer, handedOver: ArrayBuffer[] = []) => parentPort!.postMessage(answer, handedOver)
   try {
-    const { design, patience } = told
-    answer = { text: JSON.stringify(analyse(design, libraryFor(design, library), seconds(patience))) }
+    const { patience } = told
+    const design = readDesign(told.design, 'project')
+    const analysis = analyse(design, libraryFor(design, library), seconds(patience))
+    // Written out here and handed over: whoever answers others has nothing to do with its size.
+    const json = new TextEncoder().encode(JSON.stringify(analysis))
+    tell({ json }, [json.buffer])
   } catch (error) {
-    answer = { failed: (error as Error).stack ?? String(error) }
+    if (error instanceof FaultyFile) tell({ faulty: { file: error.file, faults: error.faults } })
+    else tell({ failed: (error as Error).stack ?? String(error) })
   }
-  parentPort!.postMessage(answer)
 })

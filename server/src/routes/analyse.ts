@@ -1,4 +1,3 @@
-import { readDesign } from '@root-board/core/design'
 import { Router } from 'express'
 import type { Analyser } from '../analysis/analyser'
 import type { PartStore } from '../store/parts'
@@ -6,8 +5,8 @@ import type { PartStore } from '../store/parts'
 export const analyseRoutes = (parts: PartStore, analyser: Analyser): Router => {
   const router = Router()
   router.post('/', async (req, res) => {
-    const design = readDesign(req.body, 'project')
-    res.type('json').send(await analyser.ask(design, await parts.library()))
+    const json = await analyser.ask(req.body, await parts.library())
+    res.type('json').end(json)
   })
   return router
 }

@@ -15,6 +15,12 @@ export class FileGone extends Error {
   override name = 'FileGone'
 }
 
+interface Job<T> {
+  work: (db: Sequelize) => Promise<T>
+  resolve: (result: T) => void
+  reject: (error: unknown) => void
+}
+
 export class Database {
   private last: Promise<unknown> = Promise.resolve()
   private readonly opened: number
@@ -41,22 +47,75 @@ export class Database {
    * taken at the beginning, so that what was read in it is still so when it writes. Throws FileGone.
    */
   write<T>(work: (db: Sequelize) => Promise<T>): Promise<T> {
-    return this.next(async () => {
+    return new Promise<T>((resolve, reject) => {
+      const job: Job<T> = { work, resolve, reject }
+      this.waiting.push(job as Job<unknown>)
+      if (this.waiting.length === 1) void this.next(() => this.writeWaiting()).catch(() => undefined)
+    })
+  }
+  private readonly waiting: Job<unknown>[] = []
+
+  /**
+   * All that waits, in one transaction, each within a mark of its own to go back to: the disk is waited for once. Where
+   * the transaction as a whole can't be kept, each is done by itself, so that one’s failure is no other’s.
+   */
+  private async writeWaiting(): Promise<void> {
+    const jobs = this.waiting.splice(0)
+    if (jobs.length > 1) {
+      const settled = await this.together(jobs)
+      if (settled) return settled()
+    }
+    for (const job of jobs) await this.alone(job)
+  }
+
+  private async alone({ work, resolve, reject }: Job<unknown>): Promise<void> {
+    try {
       await this.mustBeThere()
       await this.writer.query('BEGIN IMMEDIATE')
+      let result: unknown
       try {
-        const result = await work(this.writer)
+        result = await work(this.writer)
         await this.writer.query('COMMIT')
-        this.writes++
-        // Taken away in between: then this was written to nowhere.
-        await this.mustBeThere()
-        return result
       } catch (error) {
         // A full disk has ended the transaction already; there is nothing to go back from then.
         await this.writer.query('ROLLBACK').catch(() => undefined)
         throw error
       }
-    })
+      this.writes++
+      // Taken away in between: then this was written to nowhere.
+      await this.mustBeThere()
+      resolve(result)
+    } catch (error) {
+      reject(error)
+    }
+  }
+
+  /** What answers them, once all is kept; undefined: nothing was. */
+  private async together(jobs: readonly Job<unknown>[]): Promise<(() => void) | undefined> {
+    const answers: (() => void)[] = []
+    try {
+      await this.mustBeThere()
+      await this.writer.query('BEGIN IMMEDIATE')
+      for (const { work, resolve, reject } of jobs) {
+        await this.writer.query('SAVEPOINT one')
+        try {
+          const result = await work(this.writer)
+          answers.push(() => resolve(result))
+        } catch (error) {
+          await this.writer.query('ROLLBACK TO one')
+          answers.push(() => reject(error))
+        }
+        await this.writer.query('RELEASE one')
+      }
+      await this.writer.query('COMMIT')
+      this.writes++
+      await this.mustBeThere()
+    } catch (error) {
+      await this.writer.query('ROLLBACK').catch(() => undefined)
+      // Who would ask again would wait as long again, each of them.
+      return codeOf(error) === 'SQLITE_BUSY' ? () => jobs.forEach((job) => job.reject(error)) : undefined
+    }
+    return () => answers.forEach((answer) => answer())
   }
 
   /** A copy of all that is stored, by the database’s own means. Half a copy doesn’t stay under its name. */

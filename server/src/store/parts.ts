@@ -113,9 +113,15 @@ export class PartStore {
     return this.samples.size + row!.n
   }
 
+  /** The same object for as long as nothing in it has changed. */
   async library(): Promise<Library> {
-    return makeLibrary(await this.all())
+    const parts = await this.all()
+    const { last } = this
+    if (last?.parts.length === parts.length && last.parts.every((p, i) => p === parts[i])) return last.library
+    this.last = { parts, library: makeLibrary(parts) }
+    return this.last.library
   }
+  private last: { parts: Part[]; library: Library } | undefined
 
   /** Throws FaultyFile; a sample part can't be overwritten. */
   private checked(data: unknown, file: string): Part {
