@@ -98,5 +98,7 @@ export interface ProblemBody {
   /** What stands instead of what was sent. */
   stored?: StoredProject | StoredPart
   clashes?: StoredPart[]
+  /** Who has the id: a part that was put away, or one that can’t be read. */
+  held?: { id: string; away: boolean }
   [more: string]: unknown
 }

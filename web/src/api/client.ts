@@ -27,6 +27,7 @@ export class Problem extends Error {
     readonly stored?: StoredProject,
     /** Parts of one’s own that a brought library would replace. */
     readonly clashes: StoredPart[] = [],
+    readonly held?: ProblemBody['held'],
   ) {
     super(title)
   }
@@ -67,6 +68,7 @@ const ask = async <T>(
     problem.faults ?? [],
     problem.stored as StoredProject | undefined,
     problem.clashes,
+    problem.held,
   )
 }
 

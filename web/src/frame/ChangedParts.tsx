@@ -5,12 +5,23 @@ import type { Library } from '@root-board/core/parts'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api } from '../api/client'
+import { api, Problem } from '../api/client'
 import { Differences } from '../parts/Differences'
 import { Notice } from '../kit/layout'
 import { PreviewedFix } from '../shared/PreviewedFix'
 import { useStage } from '../shared/analysis'
 import { useQueryClient } from '@tanstack/react-query'
+
+/** One that was put away comes back, and says then what the project says. */
+const addOrBringBack = async (part: unknown): Promise<void> => {
+  try {
+    await api.addPart(part)
+  } catch (error) {
+    if (!(error instanceof Problem) || !error.held?.away) throw error
+    const { id, version } = await api.restorePart(error.held.id)
+    await api.savePart(id, version, part)
+  }
+}
 
 const ChangedParts = ({ shelf }: { shelf: Library }) => {
   const { design } = useStage()
@@ -23,7 +34,7 @@ const ChangedParts = ({ shelf }: { shelf: Library }) => {
   const names = (list: typeof changed) => list.map((c) => c.kept.name).join(', ')
   const putBack = async (part: unknown) => {
     try {
-      await api.addPart(part)
+      await addOrBringBack(part)
       await queries.invalidateQueries({ queryKey: ['parts'] })
     } catch (error) {
       setFailed((error as Error).message)

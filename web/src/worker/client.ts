@@ -122,7 +122,7 @@ export const endAnalysis = (): void => {
     if (running && running === stopWith) running(new Stopped('stopped by you'))
   }, deaf)
 }
-const deaf = 5000
+const deaf = 15_000
 
 /** Questions about a design that is no longer the open one are not worth their time. */
 export const endQuestions = (): void => asked.ring()
