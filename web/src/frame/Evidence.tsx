@@ -120,7 +120,12 @@ const TriedFixes = ({ finding }: { finding: Finding }) => {
         <p className="faint">Nothing that was tried clears this without bringing up something as bad.</p>
       )}
       {offers.untried.length > 0 && (
-        <p className="faint">Not tried through in the time given: {offers.untried.join('; ')}.</p>
+        <p className="faint">
+          Not tried through in the time given: {offers.untried.join('; ')}.{' '}
+          <Button onClick={again} disabled={!current}>
+            Try again
+          </Button>
+        </p>
       )}
     </div>
   )

@@ -130,7 +130,7 @@ export const endQuestions = (): void => asked.ring()
 const { remote, limit } = asked
 export const questions = {
   preview: (design: Design, change: Edit[]) => remote.preview(design, change, limit()),
-  offers: (design: Design, finding: string) => remote.offers(design, finding, limit(4000)),
+  offers: (design: Design, finding: string) => remote.offers(design, finding, limit(8000)),
   candidate: (design: Design, id: string) => remote.candidate(design, id, limit()),
   nextPlans: (design: Design) => remote.nextPlans(design, limit()),
   regulators: (design: Design, rail?: FurtherId) => remote.regulators(design, rail, limit()),
