@@ -239,7 +239,8 @@ interface Answered {
   text: string
   ms: number
 }
-const ask = ({ method, path, headers, body, raw }: Sent): Promise<Answered> => {
+const ask = (sent: Sent): Promise<Answered> => {
+  const { method, path, headers, body, raw } = sent
   const { port } = server.address() as AddressInfo
   const payload = raw ?? (body === undefined ? undefined : Buffer.from(JSON.stringify(body)))
   return new Promise((resolve, reject) => {
@@ -265,7 +266,10 @@ const ask = ({ method, path, headers, body, raw }: Sent): Promise<Answered> => {
         )
       },
     )
-    req.on('error', reject)
+    // A line that was kept open and idle may be closed just as it is used again: then it is asked on a new one.
+    req.on('error', (error: NodeJS.ErrnoException) =>
+      req.reusedSocket && error.code === 'ECONNRESET' ? resolve(ask(sent)) : reject(error),
+    )
     req.end(payload)
   })
 }
