@@ -16,186 +16,66 @@ interface Limit {
   from: number
   to: number
 }
-/** What breaks it, and what it is made for or guarantees, by kind of part. */
-const sheets: Record<LimitsOf, { absolute: Limit[]; operating: Limit[] }> = {
+/** What breaks it, and what it is made for or guarantees, by kind of part: names, symbol, unit, fact, corners, least, greatest. */
+const sheets: Record<LimitsOf, { absolute: string[]; operating: string[] }> = {
   chip: {
     absolute: [
-      {
-        names: { en: 'Supply voltage', de: 'Versorgungsspannung', fr: 'Tension d’alimentation' },
-        symbol: 'VDD',
-        unit: 'V',
-        scale: 1,
-        path: 'supply.absolute',
-        corners: ['max'],
-        from: 4,
-        to: 7,
-      },
+      'Supply voltage | Versorgungsspannung | Tension d’alimentation | VDD | V | supply.absolute | max | 4 | 7',
     ],
     operating: [
-      {
-        names: { en: 'Supply voltage', de: 'Versorgungsspannung', fr: 'Tension d’alimentation' },
-        symbol: 'VDD',
-        unit: 'V',
-        scale: 1,
-        path: 'supply.recommended',
-        corners: ['min', 'typ', 'max'],
-        from: 1.6,
-        to: 5.5,
-      },
-      {
-        names: { en: 'Ambient temperature', de: 'Umgebungstemperatur', fr: 'Température ambiante' },
-        symbol: 'TA',
-        unit: '°C',
-        scale: 1,
-        path: 'temperature',
-        corners: ['min', 'max'],
-        from: -40,
-        to: 125,
-      },
-      {
-        names: { en: 'Input leakage current', de: 'Leckstrom', fr: 'Courant de fuite' },
-        symbol: 'ILEAK',
-        unit: 'nA',
-        scale: 1e-9,
-        path: 'io.leakage',
-        corners: ['typ', 'max'],
-        from: 1,
-        to: 900,
-      },
-      {
-        names: { en: 'Input capacitance', de: 'Eingangskapazität', fr: 'Input capacitance' },
-        symbol: 'CIN',
-        unit: 'pF',
-        scale: 1e-12,
-        path: 'io.capacitance',
-        corners: ['typ'],
-        from: 2,
-        to: 12,
-      },
-      {
-        names: { en: 'Thermal resistance', de: 'Wärmewiderstand', fr: 'Résistance thermique' },
-        symbol: 'RθJA',
-        unit: '°C/W',
-        scale: 1,
-        path: 'package.thermalResistance',
-        corners: ['typ'],
-        from: 30,
-        to: 200,
-      },
+      'Supply voltage | Versorgungsspannung | Tension d’alimentation | VDD | V | supply.recommended | min typ max | 1.6 | 5.5',
+      'Ambient temperature | Umgebungstemperatur | Température ambiante | TA | °C | temperature | min max | -40 | 125',
+      'Input leakage current | Leckstrom | Courant de fuite | ILEAK | nA | io.leakage | typ max | 1 | 900',
+      'Input capacitance | Eingangskapazität | Capacité d’entrée | CIN | pF | io.capacitance | typ | 2 | 12',
+      'Thermal resistance | Wärmewiderstand | Résistance thermique | RθJA | °C/W | package.thermalResistance | typ | 30 | 200',
     ],
   },
   regulator: {
     absolute: [
-      {
-        names: { en: 'Input voltage', de: 'Eingangsspannung', fr: 'Tension d’entrée' },
-        symbol: 'VIN',
-        unit: 'V',
-        scale: 1,
-        path: 'inputAbsolute',
-        corners: ['max'],
-        from: 7,
-        to: 30,
-      },
+      'Input voltage | Eingangsspannung | Tension d’entrée | VIN | V | inputAbsolute | max | 7 | 30',
     ],
     operating: [
-      {
-        names: { en: 'Input voltage', de: 'Eingangsspannung', fr: 'Tension d’entrée' },
-        symbol: 'VIN',
-        unit: 'V',
-        scale: 1,
-        path: 'inputRecommended',
-        corners: ['min', 'max'],
-        from: 3,
-        to: 24,
-      },
-      {
-        names: { en: 'Output voltage', de: 'Ausgangsspannung', fr: 'Tension de sortie' },
-        symbol: 'VOUT',
-        unit: 'V',
-        scale: 1,
-        path: 'output',
-        corners: ['min', 'typ', 'max'],
-        from: 3.2,
-        to: 3.4,
-      },
-      {
-        names: { en: 'Output current', de: 'Ausgangsstrom', fr: 'Courant de sortie' },
-        symbol: 'IOUT',
-        unit: 'mA',
-        scale: 1e-3,
-        path: 'current',
-        corners: ['max'],
-        from: 50,
-        to: 900,
-      },
-      {
-        names: { en: 'Quiescent current', de: 'Ruhestrom', fr: 'Courant de repos' },
-        symbol: 'IQ',
-        unit: 'µA',
-        scale: 1e-6,
-        path: 'quiescent',
-        corners: ['typ', 'max'],
-        from: 5,
-        to: 900,
-      },
-      {
-        names: { en: 'Junction temperature', de: 'Sperrschichttemperatur', fr: 'Température de jonction' },
-        symbol: 'TJ',
-        unit: '°C',
-        scale: 1,
-        path: 'junctionMax',
-        corners: ['max'],
-        from: 85,
-        to: 150,
-      },
-      {
-        names: { en: 'Thermal resistance', de: 'Wärmewiderstand', fr: 'Résistance thermique' },
-        symbol: 'RθJA',
-        unit: '°C/W',
-        scale: 1,
-        path: 'package.thermalResistance',
-        corners: ['typ'],
-        from: 30,
-        to: 200,
-      },
+      'Input voltage | Eingangsspannung | Tension d’entrée | VIN | V | inputRecommended | min max | 3 | 24',
+      'Output voltage | Ausgangsspannung | Tension de sortie | VOUT | V | output | min typ max | 3.2 | 3.4',
+      'Output current | Ausgangsstrom | Courant de sortie | IOUT | mA | current | max | 50 | 900',
+      'Quiescent current | Ruhestrom | Courant de repos | IQ | µA | quiescent | typ max | 5 | 900',
+      'Junction temperature | Sperrschichttemperatur | Température de jonction | TJ | °C | junctionMax | max | 85 | 150',
+      'Thermal resistance | Wärmewiderstand | Résistance thermique | RθJA | °C/W | package.thermalResistance | typ | 30 | 200',
     ],
   },
   device: {
     absolute: [
-      {
-        names: { en: 'Supply voltage', de: 'Versorgungsspannung', fr: 'Tension d’alimentation' },
-        symbol: 'VDD',
-        unit: 'V',
-        scale: 1,
-        path: 'supplyAbsolute',
-        corners: ['max'],
-        from: 4,
-        to: 7,
-      },
+      'Supply voltage | Versorgungsspannung | Tension d’alimentation | VDD | V | supplyAbsolute | max | 4 | 7',
     ],
     operating: [
-      {
-        names: { en: 'Supply voltage', de: 'Versorgungsspannung', fr: 'Tension d’alimentation' },
-        symbol: 'VDD',
-        unit: 'V',
-        scale: 1,
-        path: 'supply',
-        corners: ['min', 'max'],
-        from: 1.6,
-        to: 5.5,
-      },
-      {
-        names: { en: 'SCL clock frequency', de: 'SCL-Taktfrequenz', fr: 'Fréquence SCL' },
-        symbol: 'fSCL',
-        unit: 'kHz',
-        scale: 1e3,
-        path: 'busSpeed',
-        corners: ['max'],
-        from: 90,
-        to: 1000,
-      },
+      'Supply voltage | Versorgungsspannung | Tension d’alimentation | VDD | V | supply | min max | 1.6 | 5.5',
+      'SCL clock frequency | SCL-Taktfrequenz | Fréquence SCL | fSCL | kHz | busSpeed | max | 90 | 1000',
     ],
   },
+}
+/** What one of each unit is in SI. */
+const scales: Record<string, number> = {
+  V: 1,
+  '°C': 1,
+  nA: 1e-9,
+  pF: 1e-12,
+  '°C/W': 1,
+  mA: 1e-3,
+  µA: 1e-6,
+  kHz: 1e3,
+}
+const limitOf = (line: string): Limit => {
+  const [en, de, fr, symbol, unit, path, corners, from, to] = line.split(' | ')
+  return {
+    names: { en: en!, de: de!, fr: fr! },
+    symbol: symbol!,
+    unit: unit!,
+    scale: scales[unit!]!,
+    path: path!,
+    corners: corners!.split(' ') as Limit['corners'],
+    from: Number(from),
+    to: Number(to),
+  }
 }
 const titles = {
   en: ['Absolute maximum ratings', 'Recommended operating conditions'],
@@ -237,7 +117,9 @@ const written = (seed: number) => {
   const random = seeded(seed)
   const one = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
   const of = one(['chip', 'regulator', 'device'] as const)
-  const { absolute, operating } = sheets[of]
+  const [absolute, operating] = [sheets[of].absolute, sheets[of].operating].map((lines) =>
+    lines.map(limitOf),
+  ) as [Limit[], Limit[]]
   const language = one(['en', 'de', 'fr'] as const)
   const comma = language !== 'en' && random() < 0.7
   const separator = one(comma ? ['\t', ';', ' | '] : ['\t', ';', ' | ', ',', 'aligned', 'aligned, blank'])

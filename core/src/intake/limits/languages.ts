@@ -52,6 +52,10 @@ const english: readonly (readonly [RegExp, string])[] = (
     ['résistance thermique', 'thermal resistance'],
     ['fréquence', 'frequency'],
     ['rendement', 'efficiency'],
+    ['condensateur d.entrée', 'input capacitor'],
+    ['condensateur de sortie', 'output capacitor'],
+    ['capacité d.entrée', 'input capacitance'],
+    ['température de stockage', 'storage temperature'],
     // Spanish, Italian, Portuguese, Dutch
     [
       '(?:valores|valori) (?:máximos |massimi )?(?:absolutos|assoluti)|límites absolutos',
@@ -91,6 +95,12 @@ const english: readonly (readonly [RegExp, string])[] = (
     ['temperatura (?:ambiente|de ambiente)|omgevingstemperatuur', 'ambient temperature'],
     ['temperatura (?:de la unión|di giunzione|da junção)|junctietemperatuur', 'junction temperature'],
     ['(?:resistencia|resistenza|resistência) t[eé]rmi[cç][ao]|warmteweerstand', 'thermal resistance'],
+    ['condensador de entrada|condensatore (?:di|d.)\\s?ingresso|ingangscondensator', 'input capacitor'],
+    ['condensador de sa(?:li|í)da|condensatore (?:di|d.)\\s?uscita|uitgangscondensator', 'output capacitor'],
+    [
+      'capacidad de entrada|capacità (?:di|d.)\\s?ingresso|capacitância de entrada|ingangscapaciteit',
+      'input capacitance',
+    ],
     ['frecuencia|frequenza|frequência|klokfrequentie', 'frequency'],
     ['rendimiento|rendimento|eficiencia|eficiência|efficienza', 'efficiency'],
   ] as const

@@ -172,6 +172,23 @@ describe('every number is a fact or not understood', () => {
       ['io.leakage', undefined, undefined, 5e-7],
     ])
   })
+  // The words as a sheet of that language has them: capacitor at the input, at the output, capacitance of a leg.
+  test.each([
+    ['German', 'Eingangskondensator', 'Ausgangskondensator', 'Eingangskapazität'],
+    ['French', 'Condensateur d’entrée', 'Condensateur de sortie', 'Capacité d’entrée'],
+    ['Spanish', 'Condensador de entrada', 'Condensador de salida', 'Capacidad de entrada'],
+    ['Italian', 'Condensatore d’ingresso', 'Condensatore di uscita', 'Capacità di ingresso'],
+    ['Portuguese', 'Condensador de entrada', 'Condensador de saída', 'Capacitância de entrada'],
+    ['Dutch', 'Ingangscondensator', 'Uitgangscondensator', 'Ingangscapaciteit'],
+  ])('capacitors in %s', (_, before, behind, leg) => {
+    const rows = (lines: string[]) => ['Parameter\tTyp\tUnit', ...lines].join('\n')
+    const regulator = readLimits(rows([`${before}\t1\tµF`, `${behind}\t2.2\tµF`]), {}, 'regulator')
+    expect(regulator.facts.map((f) => [f.path, f.value])).toEqual([
+      ['inputCapacitor', 1e-6],
+      ['outputCapacitor.capacitance', 2.2e-6],
+    ])
+    expect(facts(rows([`${leg}\t5\tpF`]))).toEqual([['io.capacitance', undefined, 5e-12, undefined]])
+  })
   test.each<[string, string, unknown[]]>([
     [
       'in running text',
