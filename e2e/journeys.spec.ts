@@ -1,7 +1,7 @@
 // Whole ways through the work: twelve devices, three of which no library has, from nothing to a printed sheet. By keyboard
 // alone, by mouse alone, and by touch on a phone. Some of them want 12 V and the rest 5 V, which is where it gets hard.
 
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { beginByKeys, pickByKeys, saved, tabTo } from './pages'
 import { test } from './server'
 
@@ -91,6 +91,15 @@ test('by keyboard alone: twelve devices, three of them sketched, to a printed bu
   await isWholeSheet(page)
 })
 
+/** A list that is renewed under the pointer or the finger closes what was opened in it: it is pressed again. */
+const takesBoth = async (page: Page, press: (button: Locator, timeout: number) => Promise<void>) => {
+  const doIt = evidenceOf(page).getByRole('button', { name: 'Do it' })
+  await expect(async () => {
+    if (!(await doIt.isVisible())) await press(evidenceOf(page).getByRole('button', { name: both }), 10_000)
+    await press(doIt, 4000)
+  }).toPass()
+}
+
 test('by mouse alone, but for what has a name of its own', async ({ page }) => {
   await page.goto('/')
   await page.getByLabel('What will it be called?').fill('Window garden')
@@ -112,13 +121,7 @@ test('by mouse alone, but for what has a name of its own', async ({ page }) => {
   await evidenceOf(page)
     .getByRole('button', { name: /12 V adapter gives 1 A/ })
     .click()
-  // A list that is renewed under the pointer closes what was opened in it: it is pressed again.
-  const doIt = evidenceOf(page).getByRole('button', { name: 'Do it' })
-  await expect(async () => {
-    if (!(await doIt.isVisible()))
-      await evidenceOf(page).getByRole('button', { name: both }).click({ timeout: 10_000 })
-    await doIt.click({ timeout: 4000 })
-  }).toPass()
+  await takesBoth(page, (button, timeout) => button.click({ timeout }))
   await powerIsFit(page)
   await stageOf(page, 'Build').click()
   await page.getByRole('link', { name: 'Build sheet to print' }).click()
@@ -149,13 +152,7 @@ test.describe('on a phone', () => {
     await evidenceOf(page)
       .getByRole('button', { name: /12 V adapter gives 1 A/ })
       .tap()
-    // A list that is renewed under the finger closes what was opened in it: it is pressed again.
-    const doIt = evidenceOf(page).getByRole('button', { name: 'Do it' })
-    await expect(async () => {
-      if (!(await doIt.isVisible()))
-        await evidenceOf(page).getByRole('button', { name: both }).tap({ timeout: 10_000 })
-      await doIt.tap({ timeout: 4000 })
-    }).toPass()
+    await takesBoth(page, (button, timeout) => button.tap({ timeout }))
     await powerIsFit(page)
     await evidenceOf(page).getByRole('button', { name: 'Fold away' }).tap()
     for (const stage of ['Needs', 'Chip', 'Pins', 'Power', 'Build']) {

@@ -164,8 +164,9 @@ test('no room in the browser and no server: it is said that nothing keeps it', a
   })
   await context.route('**/api/projects/*', (route) => route.abort())
   await rename(page, 'Nowhere')
-  await expect(status(page)).toHaveText(
-    /nor kept in this browser, which has no room for it\. Download the project/,
+  await expect(status(page)).toHaveText('Not saved: see below')
+  await expect(page.getByRole('alert')).toContainText(
+    'kept nowhere but in this page. The server does not answer',
   )
   await context.unroute('**/api/projects/*')
   await expect(status(page)).toHaveText('Saved')
@@ -280,4 +281,11 @@ test('a damaged data file is said at the start, and the program goes on from a c
   } finally {
     delete process.env.ROOT_BOARD_FROM
   }
+})
+
+test('an address that is none of the program’s says so, and leads back', async ({ page }) => {
+  expect((await page.goto('/nowhere'))?.status()).toBe(404)
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
+  await page.getByRole('link', { name: 'All projects' }).click()
+  await expect(page.getByRole('heading', { name: 'Your projects' })).toBeVisible()
 })

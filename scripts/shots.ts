@@ -48,15 +48,6 @@ const shots: Shot[] = [
       await page.locator('.recharts-line').waitFor()
     },
   },
-  {
-    name: 'anatomy',
-    path: 'chip',
-    steps: async (page) => {
-      await page.getByText(/^All \d+ asked/).waitFor()
-      await page.getByRole('button', { name: 'Bramble stick Q48', exact: true }).click()
-      await page.locator('#anatomy').evaluate((e) => e.scrollIntoView())
-    },
-  },
   { name: 'cards', path: 'cards', demo: 'signal-cabin' },
   {
     name: 'lines',
@@ -160,6 +151,25 @@ const paste = async (page: Page) => {
 shots.push(
   { name: 'parts', path: '', at: '/parts' },
   { name: 'part', path: '', at: '/parts/qm32-48' },
+  {
+    name: 'copies',
+    path: '',
+    at: '/copies',
+    // Looked at is a copy from before a project was put away and the drawer was counted anew.
+    steps: async (page) => {
+      await page.getByRole('button', { name: 'Make a copy now' }).click()
+      const looks = page.getByRole('button', { name: /^Look at/ })
+      await looks.nth(1).waitFor()
+      await page.request.put('/api/drawer/led-red', { data: { count: 12, place: 'tin 3' } })
+      const lines = (await (await page.request.get('/api/projects')).json()) as { id: string; name: string }[]
+      const door = lines.find((l) => l.name === 'Coop door')!
+      await page.request.delete(`/api/projects/${door.id}`)
+      await page.reload()
+      await looks.first().click()
+      await page.getByRole('region', { name: /^The copy of/ }).waitFor()
+      await page.request.post(`/api/projects/${door.id}/restore`)
+    },
+  },
   {
     name: 'paste',
     path: '',

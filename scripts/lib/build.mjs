@@ -17,6 +17,17 @@ export const bundle = (what, from, to, ...more) =>
     ...more,
   ])
 
+/** The server and the thread that computes for it, side by side in a folder. */
+export const bundleServer = async (folder) => {
+  await bundle('the server', 'server/src/main.ts', `${folder}/main.js`, '--sourcemap')
+  await bundle(
+    'the thread that computes',
+    'server/src/analysis/thread.ts',
+    `${folder}/thread.js`,
+    '--sourcemap',
+  )
+}
+
 export const ensureBuilt = async () => {
   await onceFor('page', ['web', 'core/src', 'package-lock.json'], 'web/dist/index.html', async () => {
     console.log('Building the page …')
@@ -24,12 +35,6 @@ export const ensureBuilt = async () => {
   })
   await onceFor('server', ['server', 'core/src', 'package-lock.json'], 'server/dist/main.js', async () => {
     console.log('Building the server …')
-    await bundle('the server', 'server/src/main.ts', 'server/dist/main.js', '--sourcemap')
-    await bundle(
-      'the thread that computes',
-      'server/src/analysis/thread.ts',
-      'server/dist/thread.js',
-      '--sourcemap',
-    )
+    await bundleServer('server/dist')
   })
 }

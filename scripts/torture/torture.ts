@@ -219,7 +219,7 @@ export const torture = async (
     )
   }
   const random = seeded(seed)
-  const hasShim = build()
+  const hasShim = await build()
   const all = await scenarios()
   const used = () => copyOf(all.find((s) => s.name === 'saves')!.template())
   if (hasShim) {

@@ -4,6 +4,7 @@ import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { bundleServer } from '../lib/build.mjs'
 import { migrations } from '../../server/src/store/migrations'
 import { integrity, openDatabase } from '../../server/src/store/database'
 
@@ -12,27 +13,9 @@ const built = join(root, 'node_modules', '.cache', 'torture')
 const shim = join(built, 'shim.so')
 
 /** Builds the server and what stands between it and the system. False: there is no C compiler here. */
-export const build = (): boolean => {
+export const build = async (): Promise<boolean> => {
   mkdirSync(built, { recursive: true })
-  for (const [from, to] of [
-    ['main.ts', 'main.js'],
-    ['analysis/thread.ts', 'thread.js'],
-  ])
-    execFileSync(
-      join(root, 'node_modules', '.bin', 'esbuild'),
-      [
-        join(root, 'server', 'src', from!),
-        '--bundle',
-        '--platform=node',
-        '--target=node20',
-        '--format=esm',
-        '--packages=external',
-        '--alias:@root-board/core=./core/src',
-        '--log-level=error',
-        `--outfile=${join(built, 'dist', to!)}`,
-      ],
-      { cwd: root },
-    )
+  await bundleServer(join(built, 'dist'))
   try {
     execFileSync(
       'cc',

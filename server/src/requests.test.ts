@@ -76,6 +76,7 @@ const honest = (id: string): Sent[] => {
         { id: 'brought', design: demo, sample: false, changedAt: '2026-01-01T00:00:00Z', away: false },
       ],
       parts: [{ file: led, changedAt: '2026-01-01T00:00:00Z', away: true }],
+      damaged: ['spoilt'],
       drawer: [{ part: 'led-red', count: 1, place: '', since: '2026-01-01T00:00:00Z' }],
     }),
   ]

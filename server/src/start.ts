@@ -28,14 +28,14 @@ export interface Running {
 export const startServer = async (config: Config): Promise<Running> => {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
   const samples = readOrExplain(() => readLibraryFolder(config.root))
-  const db = await openDatabase(config.data, config.from)
+  const db = await openDatabase(config.data, config.from, (words) => console.error(words))
   const parts = new PartStore(db, samples)
   const projects = new ProjectStore(db, async (design) => withFactsKept(design, await parts.library()))
   await projects.addSamplesOnce(() => readOrExplain(() => readDemoFolder(config.root)))
   const { version } = JSON.parse(readFileSync(join(config.root, 'package.json'), 'utf8')) as {
     version: string
   }
-  const copies = new Copies(db, undefined, (error) => log.error(error))
+  const copies = new Copies(db, (error) => log.error(error))
   const analyser = new Analyser(config.thread)
   const app = makeApp({
     db,

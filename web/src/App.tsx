@@ -5,7 +5,7 @@ import { SnackbarProvider } from 'notistack'
 import { lazy, Suspense, useMemo } from 'react'
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
-import { PageFailed } from './frame/Boundary'
+import { NothingHere, PageFailed } from './frame/Boundary'
 import { Look } from './kit/Look'
 import { themeFor } from './kit/theme'
 import { useMode } from './kit/mode'
@@ -46,7 +46,7 @@ const pages: RouteObject[] = [
   { path: '/parts/:id/edit', element: <EditPage /> },
   { path: '/copies', element: <CopiesPage /> },
   { path: '/kit', element: <KitPage /> },
-  { path: '*', element: <Navigate to="/" replace /> },
+  { path: '*', element: <NothingHere /> },
 ]
 const router = createBrowserRouter(pages.map((p) => ({ ...p, errorElement: <PageFailed /> })))
 

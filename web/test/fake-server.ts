@@ -51,7 +51,7 @@ export const fakeServer = (design: Design): FakeServer => {
         ? answer(422, { title: 'faults', faults: [{ path: 'id', message: 'is a sample part' }] })
         : answer(201, body)
     if (init.method === 'POST' && path === '/api/everything')
-      return answer(201, { projects: ['A', 'B'], parts: ['own-led'], drawer: 1, there: 3 })
+      return answer(201, { projects: ['A', 'B'], parts: ['own-led'], drawer: 1, there: 3, damaged: 2 })
     if (init.method === 'POST') {
       server.made.push({ name: body!.name })
       return answer(201, { ...stored(), id: 'p2' })

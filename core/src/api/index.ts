@@ -63,11 +63,18 @@ export interface CopyLine {
   /** In bytes. */
   size: number
 }
+export interface CopyList {
+  copies: CopyLine[]
+  /** Why the last one that was due could not be made; absent: it was. */
+  failed?: string
+}
 /** What a copy has, beside what is stored now: before it is brought back. */
 export interface CopyContent extends CopyLine {
   projects: { id: string; name: string; changedAt: string; now: 'same' | 'other' | 'none' }[]
   parts: { id: string; now: 'same' | 'other' | 'none' }[]
-  /** Names of what is stored now and not in the copy. */
+  /** Lines of the drawer that are another now, or on one side alone. */
+  drawer: number
+  /** Names of what is stored now, at hand or put away, and not in the copy. */
   newer: { projects: string[]; parts: string[] }
 }
 
@@ -78,6 +85,8 @@ export interface Everything {
   projects: { id: string; design: unknown; sample: boolean; changedAt: string; away: boolean }[]
   parts: { file: unknown; changedAt: string; away: boolean }[]
   drawer: DrawerLine[]
+  /** Ids of what can’t be read as a project or a part, and so could not be brought in again: it is not in the file. */
+  damaged: string[]
 }
 /** What became of a file of everything that was brought: nothing that was there is changed by it. */
 export interface Brought {
@@ -87,6 +96,8 @@ export interface Brought {
   drawer: number
   /** How many were there already, in the same words. */
   there: number
+  /** How many were left out, since they could not be read when the file was made. */
+  damaged: number
 }
 
 /** RFC 9457. */

@@ -11,7 +11,7 @@ const damaged = (res: Response, damage: string): void =>
 export const copyRoutes = (copies: Copies): Router => {
   const router = Router()
   router.get('/', (_req, res) => {
-    res.json(copies.list())
+    res.json(copies.state())
   })
   router.post('/', async (_req, res) => {
     res.status(201).json((await copies.make()) satisfies CopyLine)

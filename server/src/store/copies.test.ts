@@ -118,16 +118,21 @@ test('looked at, a copy says what it has and what it lacks; brought back it is a
   await parts.save('own-one', 1, own('own-one', { price: 9 }))
   await parts.add(own('own-two'), 'part')
   await drawer.set('led-red', 7, 'box')
+  await drawer.set('led-green', 1, '')
+  await projects.remove((await projects.create(emptyDesign('New, put away'))).id)
   const content = await copies.look(name)
   if (!content || 'damage' in content) throw new Error('no copy')
   expect(content.projects.map((p) => [p.name, p.now]).sort()).toEqual([
     ['Before', 'other'],
     ['Kept', 'none'],
   ])
-  expect([content.parts, content.newer]).toEqual([
+  // Of the drawer one line is another and one is new; what was made since and put away is gone afterwards too.
+  expect([content.parts, content.newer, content.drawer]).toEqual([
     [{ id: 'own-one', now: 'other' }],
-    { projects: ['New'], parts: ['own-two'] },
+    { projects: expect.arrayContaining(['New', 'New, put away']) as string[], parts: ['own-two'] },
+    2,
   ])
+  expect(content.newer.projects).toHaveLength(2)
   const done = await copies.bringBack(name)
   if (!done || 'damage' in done) throw new Error('not brought back')
   expect(await names(all)).toEqual(['Before', 'Kept'])
@@ -140,6 +145,22 @@ test('looked at, a copy says what it has and what it lacks; brought back it is a
     'After',
     'New',
   ])
+})
+
+test('a copy that could not be made is told to who looks, until one is', async () => {
+  const folder = freshFolder()
+  const { db, copies } = await open(folder)
+  // A file stands where the folder of copies should be.
+  writeFileSync(join(folder, 'copies'), '')
+  const said = new Promise((resolve) => {
+    const failing = new Copies(db, () => resolve(failing.state().failed))
+    failing.begin()
+    failing.end()
+  })
+  expect(await said).toMatch(/EEXIST|ENOTDIR|not a directory/)
+  rmSync(join(folder, 'copies'))
+  await copies.make()
+  expect(copies.state()).toEqual({ copies: [expect.objectContaining({})], failed: undefined })
 })
 
 test('no copy, a name that leads elsewhere and a copy that is spoilt are not brought back, and nothing is changed', async () => {
@@ -187,7 +208,10 @@ describe('a data file that is damaged', () => {
     // Still said at the next start, it changes nothing: the file is whole now.
     await again.projects.create(emptyDesign('Further'))
     await close(again.db)
-    expect(await names(await open(folder, name))).toEqual(['Further', 'Good'])
+    const said: string[] = []
+    await (await openDatabase(folder, name, (words) => said.push(words))).close()
+    expect(said).toEqual([expect.stringMatching(/is whole, so ROOT_BOARD_FROM=.* changed nothing/)])
+    expect(await names(await open(folder))).toEqual(['Further', 'Good'])
   })
   test('what its log still had is not read into the copy', async () => {
     const folder = freshFolder()
@@ -287,10 +311,15 @@ test('one row that is spoilt is named; the others are there, and what it says ca
   ])
   // Its id is not given to another, and it is not written over.
   expect(await parts.add(own('own-spoilt'), 'part')).toEqual({ held: { id: 'own-spoilt', away: false } })
-  expect((await everything.all()).projects.map((p) => (p.design as { name: string }).name).sort()).toEqual([
-    'Half',
-    'Whole',
-  ])
+  // One file of everything has what could be brought in again, and names the rest.
+  const file = await everything.all()
+  expect(file.projects.map((p) => (p.design as { name: string }).name)).toEqual(['Whole'])
+  expect(file.damaged.sort()).toEqual([id, half, 'own-spoilt'].sort())
+  const other = await open()
+  expect(await other.everything.bring(JSON.parse(JSON.stringify(file)))).toMatchObject({
+    projects: ['Whole'],
+    damaged: 3,
+  })
 })
 
 describe('put away', () => {
@@ -348,13 +377,20 @@ describe('everything as one file', () => {
       parts: ['own-one'],
       drawer: 1,
       there: 0,
+      damaged: 0,
     })
     const again = await sent(other)
     expect({ ...again, projects: new Set(again.projects) }).toEqual({
       ...file,
       projects: new Set(file.projects),
     })
-    expect(await other.everything.bring(file)).toEqual({ projects: [], parts: [], drawer: 0, there: 4 })
+    expect(await other.everything.bring(file)).toEqual({
+      projects: [],
+      parts: [],
+      drawer: 0,
+      there: 4,
+      damaged: 0,
+    })
     expect(await names(other)).toEqual(['A'])
   })
   test('what is there and says something else stays, and the other comes in beside it, once', async () => {
@@ -364,9 +400,15 @@ describe('everything as one file', () => {
     await all.projects.save(line!.id, 1, { ...emptyDesign('A'), notes: 'second' })
     await all.parts.save('own-one', 1, own('own-one', { price: 8 }))
     await all.drawer.set('led-red', 9, 'box')
-    const brought = { projects: ['A'], parts: ['own-one-2'], drawer: 0, there: 2 }
+    const brought = { projects: ['A'], parts: ['own-one-2'], drawer: 0, there: 2, damaged: 0 }
     expect(await all.everything.bring(file)).toEqual(brought)
-    expect(await all.everything.bring(file)).toEqual({ projects: [], parts: [], drawer: 0, there: 4 })
+    expect(await all.everything.bring(file)).toEqual({
+      projects: [],
+      parts: [],
+      drawer: 0,
+      there: 4,
+      damaged: 0,
+    })
     expect((await all.projects.list()).map((p) => p.notes).sort()).toEqual(['first', 'second'])
     expect((await all.parts.own()).map((p) => [p.id, p.part.price])).toEqual([
       ['own-one', 8],

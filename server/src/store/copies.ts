@@ -1,14 +1,14 @@
 // Copies of everything, made by the database while the program runs: the last ten, and one a day for a week. One can be
 // looked at and brought back; what is stored then is copied first.
 
-import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, rmSync, statSync } from 'node:fs'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { CopyContent, CopyLine } from '@root-board/core/api'
+import type { CopyContent, CopyLine, CopyList } from '@root-board/core/api'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { type Database, fileIn, openDatabase } from './database'
-import { connect } from './file'
+import { connect, namesIn } from './file'
 import { copiesIn, damageIn } from './recovery'
 
 const kept = 10
@@ -45,21 +45,25 @@ export class Copies {
   private readonly folder: string
   private copied = 0
   private timer: ReturnType<typeof setInterval> | undefined
+  private failed: string | undefined
   constructor(
     private readonly db: Database,
-    private readonly now: () => Date = () => new Date(),
-    /** Where a copy could not be made. */
+    /** Told of a copy that could not be made. */
     private readonly say: (error: unknown) => void = () => undefined,
   ) {
     this.folder = copiesIn(db.folder)
   }
 
+  state(): CopyList {
+    return { copies: this.list(), failed: this.failed }
+  }
+
   list(): CopyLine[] {
-    if (!existsSync(this.folder)) return []
-    return readdirSync(this.folder)
+    return namesIn(this.folder)
       .flatMap((name) => {
         const made = madeOf(name)
-        return made ? [{ name, made, size: statSync(join(this.folder, name)).size }] : []
+        const file = statSync(join(this.folder, name), { throwIfNoEntry: false })
+        return made && file ? [{ name, made, size: file.size }] : []
       })
       .sort((a, b) => (a.name < b.name ? 1 : -1))
   }
@@ -68,9 +72,10 @@ export class Copies {
   async make(): Promise<CopyLine> {
     mkdirSync(this.folder, { recursive: true })
     const { writes } = this.db
-    const path = this.freePath(this.now().getTime())
+    const path = this.freePath(Date.now())
     await this.db.copyTo(path)
     this.copied = writes
+    this.failed = undefined
     const all = this.list()
     const stay = staying(all)
     for (const { name } of all) if (!stay.has(name)) rmSync(join(this.folder, name), { force: true })
@@ -105,14 +110,17 @@ export class Copies {
     }
   }
 
-  /** One at the start, and one an hour while something is written. */
+  /** One at the start, and one an hour while something is written. What keeps one from being made is told to who looks. */
   begin(): void {
-    const due = (first: boolean) => {
-      if (!first && this.db.writes === this.copied) return
-      void this.makeIfChanged().catch(this.say)
-    }
-    due(true)
-    this.timer = setInterval(() => due(false), hour)
+    const makeOne = () =>
+      void this.makeIfChanged().catch((error: unknown) => {
+        this.failed = (error as Error).message
+        this.say(error)
+      })
+    makeOne()
+    this.timer = setInterval(() => {
+      if (this.db.writes !== this.copied) makeOne()
+    }, hour)
     this.timer.unref()
   }
   end(): void {
@@ -148,13 +156,11 @@ export class Copies {
   async look(name: string): Promise<CopyContent | { damage: string } | undefined> {
     const copy = await this.rowsIn(name)
     if (!copy || 'damage' in copy) return copy
+    const [projects, parts, drawer] = await Promise.all(tables.map((t) => rowsOf(this.db.reader, t)))
+    const here = { projects: projects!, parts: parts!, drawer: drawer! }
     const atHand = (rows: Row[]) => rows.filter((r) => r.deletedAt === null)
-    const here = {
-      projects: atHand(await rowsOf(this.db.reader, 'projects')),
-      parts: atHand(await rowsOf(this.db.reader, 'parts')),
-    }
     const compared = (table: 'projects' | 'parts', field: string) => {
-      const byId = new Map(here[table].map((r) => [r.id, r]))
+      const byId = new Map(atHand(here[table]).map((r) => [r.id, r]))
       return (row: Row) => {
         const now = byId.get(row.id)
         return !now ? ('none' as const) : now[field] === row[field] ? ('same' as const) : ('other' as const)
@@ -162,20 +168,22 @@ export class Copies {
     }
     const projectNow = compared('projects', 'design')
     const partNow = compared('parts', 'part')
-    const copied = { projects: atHand(copy.projects), parts: atHand(copy.parts) }
     const newer = (table: 'projects' | 'parts') => {
-      const ids = new Set(copied[table].map((r) => r.id))
+      const ids = new Set(copy[table].map((r) => r.id))
       return here[table].filter((r) => !ids.has(r.id))
     }
+    const said = (rows: Row[]) => new Map(rows.map((r) => [r.part, `${r.count} ${r.place}`]))
+    const [was, is] = [said(copy.drawer), said(here.drawer)]
     return {
       ...this.list().find((c) => c.name === name)!,
-      projects: copied.projects.map((r) => ({
+      projects: atHand(copy.projects).map((r) => ({
         id: String(r.id),
         name: nameOf(r.design),
         changedAt: String(r.changedAt),
         now: projectNow(r),
       })),
-      parts: copied.parts.map((r) => ({ id: String(r.id), now: partNow(r) })),
+      parts: atHand(copy.parts).map((r) => ({ id: String(r.id), now: partNow(r) })),
+      drawer: [...new Set([...was.keys(), ...is.keys()])].filter((p) => was.get(p) !== is.get(p)).length,
       newer: {
         projects: newer('projects').map((r) => nameOf(r.design)),
         parts: newer('parts').map((r) => String(r.id)),

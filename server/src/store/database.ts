@@ -1,6 +1,6 @@
 // Opening the SQLite file: write-ahead log with full synchronisation, so that an answered save survives a power cut.
-// There is one writer, and what it does is one transaction after another; questions have a connection of their own and
-// never wait for it. Before a step changes the tables, a copy of the file is made that nothing overwrites.
+// There is one writer: what waits for it is written one after another, in one transaction as far as that goes; questions
+// have a connection of their own and never wait for it. Before a step changes the tables, a copy of the file is made that nothing overwrites.
 
 import { existsSync, mkdirSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
@@ -24,6 +24,7 @@ interface Job<T> {
 export class Database {
   private last: Promise<unknown> = Promise.resolve()
   private readonly opened: number
+  private readonly waiting: Job<unknown>[] = []
   private rescued: Promise<string | undefined> | undefined
   /** How often something was written since the file was opened. */
   writes = 0
@@ -43,8 +44,8 @@ export class Database {
   }
 
   /**
-   * One piece of work after another, each with the file to itself: all of what it writes is kept, or nothing. The lock is
-   * taken at the beginning, so that what was read in it is still so when it writes. Throws FileGone.
+   * One piece of work after another, in a transaction: all of what it writes is kept, or nothing, and what was read in it
+   * is still so when it writes. It is answered once it is on the disk. Throws FileGone.
    */
   write<T>(work: (db: Sequelize) => Promise<T>): Promise<T> {
     return new Promise<T>((resolve, reject) => {
@@ -53,8 +54,6 @@ export class Database {
       if (this.waiting.length === 1) void this.next(() => this.writeWaiting()).catch(() => undefined)
     })
   }
-  private readonly waiting: Job<unknown>[] = []
-
   /**
    * All that waits, in one transaction, each within a mark of its own to go back to: the disk is waited for once. Where
    * the transaction as a whole can't be kept, each is done by itself, so that one’s failure is no other’s.
@@ -191,12 +190,22 @@ const openReader = async (data: string): Promise<Sequelize> => {
   return db
 }
 
-/** Opens and migrates; `from` names the copy to go on from where the file is damaged. Throws StartFailure in one sentence. */
-export const openDatabase = async (data: string, from?: string): Promise<Database> => {
-  if (from !== undefined)
-    await goOnFrom(fileIn(data), from).catch((error: unknown) => {
+/** Opens and migrates; `from` names the copy to go on from where the file is damaged, and `say` hears whether that was done. Throws StartFailure in one sentence. */
+export const openDatabase = async (
+  data: string,
+  from?: string,
+  say: (words: string) => void = () => undefined,
+): Promise<Database> => {
+  if (from !== undefined) {
+    const needed = await goOnFrom(fileIn(data), from).catch((error: unknown) => {
       throw error instanceof StartFailure ? error : new StartFailure(whyNot(data, error))
     })
+    say(
+      needed
+        ? `The data file was damaged and is kept; what is stored is that of the copy ${from} now. Start without ROOT_BOARD_FROM from now on.`
+        : `The data file is whole, so ROOT_BOARD_FROM=${from} changed nothing; a copy is brought back from the page, under “copies”.`,
+    )
+  }
   const writer = await openFile(data)
   sweep(data)
   try {

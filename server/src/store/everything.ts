@@ -59,6 +59,7 @@ const shape = object({
     )
     .max(5000)
     .required(),
+  damaged: array().of(string().strict(true).max(200).required()).max(5000).required(),
 }).exact()
 
 /** Gives way to others between the many: nobody waits for the last of them. */
@@ -78,34 +79,42 @@ export class EverythingStore {
     )
   }
 
-  /** What can’t be read is left out: it has a way out of its own. */
+  /** What can’t be read could not be brought in again: it is named, and left to the copies. */
   async all(): Promise<Everything> {
-    const readable = (rows: Row[]) =>
-      rows.flatMap((r) => {
-        const value = parsed(r.text)
-        return value === undefined ? [] : [{ ...r, value }]
-      })
+    const damaged: Everything['damaged'] = []
+    const readable = async (rows: Row[], read: (value: unknown) => unknown) => {
+      const good: (Row & { value: unknown })[] = []
+      for (const row of rows) {
+        try {
+          const value: unknown = JSON.parse(row.text)
+          read(value)
+          good.push({ ...row, value })
+        } catch {
+          damaged.push(row.id)
+        }
+        await breath()
+      }
+      return good
+    }
+    const projects = await readable(await this.rows('projects', 'design'), (d) => readDesign(d, 'everything'))
+    const parts = await readable(await this.rows('parts', 'part'), (p) => readPart(p, 'everything'))
+    const drawer = await this.db.reader.query<DrawerLine>(
+      'SELECT part, count, place, since FROM drawer ORDER BY part',
+      { type: QueryTypes.SELECT },
+    )
     return {
       format: 1,
       kind: 'everything',
-      projects: readable(await this.rows('projects', 'design')).map((r) => ({
+      projects: projects.map((r) => ({
         id: r.id,
         design: r.value,
         sample: Boolean(r.sample),
         changedAt: r.changedAt,
         away: r.deletedAt !== null,
       })),
-      parts: readable(await this.rows('parts', 'part')).map((r) => ({
-        file: r.value,
-        changedAt: r.changedAt,
-        away: r.deletedAt !== null,
-      })),
-      drawer: await this.db.reader.query<DrawerLine>(
-        'SELECT part, count, place, since FROM drawer ORDER BY part',
-        {
-          type: QueryTypes.SELECT,
-        },
-      ),
+      parts: parts.map((r) => ({ file: r.value, changedAt: r.changedAt, away: r.deletedAt !== null })),
+      drawer,
+      damaged,
     }
   }
 
@@ -135,9 +144,15 @@ export class EverythingStore {
     return this.put(given)
   }
 
-  private put({ projects, parts, drawer }: Everything): Promise<Brought> {
+  private put({ projects, parts, drawer, damaged }: Everything): Promise<Brought> {
     return this.db.write(async (db) => {
-      const brought: Brought = { projects: [], parts: [], drawer: 0, there: 0 }
+      const brought: Brought = {
+        projects: [],
+        parts: [],
+        drawer: 0,
+        there: 0,
+        damaged: damaged.length,
+      }
       const textsOf = async (table: string, field: string) =>
         new Map(
           (

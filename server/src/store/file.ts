@@ -1,6 +1,15 @@
 // One SQLite file: a connection to it, whether it is whole, and a copy of it.
 
-import { closeSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
 import { QueryTypes, Sequelize } from 'sequelize'
 
 /** One connection: pragmas belong to a connection. */
@@ -27,6 +36,10 @@ export const codeOf = (error: unknown): string | undefined => {
   const { parent, code } = error as { parent?: { code?: string }; code?: string }
   return parent?.code ?? code
 }
+
+/** Names in a folder; where there is none, none. */
+export const namesIn = (folder: string): string[] =>
+  statSync(folder, { throwIfNoEntry: false })?.isDirectory() ? readdirSync(folder) : []
 
 /** A name that no copy has yet. */
 export const freeName = (wanted: string): string => {

@@ -1,33 +1,30 @@
 // A data file that is damaged: said at the start, with the newest copy that is whole; and going on from that one.
 
-import { copyFileSync, existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import { copyFileSync, existsSync, renameSync, rmSync, statSync } from 'node:fs'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { basename, dirname, join } from 'node:path'
 import { StartFailure } from '../config'
-import { codeOf, connect, damageOf, freeName, settle } from './file'
+import { codeOf, connect, damageOf, freeName, namesIn, settle } from './file'
 
 export const copiesIn = (data: string): string => join(data, 'copies')
 
 /** Copies that were never finished, since the program was ended in the middle: nobody could tell them from whole ones. */
 export const sweep = (data: string): void => {
   for (const folder of [data, copiesIn(data)])
-    if (existsSync(folder))
-      for (const name of readdirSync(folder))
-        if (/\.(unfinished|coming)(-journal)?$/.test(name)) rmSync(join(folder, name), { force: true })
+    for (const name of namesIn(folder))
+      if (/\.(unfinished|coming)(-journal)?$/.test(name)) rmSync(join(folder, name), { force: true })
 }
 
 /** Every copy there is, whoever made it, the newest first. */
 const copiesBeside = (file: string): string[] => {
   const folder = dirname(file)
-  const beside = readdirSync(folder)
+  const beside = namesIn(folder)
     .filter((f) => f.startsWith(`${basename(file)}.before-`) && !f.endsWith('.unfinished'))
     .map((f) => join(folder, f))
-  const kept = existsSync(copiesIn(folder))
-    ? readdirSync(copiesIn(folder))
-        .filter((f) => f.endsWith('.sqlite'))
-        .map((f) => join(copiesIn(folder), f))
-    : []
+  const kept = namesIn(copiesIn(folder))
+    .filter((f) => f.endsWith('.sqlite'))
+    .map((f) => join(copiesIn(folder), f))
   return [...beside, ...kept].sort((a, b) => statSync(b).mtimeMs - statSync(a).mtimeMs)
 }
 
@@ -67,10 +64,11 @@ export const explainDamage = async (file: string, damage: string | undefined): P
 
 /**
  * Puts a copy in the place of a damaged file, which is kept under another name. Where the file is whole nothing is done:
- * then a copy is brought back from the page, which shows first what would change. Throws StartFailure.
+ * then a copy is brought back from the page, which shows first what would change. Whether it was needed. Throws
+ * StartFailure.
  */
-export const goOnFrom = async (file: string, copy: string): Promise<void> => {
-  if (existsSync(file) && (await damageIn(file)) === undefined) return
+export const goOnFrom = async (file: string, copy: string): Promise<boolean> => {
+  if (existsSync(file) && (await damageIn(file)) === undefined) return false
   const from = copiesBeside(file).find((f) => basename(f) === basename(copy))
   if (!from) throw new StartFailure(`There is no copy “${copy}” in ${dirname(file)}.`)
   const damage = await damageIn(from)
@@ -85,4 +83,5 @@ export const goOnFrom = async (file: string, copy: string): Promise<void> => {
   // A log of the damaged file must not be read into the copy.
   for (const end of ['-wal', '-shm']) rmSync(file + end, { force: true })
   renameSync(coming, file)
+  return true
 }

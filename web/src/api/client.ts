@@ -4,6 +4,7 @@ import type {
   Brought,
   CopyContent,
   CopyLine,
+  CopyList,
   DrawerLine,
   OwnParts,
   ProblemBody,
@@ -100,7 +101,7 @@ export const api = {
   drawer: () => ask<DrawerLine[]>('/drawer'),
   setDrawer: (part: string, count: number, place: string) =>
     ask<DrawerLine[]>(`/drawer/${encodeURIComponent(part)}`, 'PUT', { count, place }),
-  copies: () => ask<CopyLine[]>('/copies'),
+  copies: () => ask<CopyList>('/copies'),
   makeCopy: () => ask<CopyLine>('/copies', 'POST'),
   copy: (name: string) => ask<CopyContent>(`/copies/${name}`),
   bringCopyBack: (name: string) => ask<{ before: CopyLine }>(`/copies/${name}/bring-back`, 'POST'),

@@ -22,6 +22,12 @@ const CopiesPage = () => {
   const queries = useQueryClient()
   const { enqueueSnackbar } = useSnackbar()
   const [looked, setLooked] = useState<string>()
+  // Where what one looked at is gone, one stays at the list.
+  const list = useRef<HTMLElement>(null)
+  const leave = () => {
+    setLooked(undefined)
+    list.current?.focus()
+  }
   const make = useMutation({
     mutationFn: api.makeCopy,
     onSuccess: () => queries.invalidateQueries({ queryKey: ['copies'] }),
@@ -29,7 +35,7 @@ const CopiesPage = () => {
   const bringBack = useMutation({
     mutationFn: (copy: CopyLine) => api.bringCopyBack(copy.name),
     onSuccess: async ({ before }, copy) => {
-      setLooked(undefined)
+      leave()
       await queries.invalidateQueries()
       enqueueSnackbar(
         `All is as it was on ${momentWords(copy.made)}. What was stored until now is the copy of ${momentWords(before.made)}.`,
@@ -49,7 +55,7 @@ const CopiesPage = () => {
         data file. A copy on the same disk helps against mistakes; against the loss of the disk only one
         elsewhere does.
       </p>
-      <section aria-labelledby="made">
+      <section aria-labelledby="made" ref={list} tabIndex={-1}>
         <h2 id="made">What there is</h2>
         <p>
           <Button onClick={() => make.mutate()} disabled={make.isPending}>
@@ -65,14 +71,20 @@ const CopiesPage = () => {
             ),
         )}
         {copies.isPending && <p className="faint">Fetching …</p>}
-        {copies.data?.length === 0 && (
+        {copies.data?.failed && (
+          <p className="stops" role="alert">
+            The last copy that was due could not be made: {copies.data.failed}. It is tried again within the
+            hour, or now.
+          </p>
+        )}
+        {copies.data?.copies.length === 0 && (
           <p className="empty">No copy yet: one is made when something is stored.</p>
         )}
-        {copies.data && copies.data.length > 0 && (
+        {copies.data && copies.data.copies.length > 0 && (
           <Table>
             <Columns of={['Made', right('Size'), hidden('Look at it')]} />
             <Body>
-              {copies.data.map((copy) => (
+              {copies.data.copies.map((copy) => (
                 <Row key={copy.name}>
                   <Cell>{momentWords(copy.made)}</Cell>
                   <Cell align="right" className="mono">
@@ -98,7 +110,7 @@ const CopiesPage = () => {
             name={looked}
             busy={bringBack.isPending}
             bringBack={bringBack.mutate}
-            close={() => setLooked(undefined)}
+            close={leave}
           />
         )}
       </section>
@@ -109,7 +121,11 @@ const CopiesPage = () => {
 }
 export default CopiesPage
 
-const Page = styled(PlainPage)({ '& section': { marginTop: 26 }, '& h1': { margin: '4px 0 0' } })
+const Page = styled(PlainPage)({
+  '& section': { marginTop: 26 },
+  '& h1': { margin: '4px 0 0' },
+  '& h3': { margin: '8px 0 4px' },
+})
 
 const kinds = [
   ['same', 'as it is now', 'as they are now'],
@@ -146,7 +162,7 @@ const Looked = ({
       </p>
     )
   if (!copy.data) return <p className="faint">Looking …</p>
-  const { made, projects, parts, newer } = copy.data
+  const { made, projects, parts, drawer, newer } = copy.data
   const lost = newer.projects.length + newer.parts.length
   return (
     <Notice
@@ -163,6 +179,12 @@ const Looked = ({
         many="parts of your own"
         of={parts.map((p) => ({ name: p.id, now: p.now }))}
       />
+      {drawer > 0 && (
+        <p>
+          {drawer} {drawer === 1 ? 'line of your drawer is' : 'lines of your drawer are'} as then, and not as
+          now.
+        </p>
+      )}
       {lost > 0 && (
         <p className="risks">
           Not in it, and gone when it is brought back: {[...newer.projects, ...newer.parts].join(', ')}.
@@ -210,8 +232,16 @@ const Has = ({
   )
 }
 
+/** What can’t be read is in no file of everything. */
+const useDamaged = (): number => {
+  const projects = useQuery({ queryKey: ['projects'], queryFn: api.projects })
+  const parts = useQuery({ queryKey: ['parts', 'own'], queryFn: api.ownParts })
+  return (projects.data ?? []).filter((p) => p.damaged).length + (parts.data?.unreadable.length ?? 0)
+}
+
 const AsOneFile = () => {
   const queries = useQueryClient()
+  const damaged = useDamaged()
   const [said, setSaid] = useState<string>()
   const bring = useMutation({
     mutationFn: async (file: File) => {
@@ -238,6 +268,12 @@ const AsOneFile = () => {
         such a file changes nothing that is here: what is here already and says something else stays, and the
         other comes in beside it.
       </p>
+      {damaged > 0 && (
+        <p className="risks">
+          {damaged} {damaged === 1 ? 'thing' : 'things'} that can’t be read will not be in it; the copies
+          above have {damaged === 1 ? 'it' : 'them'}.
+        </p>
+      )}
       <Line>
         <Button href="/api/everything" download="root-board-everything.json">
           Take everything as one file

@@ -2,7 +2,7 @@
 
 import { Button } from '@mui/material'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { api } from '../api/client'
 import { Line } from '../kit/layout'
 
@@ -34,6 +34,7 @@ interface ListProps {
 }
 const List = ({ title, of, bringBack, throwOut }: ListProps) => {
   const queries = useQueryClient()
+  const list = useRef<HTMLDivElement>(null)
   const [failed, setFailed] = useState<string>()
   const [asked, setAsked] = useState<string>()
   const then = async (work: Promise<unknown>) => {
@@ -45,10 +46,12 @@ const List = ({ title, of, bringBack, throwOut }: ListProps) => {
       setFailed((error as Error).message)
     }
     await queries.invalidateQueries()
+    // The button that was pressed is gone: one stays at the list.
+    list.current?.focus()
   }
-  if (of.length === 0 && !failed) return null
+  if (of.length === 0 && !failed) return <div ref={list} tabIndex={-1} />
   return (
-    <>
+    <div ref={list} tabIndex={-1}>
       <h3>{title}</h3>
       {failed && (
         <p className="stops" role="alert">
@@ -83,7 +86,7 @@ const List = ({ title, of, bringBack, throwOut }: ListProps) => {
           />
         </Line>
       )}
-    </>
+    </div>
   )
 }
 
@@ -97,7 +100,7 @@ interface SureProps {
 const Sure = ({ what, open, ask, leave, sure }: SureProps) =>
   open ? (
     <span role="group" aria-label={`Throw ${what} out for good?`}>
-      For good? Only a copy has it then.{' '}
+      For good? Nothing brings it back then but a copy that has it.{' '}
       <Button color="error" autoFocus onClick={sure} aria-label={`Yes, throw ${what} out for good`}>
         Yes, throw out
       </Button>{' '}

@@ -36,6 +36,16 @@ export class Boundary extends Component<Props, { error?: Error; anew?: unknown }
   }
 }
 
+/** At an address that is none of the program’s. */
+export const NothingHere = () => (
+  <PlainPage>
+    <h1>There is nothing at this address</h1>
+    <p>
+      <Link to="/">All projects</Link> · <Link to="/parts">The library</Link>
+    </p>
+  </PlainPage>
+)
+
 /** In place of a whole page that failed. */
 export const PageFailed = () => {
   const error = useRouteError()

@@ -29,6 +29,7 @@ import { Conflict } from './Conflict'
 import { Evidence, FoldedEvidence } from './Evidence'
 import { Gauges } from './Gauges'
 import { Keys } from './Keys'
+import { KeptNowhere } from './ProjectBits'
 import { Root } from './Root'
 import { SearchBox } from './SearchBox'
 import { TopBar } from './TopBar'
@@ -59,7 +60,6 @@ const ProjectPage = () => {
   const { pathname } = useLocation()
   const design = useProject((s) => s.design)
   const openId = useProject((s) => s.id)
-  const done = useProject((s) => s.done.length)
   const [failure, setFailure] = useState<string>()
   const [result, setResult] = useState<{ analysis: Analysis; of: Design; long: boolean }>()
   const [failed, setFailed] = useState<{ why: string; of: Design }>()
@@ -203,6 +203,7 @@ const ProjectPage = () => {
           <Root />
           <Work className="table" id="table" tabIndex={-1}>
             <Conflict />
+            <KeptNowhere />
             {changedParts(design, shelf).length > 0 && (
               <Suspense fallback={null}>
                 <ChangedParts shelf={shelf} />
@@ -215,7 +216,7 @@ const ProjectPage = () => {
               </p>
             )}
             {result.of !== design && !broken && !looking && (
-              <Late key={String(done)} meanwhile={null}>
+              <Late meanwhile={null}>
                 <p className="risks" role="status">
                   The last change is still being worked out; what is shown is from before it.{' '}
                   <Button onClick={stop}>Stop working it out</Button>

@@ -5,14 +5,12 @@ import { Button, styled } from '@mui/material'
 import { Link } from 'react-router'
 import { useMode } from '../kit/mode'
 import { useStage } from '../shared/analysis'
-import { download, fileName } from '../shared/words'
 import { useProject } from '../store/project'
 import { Marks } from '../kit/Mark'
 import { useFrame } from './frame-state'
-import { SaveStatus } from './SaveStatus'
+import { ProjectFile, ProjectName, SaveStatus } from './ProjectBits'
 import { useEvidence } from './use-evidence'
 import { Choice } from '../kit/inputs'
-import { NameInput } from '../kit/NameInput'
 import { Spacer } from '../kit/layout'
 
 const stanceWords: Record<Stance, string> = {
@@ -40,13 +38,7 @@ export const TopBar = () => {
           />
         </svg>
       </Link>
-      <NameInput
-        className="project-name"
-        label="Project name"
-        value={design.name}
-        maxLength={120}
-        onRename={(name) => edit({ kind: 'renameProject', name })}
-      />
+      <ProjectName />
       <SaveStatus />
       <Spacer />
       <Button
@@ -76,14 +68,7 @@ export const TopBar = () => {
       <Button onClick={() => frame.set({ search: true })}>
         Find <kbd>/</kbd>
       </Button>
-      <Button
-        onClick={() =>
-          download(fileName(design.name, '.json'), `${JSON.stringify(design, null, 2)}\n`, 'application/json')
-        }
-        title="The whole project as one file"
-      >
-        Project file
-      </Button>
+      <ProjectFile />
       <Button onClick={toggle} title="Light or lamp-lit">
         {mode === 'dark' ? 'Daylight' : 'Lamp light'}
       </Button>

@@ -7,12 +7,11 @@ import { Button, styled } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { Line, Notice, PlainPage, Spacer } from '../kit/layout'
-import { NameInput } from '../kit/NameInput'
 import { Body, Cell, Columns, hidden, right, Row, Table } from '../kit/Table'
-import { download, fileName } from '../shared/words'
 import { useProject } from '../store/project'
 import { Conflict } from './Conflict'
-import { SaveStatus } from './SaveStatus'
+import { analysisBegan } from '../worker/client'
+import { KeptNowhere, ProjectFile, ProjectName, SaveStatus } from './ProjectBits'
 
 interface Props {
   design: Design
@@ -31,12 +30,7 @@ const WithoutAnalysis = ({ design, library, why, stop, again }: Props) => {
     <Page>
       <Line>
         <Link to="/">All projects</Link>
-        <NameInput
-          label="Project name"
-          value={design.name}
-          maxLength={120}
-          onRename={(name) => edit({ kind: 'renameProject', name })}
-        />
+        <ProjectName />
         <SaveStatus />
         <Spacer />
         <Button onClick={undo} disabled={done.length === 0}>
@@ -45,20 +39,10 @@ const WithoutAnalysis = ({ design, library, why, stop, again }: Props) => {
         <Button onClick={redo} disabled={undone.length === 0}>
           Redo
         </Button>
-        <Button
-          onClick={() =>
-            download(
-              fileName(design.name, '.json'),
-              `${JSON.stringify(design, null, 2)}\n`,
-              'application/json',
-            )
-          }
-          title="The whole project as one file"
-        >
-          Project file
-        </Button>
+        <ProjectFile />
       </Line>
       <Conflict />
+      <KeptNowhere />
       <h1>{why === undefined ? 'Being worked out' : 'Not worked out'}</h1>
       <Notice about={why === undefined ? 'slate' : 'ochre'}>
         {why === undefined ? (
@@ -107,12 +91,12 @@ const WithoutAnalysis = ({ design, library, why, stop, again }: Props) => {
 
 export default WithoutAnalysis
 
+const sinceThen = () => Math.round((performance.now() - analysisBegan()) / 1000)
 /** How long it has taken so far, by the second. */
 const Working = ({ stop }: { stop: () => void }) => {
-  const [seconds, setSeconds] = useState(0)
+  const [seconds, setSeconds] = useState(sinceThen)
   useEffect(() => {
-    const begun = performance.now()
-    const timer = setInterval(() => setSeconds(Math.round((performance.now() - begun) / 1000)), 1000)
+    const timer = setInterval(() => setSeconds(sinceThen()), 1000)
     return () => clearInterval(timer)
   }, [])
   return (

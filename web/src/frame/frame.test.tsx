@@ -8,6 +8,7 @@ import { useProject } from '../store/project'
 import { Gauges } from './Gauges'
 import { Keys } from './Keys'
 import { Root } from './Root'
+import { KeptNowhere } from './ProjectBits'
 import { TopBar } from './TopBar'
 import { useFrame } from './frame-state'
 
@@ -100,12 +101,21 @@ describe('the top bar', () => {
     [{ kind: 'saved' }, 'Saved'],
     [{ kind: 'saving' }, 'Saving …'],
     [{ kind: 'away', kept: true }, 'Server away: kept in this browser'],
+    [{ kind: 'away', kept: false }, 'Not saved: see below'],
+    [{ kind: 'away', why: 'The disk is full', kept: true }, 'The disk is full: kept in this browser'],
     [{ kind: 'refused', why: 'name: must not be blank' }, 'Not saved: name: must not be blank'],
   ] as const)('how saving stands: %j', (save, text) => {
     show(<TopBar />)
     act(() => useProject.getState().setSave(save))
     expect(screen.getByRole('status').textContent).toBe(text)
   })
+})
+
+test('that nothing keeps the last changes is said where they are made, and only then', () => {
+  show(<KeptNowhere />)
+  expect(screen.queryByRole('alert')).toBeNull()
+  act(() => useProject.getState().setSave({ kind: 'away', why: 'The disk is full', kept: false }))
+  expect(screen.getByRole('alert').textContent).toMatch(/kept nowhere but in this page\. The disk is full,/)
 })
 
 describe('keys', () => {

@@ -220,8 +220,8 @@ const StartPage = () => {
           </div>
         )}
         <p className="faint">
-          All that is stored is copied by itself: <Link to="/copies">the copies</Link>, and everything as one
-          file.
+          All that is stored is copied by itself, every hour that something changes: look at{' '}
+          <Link to="/copies">the copies</Link>, or take everything as one file.
         </p>
         <p className="faint">
           <Link to="/parts">The library</Link> holds {parts.data?.length ?? '…'} parts. Those that came with

@@ -69,7 +69,8 @@ test('a file of everything says what came in and what was there', async () => {
   const everything = file('all.json', { format: 1, kind: 'everything', projects: [], parts: [], drawer: [] })
   Object.defineProperty(everything, 'size', { value: 30 * 2 ** 20 })
   expect(await importFile(everything)).toEqual({
-    words: 'Brought projects: A, B; parts: own-led; 1 line of the drawer. 3 were there already.',
+    words:
+      'Brought projects: A, B; parts: own-led; 1 line of the drawer. 3 were there already. 2 were left out when it was made, since they could not be read.',
   })
 })
 

@@ -57,6 +57,7 @@ export const analyseInWorker = async (
   look?: { ms: number; progress: (at: Progress) => void },
 ): Promise<Analysis> => {
   const began = performance.now()
+  runningSince = began
   const turn = ++turns
   const answer = look
     ? edits.remote.analyse(design, turn, edits.limit(look.ms), proxy(look.progress))
@@ -99,6 +100,10 @@ const orStopped = async <T>(answer: Promise<T>, ms: number): Promise<T> => {
     stopWith = undefined
   }
 }
+
+/** When what is being analysed was begun, by the page’s clock. */
+export const analysisBegan = (): number => runningSince
+let runningSince = 0
 
 /** Ends what is being analysed at once, with nothing to show for it. */
 export const stopAnalysis = (): void => stopWith?.(new Stopped('stopped by you'))
