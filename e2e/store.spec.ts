@@ -229,7 +229,7 @@ test('what was changed by mistake comes back from a copy; what was stored until 
   await page.goto('/')
   await page.getByRole('link', { name: 'the copies' }).click()
   await page.getByRole('button', { name: 'Make a copy now' }).click()
-  await expect(page.getByRole('button', { name: /Look at the copy/ }).first()).toBeVisible()
+  await expect(page.getByText(/^All that is stored is in the copy of/)).toBeVisible()
   const count = await page.getByRole('button', { name: /Look at the copy/ }).count()
   await page.goto(stageOf(id))
   await rename(page, 'Spoilt')
@@ -267,12 +267,14 @@ test('a damaged data file is said at the start, and the program goes on from a c
   const data = mkdtempSync(join(tmpdir(), 'root-board-e2e-'))
   const first = await startServer(data)
   await page.request.post(`${first.url}/api/copies`)
-  const [copy] = (await (await page.request.get(`${first.url}/api/copies`)).json()) as { name: string }[]
+  const { copies } = (await (await page.request.get(`${first.url}/api/copies`)).json()) as {
+    copies: { name: string }[]
+  }
   await first.stop()
   truncateSync(join(data, 'root-board.sqlite'), 100)
   writeFileSync(join(data, 'root-board.sqlite-wal'), '')
   await expect(startServer(data)).rejects.toThrow('the server ended')
-  process.env.ROOT_BOARD_FROM = copy!.name
+  process.env.ROOT_BOARD_FROM = copies[0]!.name
   try {
     const again = await startServer(data)
     await page.goto(again.url)

@@ -147,6 +147,30 @@ test('looked at, a copy says what it has and what it lacks; brought back it is a
   ])
 })
 
+test('what is saved while a copy is brought back is in the copy of before, or stays', async () => {
+  const all = await open()
+  const { name } = await all.copies.make()
+  const answered: string[] = []
+  let over = false
+  const saving = (async () => {
+    while (!over) {
+      const some = [0, 1, 2].map((i) => `P${answered.length + i}`)
+      answered.push(
+        ...(await Promise.all(some.map((n) => all.projects.create(emptyDesign(n))))).map((p) => p.id),
+      )
+    }
+  })()
+  const done = await all.copies.bringBack(name)
+  over = true
+  await saving
+  if (!done || 'damage' in done) throw new Error('not brought back')
+  const before = await all.copies.look(done.before.name)
+  if (!before || 'damage' in before) throw new Error('no copy')
+  const found = new Set([...before.projects, ...(await all.projects.list())].map((p) => p.id))
+  expect(answered.filter((id) => !found.has(id))).toEqual([])
+  expect(answered.length).toBeGreaterThan(before.projects.length)
+})
+
 test('a copy that could not be made is told to who looks, until one is', async () => {
   const folder = freshFolder()
   const { db, copies } = await open(folder)
@@ -155,7 +179,6 @@ test('a copy that could not be made is told to who looks, until one is', async (
   const said = new Promise((resolve) => {
     const failing = new Copies(db, () => resolve(failing.state().failed))
     failing.begin()
-    failing.end()
   })
   expect(await said).toMatch(/EEXIST|ENOTDIR|not a directory/)
   rmSync(join(folder, 'copies'))

@@ -45,6 +45,7 @@ export class Copies {
   private readonly folder: string
   private copied = 0
   private timer: ReturnType<typeof setInterval> | undefined
+  private ended = false
   private failed: string | undefined
   constructor(
     private readonly db: Database,
@@ -69,11 +70,14 @@ export class Copies {
   }
 
   /** Makes one, and lets those go that are too many. */
-  async make(): Promise<CopyLine> {
+  make(): Promise<CopyLine> {
+    return this.makeBy((path) => this.db.copyTo(path))
+  }
+  private async makeBy(copyTo: (path: string) => Promise<void>): Promise<CopyLine> {
     mkdirSync(this.folder, { recursive: true })
     const { writes } = this.db
     const path = this.freePath(Date.now())
-    await this.db.copyTo(path)
+    await copyTo(path)
     this.copied = writes
     this.failed = undefined
     const all = this.list()
@@ -114,6 +118,7 @@ export class Copies {
   begin(): void {
     const makeOne = () =>
       void this.makeIfChanged().catch((error: unknown) => {
+        if (this.ended) return
         this.failed = (error as Error).message
         this.say(error)
       })
@@ -124,6 +129,7 @@ export class Copies {
     this.timer.unref()
   }
   end(): void {
+    this.ended = true
     clearInterval(this.timer)
   }
 
@@ -198,8 +204,7 @@ export class Copies {
   async bringBack(name: string): Promise<{ before: CopyLine } | { damage: string } | undefined> {
     const copy = await this.rowsIn(name)
     if (!copy || 'damage' in copy) return copy
-    const before = await this.make()
-    await this.db.write(async (db) => {
+    const putBack = async (db: Sequelize) => {
       for (const table of tables) {
         const versions = new Map((await rowsOf(db, table)).map((r) => [r.id, Number(r.version ?? 0)]))
         await db.query(`DELETE FROM ${table}`)
@@ -215,8 +220,8 @@ export class Copies {
           )
         }
       }
-    })
-    return { before }
+    }
+    return { before: await this.makeBy((path) => this.db.copyThenWrite(path, putBack)) }
   }
 }
 

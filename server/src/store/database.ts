@@ -125,6 +125,15 @@ export class Database {
     })
   }
 
+  /** A copy, and then a write, with nothing written between the two: what the write does away with is in the copy. */
+  copyThenWrite<T>(name: string, work: (db: Sequelize) => Promise<T>): Promise<T> {
+    return this.next(async () => {
+      await this.mustBeThere()
+      await copyInto(this.writer, name)
+      return new Promise<T>((resolve, reject) => void this.alone({ work, resolve, reject } as Job<unknown>))
+    })
+  }
+
   /** Whether the file that was opened is still in its place. */
   get isThere(): boolean {
     return statSync(fileIn(this.folder), { throwIfNoEntry: false })?.ino === this.opened

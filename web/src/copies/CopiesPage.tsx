@@ -30,7 +30,10 @@ const CopiesPage = () => {
   }
   const make = useMutation({
     mutationFn: api.makeCopy,
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['copies'] }),
+    onSuccess: async (copy) => {
+      await queries.invalidateQueries({ queryKey: ['copies'] })
+      enqueueSnackbar(`All that is stored is in the copy of ${momentWords(copy.made)}.`)
+    },
   })
   const bringBack = useMutation({
     mutationFn: (copy: CopyLine) => api.bringCopyBack(copy.name),
