@@ -121,6 +121,7 @@ export const chipTargets: readonly Target[] = [
     words: 'input threshold, high',
     pattern: /input.*high|high.*input|\bV[_ ]?IH\b/i,
     not: /current|leak/i,
+    allowed: true,
     read: threshold('io.inputHigh', 'min'),
   },
   {
@@ -128,6 +129,7 @@ export const chipTargets: readonly Target[] = [
     words: 'input threshold, low',
     pattern: /input.*low|low.*input|\bV[_ ]?IL\b/i,
     not: /current|leak/i,
+    allowed: true,
     read: threshold('io.inputLow', 'max'),
   },
   {
@@ -135,6 +137,7 @@ export const chipTargets: readonly Target[] = [
     words: 'current of all legs together',
     pattern:
       /total.*current|sum of.*current|current.*(?:into|out of|through|of all)|I[_ ]?(?:VDD|VSS|GND|TOT)/i,
+    allowed: true,
     read: limit('limits.total', 'limits.totalAbsolute'),
   },
   {
@@ -142,6 +145,7 @@ export const chipTargets: readonly Target[] = [
     words: 'current of one leg',
     pattern:
       /(?:output|source|sink|sunk|drive|dc)\b.*current|current.*(?:per|any|each|single|one|by)\b.*(?:pin|i\/o|leg|output)|I[_ ]?IO/i,
+    allowed: true,
     read: limit('limits.pinRecommended', 'limits.pinAbsolute'),
   },
   {
@@ -174,6 +178,7 @@ export const chipTargets: readonly Target[] = [
     pattern: /(?:input|i\/o|pin|leg|any)\b.*voltage|voltage on (?:any|all|other)/i,
     not: /high|low|threshold/i,
     section: ['absolute'],
+    allowed: true,
     read: aboveSupply,
   },
   {
@@ -181,6 +186,7 @@ export const chipTargets: readonly Target[] = [
     words: 'supply voltage',
     pattern: new RegExp(`supply voltage|operating voltage|voltage supply|^${rail}\\b`, 'i'),
     not: /current/i,
+    allowed: true,
     read: (r) =>
       plainRated(r.section === 'absolute' ? 'supply.absolute' : 'supply.recommended', 'V', 'recommended')(r),
   },
@@ -188,6 +194,7 @@ export const chipTargets: readonly Target[] = [
     id: 'frequency',
     words: 'highest clock at a supply',
     pattern: /(?:clock|cpu|system|operating|core)?.*frequency|f[_ ]?(?:CPU|SYS|CLK|OSC)/i,
+    allowed: true,
     read: frequency,
   },
   {
@@ -195,6 +202,7 @@ export const chipTargets: readonly Target[] = [
     words: 'temperature of the air',
     pattern: /(?:ambient|operating).*temperature|T[_ ]?A\b/i,
     section: ['recommended', 'other'],
+    allowed: true,
     read: plainRated('temperature', '°C', 'recommended'),
   },
 ]

@@ -45,6 +45,7 @@ export const deviceTargets: readonly Target[] = [
     pattern:
       /\bSCL\b.*(?:freq|clock)|(?:freq|clock).*\bSCL\b|(?:bus|clock|interface).*(?:freq|speed|rate)|\bf[_ ]?(?:SCL|CLK|BUS)\b/i,
     not: /SPI|SCK|SCLK/i,
+    allowed: true,
     read: (r) => {
       const max = valueOf(r.numbers.max ?? r.numbers.typ, r.unit, 'Hz')
       return max === undefined
@@ -73,6 +74,7 @@ export const deviceTargets: readonly Target[] = [
     words: 'supply voltage',
     pattern: /(?:supply|operating|power)(?: supply)? voltage|voltage supply|^V[_ ]?(?:DD|CC|S|IN)\b/i,
     not: /current|ripple/i,
+    allowed: true,
     read: (r) => plainRated(r.section === 'absolute' ? 'supplyAbsolute' : 'supply', 'V', 'recommended')(r),
   },
   besides(

@@ -2,7 +2,7 @@
 
 import { completenessOf, readPart } from '../../parts'
 import { chipFileFrom, type FoundFact, readLimits, readTable, withFacts } from '..'
-import { shareOfSupply } from '.'
+import { type LimitsOf, shareOfSupply } from '.'
 
 const absolute = `Table 7. Absolute maximum ratings
 Parameter\tSymbol\tMin\tMax\tUnit
@@ -254,6 +254,44 @@ describe('every number is a fact or not understood', () => {
     const { facts: found, open } = readLimits(text)
     expect(found.map((f) => f.value)).toMatchObject([{ typ: 1e-9, max: 200e-9, at: '25 °C, 105 °C' }])
     expect(open).toEqual([])
+  })
+  test('of what may be, or must be at least, the narrowest counts, whatever unit its cell is in', () => {
+    const of = (rows: string, kind: LimitsOf = 'chip') =>
+      readLimits(`Parameter\tMin 25 °C\tMin 85 °C\tMax 25 °C\tMax 85 °C\tUnit\n${rows}`, {}, kind).facts.map(
+        (f) => f.value,
+      )
+    expect(of('Output current of one pin\t\t\t20\t12\tmA')).toMatchObject([{ max: 12e-3, at: '85 °C' }])
+    expect(of('Output current of one pin\t\t\t-12\t-20\tmA')).toMatchObject([{ max: 12e-3, at: '25 °C' }])
+    expect(of('Supply voltage\t2.4\t2.7\t5.5\t5\tV')).toMatchObject([{ min: 2.7, max: 5 }])
+    expect(of('Input high level\t1.9\t2.1\t\t\tV')).toMatchObject([{ offset: 2.1 }])
+    expect(of('Input low level\t\t\t0.8\t0.6\tV')).toMatchObject([{ offset: 0.6 }])
+    expect(of('Output current\t\t\t500\t300\tmA', 'regulator')).toMatchObject([{ max: 0.3 }])
+    expect(of('Clock frequency of SCL\t\t\t1 MHz\t400 kHz\t', 'device')).toMatchObject([{ max: 4e5 }])
+    // What it takes is the most of all.
+    expect(of('Supply current in standby\t\t\t500 nA\t2 µA\t')).toMatchObject([{ current: { max: 2e-6 } }])
+    expect(of('Drop-out voltage at 100 mA\t\t\t200\t300\tmV', 'regulator')).toMatchObject([
+      { voltage: { max: 0.3 } },
+    ])
+  })
+  const heads = 'Parameter\tConditions\tMin\tTyp\tMax\tUnit\n'
+  // Each by hand: of what may be the maximum and not what is usual; 0x88 = 2 × 0x44; 1000100b = 0x44; ±1.5 % beside
+  // ±2 % is ±2 %; a drop-out at two currents is of neither.
+  test.each<[LimitsOf, string, unknown]>([
+    ['device', 'I2C address\t\t\t0x88\t\t', 0x44],
+    ['device', 'I2C address\t\t\t0x44\t\t', 0x44],
+    ['device', 'I2C address\t\t\t1000100\t\t', 0x44],
+    ['device', 'SCL clock frequency\t\t\t100\t400\tkHz', { max: 4e5 }],
+    ['device', 'Supply current, heater on\t\t\t5\t9\tmA', { id: 'heater-on', name: 'heater on' }],
+    ['regulator', 'Output current\t\t\t150\t250\tmA', { max: 0.25 }],
+    ['regulator', 'Output voltage accuracy\t\t-2\t\t1.5\t%', 0.02],
+    ['regulator', 'Drop-out voltage\tIOUT = 80 mA\t\t\t0.3\tV', { current: 0.08, voltage: { max: 0.3 } }],
+    ['regulator', 'Drop-out voltage at 80 mA\t\t\t\t0.3\tV', { current: 0.08, voltage: { max: 0.3 } }],
+    ['regulator', 'Drop-out voltage\t10 mA to 80 mA\t\t\t0.3\tV', undefined],
+  ])('%s: %s', (kind, row, value) => {
+    const found = readLimits(heads + row, {}, kind).facts.map((f) => f.value)
+    if (value === undefined) expect(found).toEqual([])
+    else if (typeof value === 'object') expect(found).toMatchObject([value])
+    else expect(found).toEqual([value])
   })
   test('two rows about one fact: the earlier says that the later is taken', () => {
     const two =

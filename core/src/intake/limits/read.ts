@@ -237,10 +237,12 @@ const readParted = (
       continue
     }
     title = undefined
+    const before = above
     above = { text: read.text, unit: read.unit }
-    const reading: Reading = { ...read, section, source, line: row.line, place: placeOf(row.cells, row.line) }
-    const target = targetOf(reading, answers, targets)
+    const asRead: Reading = { ...read, section, source, line: row.line, place: placeOf(row.cells, row.line) }
+    const target = targetOf(asRead, answers, targets)
     const known = target && target !== 'nothing' ? target : undefined
+    const reading = known?.allowed && heads ? { ...asRead, ...byHeads(row, heads, before, true) } : asRead
     const fact = known && (known.read ? known.read(reading) : 'beside')
     if (fact === 'beside') {
       beside.push(reading.text)

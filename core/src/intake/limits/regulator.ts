@@ -12,10 +12,11 @@ import {
   valueOf,
 } from './values'
 
-/** The current at which a row's numbers hold: `IOUT = 100 mA`, or the only current that its condition names. */
+/** The current at which a row's numbers hold: `IOUT = 100 mA`, or the only current that it names. */
 const currentAt = (r: Reading): number | undefined => {
-  const told = currentIn(`${r.conditions} ${r.text}`)
-  const named = [...r.conditions.matchAll(/[\d.,]+\s*[mµu]?A\b/g)]
+  const words = `${r.conditions} ${r.text}`
+  const told = currentIn(words)
+  const named = [...words.matchAll(/[\d.,]+\s*[mµu]?A\b/g)]
   return told ?? (named.length === 1 ? valueOf(named[0]![0], '', 'A') : undefined)
 }
 /** Numbers of a row that the file has no place for: they stand in words beside its fact. */
@@ -76,6 +77,7 @@ export const regulatorTargets: readonly Target[] = [
     id: 'junction',
     words: 'how warm its junction may get',
     pattern: /junction.*temp|\bT[_ ]?J\b/i,
+    allowed: true,
     read: (r) => {
       const max = valueOf(r.numbers.max ?? r.numbers.typ, r.unit, '°C')
       const kind = r.section === 'absolute' ? 'absolute' : 'recommended'
@@ -95,18 +97,21 @@ export const regulatorTargets: readonly Target[] = [
     id: 'esr',
     words: 'what its output capacitor may have as ESR',
     pattern: /\bESR\b|(?:equivalent )?series resistance/i,
+    allowed: true,
     read: plainRated('outputCapacitor.esr', 'Ω'),
   },
   {
     id: 'input-capacitor',
     words: 'capacitor at its input',
     pattern: /input.*capaci|\bC[_ ]?IN?\b/i,
+    allowed: true,
     read: capacitor('inputCapacitor', 'capacitor at its input'),
   },
   {
     id: 'output-capacitor',
     words: 'capacitor at its output',
     pattern: /output.*capaci|load capaci|\bC[_ ]?(?:O|OUT|L)\b/i,
+    allowed: true,
     read: capacitor('outputCapacitor.capacitance', 'capacitor at its output'),
   },
   {
@@ -148,6 +153,7 @@ export const regulatorTargets: readonly Target[] = [
     words: 'most it takes at its input',
     pattern: /input current/i,
     section: ['recommended', 'other'],
+    allowed: true,
     read: most('inputCurrent', 'most it takes at its input'),
   },
   {
@@ -156,6 +162,7 @@ export const regulatorTargets: readonly Target[] = [
     pattern: /(?:output|load|rated|continuous).*current|current.*(?:output|load)|\bI[_ ]?(?:O|OUT|L|LOAD)\b/i,
     not: /limit|peak|short/i,
     section: ['recommended', 'other'],
+    allowed: true,
     read: most('current', 'current it gives'),
   },
   {
@@ -164,6 +171,7 @@ export const regulatorTargets: readonly Target[] = [
     pattern:
       /(?:input|supply|operating)(?: supply)?(?: voltage)?(?: range)?\b(?!.*current)|\bV[_ ]?(?:IN|I|CC|DD|S|BAT)\b/i,
     not: /output|temperature|V[_ ]?OUT/i,
+    allowed: true,
     read: (r) =>
       plainRated(r.section === 'absolute' ? 'inputAbsolute' : 'inputRecommended', 'V', 'recommended')(r),
   },

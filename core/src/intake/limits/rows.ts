@@ -2,7 +2,8 @@
 
 import type { Cell, Row } from '../grid'
 import type { Place } from '../layout'
-import type { Numbers, Reading, Section } from './values'
+import type { Unit } from '../../quantity'
+import { type Numbers, type Reading, type Section, valueOf } from './values'
 
 export const sectionOf = (text: string): Section | undefined => {
   if (/absolute|maximum ratings?|stress/i.test(text)) return 'absolute'
@@ -199,7 +200,20 @@ const rangeIn = (text: string): Numbers | undefined => {
   return { min: `${min} ${minUnit || unit}`.trim(), max: `${max} ${unit}`.trim() }
 }
 
-export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: string }) => {
+const measured: readonly Unit[] = ['V', 'A', 'F', 'Hz', 'Ω', '°C']
+/** For comparison alone: in SI where it has a unit. */
+const sizeOf = (text: string, unit: string): number => {
+  const [value] = measured.flatMap((wanted) => valueOf(text, unit, wanted) ?? [])
+  return value ?? Number(/[-+]?\d[\d.]*/.exec(text.replace(/[−–]/g, '-').replace(',', '.'))?.[0])
+}
+
+/** `allowed`: its numbers are what may be, rather than what is: then the least of several greatest ones leaves least. */
+export const byHeads = (
+  row: Row,
+  heads: Heads,
+  above: { text: string; unit: string },
+  allowed = false,
+): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> => {
   const cell = (key: Exclude<keyof Heads, 'inHeads' | 'further' | 'at'>) => {
     const at = heads[key]
     return at === undefined ? '' : (row.cells[at]?.text ?? '')
@@ -213,10 +227,9 @@ export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: str
     const text = cell(corner)
     if (!dash.test(text)) numbers[corner] = text
   }
+  const unit = cell('unit') || heads.inHeads || (own ? '' : above.unit)
   // Of several columns of one corner the one that leaves least counts; which it was is told.
   const where: string[] = []
-  const numberIn = (text: string) =>
-    Number(/[-+]?\d[\d.]*/.exec(text.replace(/[−–]/g, '-').replace(',', '.'))?.[0])
   for (const corner of ['min', 'typ', 'max'] as const) {
     const all = [
       { column: heads[corner], text: numbers[corner] },
@@ -229,8 +242,11 @@ export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: str
     const [first] = all
     if (!first) continue
     const worst = all.reduce((a, b) => {
-      if (corner === 'typ') return a
-      return (corner === 'max') === numberIn(b.text) > numberIn(a.text) ? b : a
+      const [one, other] = [sizeOf(a.text, unit), sizeOf(b.text, unit)]
+      if (corner === 'typ' || one === other) return a
+      // A current that is told as negative only flows the other way.
+      const more = corner === 'max' && one < 0 && other < 0 ? other < one : other > one
+      return ((corner === 'max') !== allowed) === more ? b : a
     }, first)
     numbers[corner] = worst.text
     const at = heads.at?.[worst.column]
@@ -246,6 +262,6 @@ export const byHeads = (row: Row, heads: Heads, above: { text: string; unit: str
     text: own || above.text,
     conditions: [cell('conditions'), ...where].filter((t) => t !== '').join(', '),
     numbers,
-    unit: cell('unit') || heads.inHeads || (own ? '' : above.unit),
+    unit,
   }
 }

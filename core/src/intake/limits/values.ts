@@ -51,6 +51,8 @@ export interface Target {
   pattern: RegExp
   not?: RegExp
   section?: Section[]
+  /** Its numbers are what may be, or must be at least: of several conditions the narrowest counts. */
+  allowed?: true
   /**
    * Undefined where the numbers can't be read for it. `beside`, or no reading at all: it is known, and nothing asks for it.
    * `words` tells what of its numbers is no value of the file's.
