@@ -2,7 +2,7 @@
 // middle of everything it does, at random under two writers, and given a full, a read-only, a deleted and a damaged disk;
 // then it is started again, and all that it answered must be there. Says what it found; ends with 1 if it is anything.
 
-import { chmodSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, copyFileSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { seeded } from '../../core/test/seeded'
 import { type Fact, kill, part, project, type Scenario, scenarios } from './scenarios'
@@ -185,13 +185,22 @@ const spoilt = async (used: () => string): Promise<Tortured> => {
   chmodSync(readOnly, 0o555)
   await says('read-only', readOnly, uid)
   chmodSync(readOnly, 0o755)
-  const deleted = used()
-  const run = await start(deleted)
-  rmSync(join(deleted, 'root-board.sqlite'))
-  const answer = await ask<{ title: string }>(run.url, 'POST', '/projects', project('Lost'))
-  if (answer?.status !== 503 || !/deleted or replaced/.test(answer.body.title))
-    faults.push(`deleted: answered ${answer?.status}`)
-  await kill(run)
+  const other = join(used(), 'root-board.sqlite')
+  for (const [what, take] of [
+    ['deleted', rmSync],
+    ['written over', (file: string) => copyFileSync(other, file)],
+  ] as const) {
+    const data = used()
+    const run = await start(data)
+    take(join(data, 'root-board.sqlite'))
+    const answer = await ask<{ title: string }>(run.url, 'POST', '/projects', project('Lost'))
+    if (answer?.status !== 503 || !/deleted, replaced or written by another/.test(answer.body.title))
+      faults.push(`${what}: answered ${answer?.status}`)
+    await kill(run)
+    const again = await start(data)
+    if (!again.url) faults.push(`${what}: it doesn’t start again: ${again.output().slice(0, 300)}`)
+    await kill(again)
+  }
   for (const [what, spoil] of [
     ['header', (b: Buffer) => b.fill(0, 0, 100)],
     ['page', (b: Buffer) => b.fill(0xa5, 4096, 3 * 4096)],
@@ -202,7 +211,7 @@ const spoilt = async (used: () => string): Promise<Tortured> => {
     writeFileSync(file, spoil(readFileSync(file)))
     await says(`damaged: ${what}`, data)
   }
-  return { what: 'read-only, deleted, damaged', points: 5, faults }
+  return { what: 'read-only, deleted, written over, damaged', points: 6, faults }
 }
 
 /** `share` of all of it: 1 is 207 points, 500 kills and twenty sizes. */

@@ -418,7 +418,7 @@ describe('the door', () => {
         const { body, headers } = await ask.expect(503)
         expect([(body as { title: string }).title, headers['retry-after']]).toEqual([
           expect.stringMatching(
-            /^The data file was deleted or replaced .*Stop the program and start it again$/,
+            /^The data file was deleted, replaced or written by another program .*Stop the program and start it again$/,
           ),
           '1',
         ])

@@ -7,6 +7,7 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   statSync,
   truncateSync,
@@ -104,6 +105,33 @@ test('a copy is made where something changed, and only there; it is whole', asyn
   expect([await names(copy), await integrity(copy.db), await integrity(db)]).toEqual([['A', 'B'], 'ok', 'ok'])
 })
 
+test('one is made at the start, and one an hour where something was changed', async () => {
+  const { copies, projects } = await open()
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'setTimeout', 'nextTick', 'queueMicrotask', 'Date'] })
+  try {
+    const until = async (count: number) => {
+      for (let i = 0; i < 500 && copies.list().length < count; i++)
+        await new Promise((resolve) => setTimeout(resolve, 5))
+      expect(copies.list()).toHaveLength(count)
+    }
+    await projects.create(emptyDesign('A'))
+    copies.begin()
+    await until(1)
+    await projects.create(emptyDesign('B'))
+    jest.advanceTimersByTime(59 * 60_000)
+    expect(copies.list()).toHaveLength(1)
+    jest.advanceTimersByTime(60_000)
+    await until(2)
+    jest.advanceTimersByTime(10 * 3_600_000)
+    // By a copy of one's own what the timer would have begun is over as well.
+    await copies.make()
+    expect(copies.list()).toHaveLength(3)
+    copies.end()
+  } finally {
+    jest.useRealTimers()
+  }
+})
+
 test('looked at, a copy says what it has and what it lacks; brought back it is all there, and what was is a copy', async () => {
   const all = await open()
   const { copies, projects, parts, drawer } = all
@@ -111,6 +139,8 @@ test('looked at, a copy says what it has and what it lacks; brought back it is a
   const changed = await projects.create(emptyDesign('Before'))
   await parts.add(own('own-one'), 'part')
   await drawer.set('led-red', 5, 'tin')
+  await parts.add(own('own-away'), 'part')
+  await parts.remove('own-away')
   const { name } = await copies.make()
   await projects.save(changed.id, 1, emptyDesign('After'))
   await projects.remove(kept.id)
@@ -216,6 +246,8 @@ describe('a data file that is damaged', () => {
     const folder = freshFolder()
     const first = await open(folder)
     await first.projects.create(emptyDesign('Good'))
+    await first.copies.make()
+    await first.projects.create(emptyDesign('Newest'))
     const { name } = await first.copies.make()
     await first.projects.create(emptyDesign('Later'))
     await close(first.db)
@@ -226,7 +258,7 @@ describe('a data file that is damaged', () => {
     )
     expect(readFileSync(fileOf(folder)).equals(spoilt)).toBe(true)
     const again = await open(folder, name)
-    expect([await names(again), await integrity(again.db)]).toEqual([['Good'], 'ok'])
+    expect([await names(again), await integrity(again.db)]).toEqual([['Good', 'Newest'], 'ok'])
     expect(readFileSync(`${fileOf(folder)}.damaged`).equals(spoilt)).toBe(true)
     // Still said at the next start, it changes nothing: the file is whole now.
     await again.projects.create(emptyDesign('Further'))
@@ -234,7 +266,7 @@ describe('a data file that is damaged', () => {
     const said: string[] = []
     await (await openDatabase(folder, name, (words) => said.push(words))).close()
     expect(said).toEqual([expect.stringMatching(/is whole, so ROOT_BOARD_FROM=.* changed nothing/)])
-    expect(await names(await open(folder))).toEqual(['Further', 'Good'])
+    expect(await names(await open(folder))).toEqual(['Further', 'Good', 'Newest'])
   })
   test('what its log still had is not read into the copy', async () => {
     const folder = freshFolder()
@@ -255,6 +287,22 @@ describe('a data file that is damaged', () => {
     expect([await names(again), await integrity(again.db)]).toEqual([['Good'], 'ok'])
     expect(statSync(`${fileOf(cut)}.damaged-wal`).size).toBeGreaterThan(0)
   })
+  test('what was never finished is swept away, and nothing else', async () => {
+    const folder = freshFolder()
+    const first = await open(folder)
+    const { name } = await first.copies.make()
+    await close(first.db)
+    const left = [
+      'root-board.sqlite.coming',
+      'root-board.sqlite.before-1.unfinished',
+      `copies/${name}.unfinished-journal`,
+    ]
+    for (const f of [...left, 'notes.txt']) writeFileSync(join(folder, f), 'half')
+    await open(folder)
+    const there = [...readdirSync(folder), ...readdirSync(join(folder, 'copies')).map((f) => `copies/${f}`)]
+    expect(left.filter((f) => there.includes(f))).toEqual([])
+    expect(there).toEqual(expect.arrayContaining(['notes.txt', 'root-board.sqlite', `copies/${name}`]))
+  })
   test('without a copy that is whole it says that there is none', async () => {
     const folder = freshFolder()
     mkdirSync(join(folder, 'copies'))
@@ -269,11 +317,11 @@ describe('a data file that is damaged', () => {
 })
 
 describe.each([
-  ['deleted', (folder: string) => rmSync(fileOf(folder))],
+  ['deleted', (folder: string) => renameSync(fileOf(folder), `${fileOf(folder)}.taken`)],
   [
     'replaced by another',
     (folder: string) => {
-      rmSync(fileOf(folder))
+      renameSync(fileOf(folder), `${fileOf(folder)}.taken`)
       writeFileSync(fileOf(folder), 'another')
     },
   ],
@@ -284,14 +332,65 @@ describe.each([
     await projects.create(emptyDesign('Rescued'))
     take(folder)
     await expect(projects.create(emptyDesign('Lost'))).rejects.toThrow(
-      /was deleted or replaced while the program ran, and nothing more is kept. What was in it is in root-board.sqlite.rescued/,
+      /was deleted, replaced or written by another program while this one ran, and nothing more is kept. What was in it is in root-board.sqlite.rescued/,
     )
     await expect(db.mustBeThere()).rejects.toThrow(/Stop the program/)
     const other = freshFolder()
     copyFileSync(`${fileOf(folder)}.rescued`, fileOf(other))
     expect(await names(await open(other))).toEqual(['Rescued'])
+    // What lies there again is what is left of it: nothing more is answered until the start.
+    rmSync(fileOf(folder), { force: true })
+    renameSync(`${fileOf(folder)}.taken`, fileOf(folder))
+    await expect(db.mustBeThere()).rejects.toThrow(/Stop the program/)
     expect(readdirSync(folder).filter((f) => f.includes('rescued'))).toHaveLength(1)
   })
+})
+
+describe.each([
+  ['another of the program’s', (file: string, other: string) => copyFileSync(other, file)],
+  ['half of itself', (file: string) => truncateSync(file, 4096)],
+])('the file has %s written into it while the program runs', (_, overwrite) => {
+  const running = async () => {
+    const other = await open()
+    await other.projects.create(emptyDesign('Other'))
+    await close(other.db)
+    const folder = freshFolder()
+    const first = await open(folder)
+    await first.projects.create(emptyDesign('First'))
+    await close(first.db)
+    const all = await open(folder)
+    await all.projects.create(emptyDesign('In the log'))
+    overwrite(fileOf(folder), fileOf(other.db.folder))
+    return { ...all, folder, put: readFileSync(fileOf(folder)) }
+  }
+  test('nothing is answered as kept, nothing is written into it, and what the log had is beside it', async () => {
+    const { projects, db, folder, put } = await running()
+    await expect(projects.create(emptyDesign('Lost'))).rejects.toThrow(
+      /written by another program while this one ran, and nothing more is kept. Of what was in it there are the copies/,
+    )
+    await expect(db.mustBeThere()).rejects.toThrow(/Stop the program/)
+    await close(db)
+    expect(readFileSync(fileOf(folder)).equals(put)).toBe(true)
+    expect(statSync(`${fileOf(folder)}.rescued-wal`).size).toBeGreaterThan(0)
+  })
+  test('stopped before it was noticed, it is as it was put there, and is opened as that', async () => {
+    const { db, folder, put } = await running()
+    await close(db)
+    expect(readFileSync(fileOf(folder)).equals(put)).toBe(true)
+    if (put.length > 4096) expect(await names(await open(folder))).toEqual(['Other'])
+    else await expect(openDatabase(folder)).rejects.toThrow(/is damaged/)
+  })
+})
+
+test('a log that has grown is brought into the file, and that is no writing by another', async () => {
+  const folder = freshFolder()
+  const all = await open(folder)
+  const notes = 'x'.repeat(900_000)
+  for (let i = 0; i < 12; i++) await all.projects.create({ ...emptyDesign(`P${i}`), notes })
+  // 12 of 0.9 MB and more: brought over twice, at 4 MB and 8 MB at least; of what is left less than 5 MB is in the log.
+  expect(statSync(fileOf(folder)).size).toBeGreaterThan(8e6)
+  expect(statSync(`${fileOf(folder)}-wal`).size).toBeLessThan(5e6)
+  expect([(await names(all)).length, await integrity(all.db)]).toEqual([12, 'ok'])
 })
 
 test('a file that is taken away while something is written to it: that was not kept either', async () => {
@@ -302,7 +401,7 @@ test('a file that is taken away while something is written to it: that was not k
       await w.query("INSERT INTO drawer (part, count, place, since) VALUES ('a', 1, '', '')")
       rmSync(fileOf(folder))
     }),
-  ).rejects.toThrow(/was deleted or replaced/)
+  ).rejects.toThrow(/was deleted, replaced/)
 })
 
 test('one row that is spoilt is named; the others are there, and what it says can be fetched', async () => {
@@ -438,6 +537,13 @@ describe('everything as one file', () => {
       ['own-one-2', led.price],
     ])
     expect((await all.drawer.list()).map((l) => l.count)).toEqual([9])
+  })
+  test('the same part twice in it comes in once; one of a name that came with the program gets another', async () => {
+    const file = await sent(await filled())
+    const shippedOnce = { file: own('led-red', { price: 8 }), changedAt: 'x', away: false }
+    const doubled = { ...file, parts: [...file.parts, ...file.parts, shippedOnce] }
+    const other = await open()
+    expect((await other.everything.bring(doubled)).parts).toEqual(['own-one', 'led-red-2'])
   })
   test('one fault, and nothing of it comes in; the place is named', async () => {
     const file = await sent(await filled())

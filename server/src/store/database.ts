@@ -1,8 +1,9 @@
 // Opening the SQLite file: write-ahead log with full synchronisation, so that an answered save survives a power cut.
 // There is one writer: what waits for it is written one after another, in one transaction as far as that goes; questions
-// have a connection of their own and never wait for it. Before a step changes the tables, a copy of the file is made that nothing overwrites.
+// have a connection of their own and never wait for it. Before a step changes the tables, a copy of the file is made that
+// nothing overwrites. What the log has is brought into the file by hand, so that whatever else changes it is noticed.
 
-import { existsSync, mkdirSync, statSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, statSync, truncateSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { StartFailure } from '../config'
@@ -21,9 +22,28 @@ interface Job<T> {
   reject: (error: unknown) => void
 }
 
+/** Bytes of the log after which it is brought into the file. */
+const logFull = 4e6
+const sizeOf = (file: string) => statSync(file, { throwIfNoEntry: false })?.size ?? 0
+
+interface Mark {
+  inode: bigint
+  /** Undefined: it is being written by this program. */
+  content: string | undefined
+}
+/** What tells the file from another in its place, or from itself with something else in it. */
+const markOf = (file: string): Mark | undefined => {
+  const stat = statSync(file, { bigint: true, throwIfNoEntry: false })
+  // Where a file’s time is written late it tells nothing.
+  const time = process.platform === 'win32' ? '' : stat?.mtimeNs
+  return stat && { inode: stat.ino, content: `${stat.size} ${time}` }
+}
+
 export class Database {
   private last: Promise<unknown> = Promise.resolve()
-  private readonly opened: number
+  private opened: Mark
+  /** At this size of the log the next attempt is made: one that was hindered is not repeated at every write. */
+  private logFull = logFull
   private readonly waiting: Job<unknown>[] = []
   private rescued: Promise<string | undefined> | undefined
   /** How often something was written since the file was opened. */
@@ -34,7 +54,7 @@ export class Database {
     /** For questions alone: it can't write. */
     readonly reader: Sequelize,
   ) {
-    this.opened = statSync(fileIn(folder)).ino
+    this.opened = markOf(fileIn(folder))!
   }
 
   private next<T>(work: () => Promise<T>): Promise<T> {
@@ -60,11 +80,24 @@ export class Database {
    */
   private async writeWaiting(): Promise<void> {
     const jobs = this.waiting.splice(0)
-    if (jobs.length > 1) {
-      const settled = await this.together(jobs)
-      if (settled) return settled()
+    const settled = jobs.length > 1 ? await this.together(jobs) : undefined
+    if (settled) settled()
+    else for (const job of jobs) await this.alone(job)
+    await this.emptyLog()
+  }
+
+  /** Brings what the log has into the file, where it is much. Nothing else writes the file while it is open. */
+  private async emptyLog(): Promise<void> {
+    const file = fileIn(this.folder)
+    if (sizeOf(`${file}-wal`) < this.logFull) return
+    await this.mustBeThere()
+    this.opened = { ...this.opened, content: undefined }
+    try {
+      await this.writer.query('PRAGMA wal_checkpoint(TRUNCATE)')
+    } finally {
+      this.opened = { ...this.opened, content: markOf(file)?.content }
+      this.logFull = sizeOf(`${file}-wal`) + logFull
     }
-    for (const job of jobs) await this.alone(job)
   }
 
   private async alone({ work, resolve, reject }: Job<unknown>): Promise<void> {
@@ -134,20 +167,25 @@ export class Database {
     })
   }
 
-  /** Whether the file that was opened is still in its place. */
-  get isThere(): boolean {
-    return statSync(fileIn(this.folder), { throwIfNoEntry: false })?.ino === this.opened
+  /** The file that was opened: in its place, with what this program wrote; or with something else in it; or gone. */
+  private where(): 'there' | 'overwritten' | 'gone' {
+    const now = markOf(fileIn(this.folder))
+    if (now?.inode !== this.opened.inode) return 'gone'
+    const { content } = this.opened
+    return content === undefined || now.content === content ? 'there' : 'overwritten'
   }
   /** Throws FileGone, once what was in the file is kept beside where it was, if that can be. */
   async mustBeThere(): Promise<void> {
-    if (this.isThere) return
+    // Once it was not, what lies there again may be without its log.
+    if (!this.rescued && this.where() === 'there') return
     this.rescued ??= this.rescue()
     const kept = await this.rescued
     throw new FileGone(
-      `The data file was deleted or replaced while the program ran, and nothing more is kept. ${kept ? `What was in it is in ${kept}.` : 'What was in it could not be kept.'} Stop the program and start it again`,
+      `The data file was deleted, replaced or written by another program while this one ran, and nothing more is kept. ${kept ? `What was in it is in ${kept}.` : 'Of what was in it there are the copies.'} Stop the program and start it again`,
     )
   }
   private async rescue(): Promise<string | undefined> {
+    if (this.where() === 'overwritten') return this.setLogAside()
     try {
       const name = freeName(`${fileIn(this.folder)}.rescued`)
       await copyInto(this.writer, name)
@@ -157,8 +195,21 @@ export class Database {
     }
   }
 
+  /** The log is of what the file was: closing, or the next start, would write it into what stands there now. */
+  private setLogAside(): undefined {
+    const log = `${fileIn(this.folder)}-wal`
+    if (sizeOf(log) === 0) return
+    try {
+      copyFileSync(log, freeName(`${fileIn(this.folder)}.rescued-wal`))
+      truncateSync(log)
+    } catch {
+      // Without room for it the log stays, which is all that is left of what was saved last.
+    }
+  }
+
   async close(): Promise<void> {
     await this.last
+    if (this.where() === 'overwritten') this.setLogAside()
     await this.reader.close()
     await this.writer.close()
   }
@@ -177,6 +228,7 @@ const openFile = async (data: string): Promise<Sequelize> => {
     db = await connect(file)
     await db.query('PRAGMA journal_mode = WAL')
     await db.query('PRAGMA synchronous = FULL')
+    await db.query('PRAGMA wal_autocheckpoint = 0')
     await db.query('CREATE TABLE IF NOT EXISTS writable_probe (n INTEGER)')
     await db.query('DROP TABLE writable_probe')
     return db

@@ -184,6 +184,33 @@ describe('one writer, one after another', () => {
     expect((await drawer.list()).map((l) => l.part)).toEqual(['b'])
     await db.close()
   })
+  test('of what is written together one fails, and leaves nothing; the others are kept', async () => {
+    const db = await openDatabase(freshFolder())
+    const drawer = new DrawerStore(db)
+    const fails = db.write(async (w) => {
+      await w.query("INSERT INTO drawer (part, count, place, since) VALUES ('half', 1, '', '')")
+      throw new Error('stopped')
+    })
+    const settled = await Promise.allSettled([drawer.set('a', 1, ''), fails, drawer.set('b', 1, '')])
+    expect(settled.map((s) => s.status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
+    expect((await drawer.list()).map((l) => l.part)).toEqual(['a', 'b'])
+    await db.close()
+  })
+  test('held by another program, what waits is refused together: nobody waits for the others’ waiting', async () => {
+    const folder = freshFolder()
+    const [db, other] = [await openDatabase(folder), await openDatabase(folder)]
+    await db.write((w) => w.query('PRAGMA busy_timeout = 1'))
+    const asked = jest.spyOn(db['writer'], 'query')
+    const work = () => Promise.resolve('done')
+    await other.write(async () => {
+      const settled = await Promise.allSettled([db.write(work), db.write(work), db.write(work)])
+      expect(settled.map((s) => s.status)).toEqual(['rejected', 'rejected', 'rejected'])
+      expect(asked.mock.calls.filter(([sql]) => sql === 'BEGIN IMMEDIATE')).toHaveLength(1)
+    })
+    await expect(db.write(work)).resolves.toBe('done')
+    await other.close()
+    await db.close()
+  })
   test('questions can’t write', async () => {
     const db = await openDatabase(freshFolder())
     await expect(db.reader.query('DELETE FROM marks')).rejects.toThrow(/readonly|query_only|read/i)

@@ -27,8 +27,8 @@ export class Boundary extends Component<Props, { error?: Error; anew?: unknown }
     return (
       <section className="empty" role="alert">
         <p className="stops">
-          {this.props.what} can’t be shown ({error.message}). Your project is saved as it is: nothing of it is
-          lost. Undo the last change, or go on with another page.
+          {this.props.what} can’t be shown ({error.message}). Nothing of your project is lost by that. Undo
+          the last change, or go on with another page.
         </p>
         <Button onClick={() => this.setState({ error: undefined })}>Try again</Button>
       </section>
@@ -54,8 +54,9 @@ export const PageFailed = () => {
       <h1>This page can’t be shown</h1>
       <p className="stops">{error instanceof Error ? error.message : String(error)}</p>
       <p>
-        Your projects are saved as they are: nothing is lost.{' '}
-        <Button onClick={() => window.location.reload()}>Try again</Button> <Link to="/">All projects</Link>
+        Nothing is lost by that: what was saved is stored, and what was not lies in this browser, where it had
+        room. <Button onClick={() => window.location.reload()}>Try again</Button>{' '}
+        <Link to="/">All projects</Link>
       </p>
     </PlainPage>
   )

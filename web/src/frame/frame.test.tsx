@@ -238,7 +238,7 @@ test('where a part of the page fails, it says so, and something new is tried aga
   )
   const { rerender } = render(page(true, 1))
   expect(screen.getByRole('alert').textContent).toMatch(
-    /The page can’t be shown \(no such leg\).*nothing of it is lost/,
+    /The page can’t be shown \(no such leg\).*Nothing of your project is lost/,
   )
   // The same again fails again; a new analysis shows it.
   rerender(page(false, 1))
