@@ -1,5 +1,6 @@
 // The thread that computes, one question after another; whoever asks holds the clock and may end it.
 
+import { setPriority } from 'node:os'
 import { parentPort } from 'node:worker_threads'
 import { analyse } from '@root-board/core/analysis'
 import { libraryFor, readDesign } from '@root-board/core/design'
@@ -9,6 +10,13 @@ import { seconds } from '../patience'
 export type Told = { library: Library } | { design: unknown; patience: number }
 export type Answer =
   { json: Uint8Array<ArrayBuffer> } | { faulty: Pick<FaultyFile, 'file' | 'faults'> } | { failed: string }
+
+// Where a priority is a thread's own, what others wait for goes first; elsewhere it would be that of the whole program.
+try {
+  if (process.platform === 'linux') setPriority(10)
+} catch {
+  // Not allowed here: then they share alike.
+}
 
 let library: Library = { parts: {} }
 parentPort?.on('message', (told: Told) => {

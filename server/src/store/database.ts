@@ -23,7 +23,7 @@ interface Job<T> {
 }
 
 /** Bytes of the log after which it is brought into the file. */
-const logFull = 4e6
+const logFull = 16e6
 const sizeOf = (file: string) => statSync(file, { throwIfNoEntry: false })?.size ?? 0
 
 interface Mark {
