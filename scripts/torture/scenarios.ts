@@ -18,6 +18,8 @@ export interface Scenario {
   env?: Record<string, string>
   /** Samples there must be afterwards. */
   samples: number
+  /** Facts that its acts keep where nothing ends them. */
+  answers: number
   /** Does things, and keeps what was answered. */
   acts: (url: string, facts: Fact[]) => Promise<void>
   /** What must hold though nothing was answered. */
@@ -51,17 +53,33 @@ export const scenarios = async (): Promise<Scenario[]> => {
   const everything = (await ask(first.url, 'GET', '/everything'))?.body
   first.child.kill('SIGTERM')
   await first.ended
+  // More than the log holds before it is brought into the file.
+  const devices = Array.from({ length: 200 }, (_, n) => ({
+    id: `d${n}`,
+    part: 'led-red',
+    name: 'x'.repeat(390),
+    count: 1,
+  }))
+  const much = Array.from({ length: 180 }, (_, n) => ({
+    id: `much-${n}`,
+    design: { ...project(`Much ${n}`), needs: { devices, limits: { ambient: 25 } } },
+    sample: false,
+    changedAt: new Date().toISOString(),
+    away: false,
+  }))
+  const ofMuch = async (url: string) => (await names(url)).filter((n) => n.startsWith('Much')).length
   const id = made!.body.id
   const name = copy!.body.name
   const damaged = copyOf(used)
   truncateSync(join(damaged, 'root-board.sqlite'), 5000)
   const hasUsed: Fact = async (url) => is('the project of before', (await names(url)).includes('Used'))
   return [
-    { name: 'first start', template: folder, samples: 5, acts: nothing, always: nothing },
+    { name: 'first start', template: folder, samples: 5, answers: 0, acts: nothing, always: nothing },
     {
       name: 'start on old tables',
       template: () => copyOf(old),
       samples: 0,
+      answers: 0,
       acts: nothing,
       always: async (url) => {
         const stored = (await ask<Stored>(url, 'GET', '/projects/old'))?.body
@@ -76,6 +94,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'saves',
       template: () => copyOf(used),
       samples: 5,
+      answers: 1,
       always: hasUsed,
       acts: async (url, facts) => {
         let version = 1
@@ -95,6 +114,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'saves of parts',
       template: () => copyOf(used),
       samples: 5,
+      answers: 1,
       always: hasUsed,
       acts: async (url, facts) => {
         if ((await ask(url, 'POST', '/parts', part('own-new')))?.status !== 201) return
@@ -115,6 +135,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'a library brought',
       template: () => copyOf(used),
       samples: 5,
+      answers: 1,
       always: async (url) => {
         const there = (await own(url)).filter(([p]) => /own-[abc]/.test(p)).length
         return (await hasUsed(url)) ?? is('half of a library', there === 0 || there === 3)
@@ -129,6 +150,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'a copy made',
       template: () => copyOf(used),
       samples: 5,
+      answers: 1,
       always: hasUsed,
       acts: async (url, facts) => {
         const answer = await ask<{ name: string }>(url, 'POST', '/copies')
@@ -143,6 +165,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'a copy brought back',
       template: () => copyOf(used),
       samples: 5,
+      answers: 1,
       // Of before it or of after it, whole.
       always: async (url) => {
         const now = (await names(url)).filter((n) => ['Used', 'Later'].includes(n)).sort()
@@ -158,6 +181,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       template: () => copyOf(damaged),
       env: { ROOT_BOARD_FROM: name },
       samples: 5,
+      answers: 0,
       acts: nothing,
       always: hasUsed,
     },
@@ -165,6 +189,7 @@ export const scenarios = async (): Promise<Scenario[]> => {
       name: 'everything brought',
       template: folder,
       samples: 5,
+      answers: 1,
       acts: async (url, facts) => {
         // The samples are there already; a project, a part and the later one come in.
         if ((await ask(url, 'POST', '/everything', everything))?.status !== 201) return
@@ -175,6 +200,21 @@ export const scenarios = async (): Promise<Scenario[]> => {
           (await names(url)).filter((n) => ['Used', 'Later'].includes(n)).length + (await own(url)).length
         return is('half of everything', there === 0 || there === 3)
       },
+    },
+    {
+      name: 'so much brought that the log is brought into the file',
+      template: () => copyOf(used),
+      samples: 5,
+      answers: 2,
+      acts: async (url, facts) => {
+        const all = { format: 1, kind: 'everything', projects: much, parts: [], drawer: [], damaged: [] }
+        if ((await ask(url, 'POST', '/everything', all))?.status !== 201) return
+        facts.push(async (again) => is('what was brought', (await ofMuch(again)) === much.length))
+        if ((await ask(url, 'POST', '/projects', project('On top of it')))?.status !== 201) return
+        facts.push(async (again) => is('what came then', (await names(again)).includes('On top of it')))
+      },
+      always: async (url) =>
+        (await hasUsed(url)) ?? is('half of much', [0, much.length].includes(await ofMuch(url))),
     },
   ]
 }

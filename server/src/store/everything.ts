@@ -7,6 +7,7 @@ import { readDesign } from '@root-board/core/design'
 import { type Fault, FaultyFile, readPart } from '@root-board/core/parts'
 import { QueryTypes } from 'sequelize'
 import { array, boolean, number, object, string } from 'yup'
+import { breathing } from './breath'
 import type { Database } from './database'
 
 interface Row {
@@ -62,9 +63,6 @@ const shape = object({
   damaged: array().of(string().strict(true).max(200).required()).max(5000).required(),
 }).exact()
 
-/** Gives way to others between the many: nobody waits for the last of them. */
-const breath = () => new Promise((resolve) => setImmediate(resolve))
-
 export class EverythingStore {
   constructor(
     private readonly db: Database,
@@ -82,6 +80,7 @@ export class EverythingStore {
   /** What can’t be read could not be brought in again: it is named, and left to the copies. */
   async all(): Promise<Everything> {
     const damaged: Everything['damaged'] = []
+    const breath = breathing()
     const readable = async (rows: Row[], read: (value: unknown) => unknown) => {
       const good: (Row & { value: unknown })[] = []
       for (const row of rows) {
@@ -122,6 +121,7 @@ export class EverythingStore {
   async bring(data: unknown): Promise<Brought> {
     const given = (await shape.validate(data)) as Everything
     const faults: Fault[] = []
+    const breath = breathing()
     const look = (path: string, read: () => unknown) => {
       try {
         read()
@@ -138,7 +138,7 @@ export class EverythingStore {
     for (const [i, p] of given.parts.entries()) {
       look(`parts[${i}].file`, () => readPart(p.file, 'everything'))
       if (faults.length > 20) break
-      if (i % 20 === 0) await breath()
+      await breath()
     }
     if (faults.length > 0) throw new FaultyFile('everything', faults)
     return this.put(given)

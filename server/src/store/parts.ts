@@ -13,6 +13,7 @@ import {
 import type { StoredPart, Take, UnreadablePart } from '@root-board/core/api'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { bringBack, emptyAway, putAway } from './away'
+import { breathing } from './breath'
 import type { Database } from './database'
 
 interface Row {
@@ -67,13 +68,19 @@ export class PartStore {
       `SELECT id, part, version, changedAt FROM parts WHERE deletedAt IS NULL AND ${where} ORDER BY id`,
       { type: QueryTypes.SELECT, replacements },
     )
-    return rows.map((row) => {
+    const breath = breathing()
+    const all: (StoredPart | UnreadablePart)[] = []
+    for (const row of rows) {
       const known = this.known.get(row.id)
-      if (known && known.row.version === row.version && known.row.part === row.part) return known.as
-      const as = opened(row)
-      this.known.set(row.id, { row, as })
-      return as
-    })
+      if (known && known.row.version === row.version && known.row.part === row.part) all.push(known.as)
+      else {
+        const as = opened(row)
+        this.known.set(row.id, { row, as })
+        all.push(as)
+        await breath()
+      }
+    }
+    return all
   }
 
   private async rows(
@@ -219,10 +226,10 @@ export class PartStore {
   ): Promise<{ taken: string[] } | { clashes: StoredPart[] }> {
     const faults: Fault[] = []
     const read: { data: Record<string, unknown>; part: Part }[] = []
+    const breath = breathing()
     for (const [i, data] of parts.entries()) {
       if (faults.length > 20) break
-      // Others are answered in between.
-      if (i % 20 === 19) await new Promise((resolve) => setImmediate(resolve))
+      await breath()
       try {
         read.push({ data: data as Record<string, unknown>, part: readPart(data, `parts[${i}]`) })
       } catch (error) {
