@@ -1,6 +1,7 @@
-// npm run torture -- [MINUTES] [--short]: the program is ended at calls of the system (writes, syncs, renames …) in the
-// middle of everything it does, at random under two writers, and given a full, a read-only, a deleted and a damaged disk;
-// then it is started again, and all that it answered must be there. Says what it found; ends with 1 if it is anything.
+// npm run torture -- [MINUTES], with ONLY=saves for one thing: the program is ended at calls of the system (writes, syncs,
+// renames …) in the middle of everything it does, at random under two writers, and given a full, a read-only, a deleted and
+// a damaged disk; then it is started again, and all that it answered must be there. Says what it found; ends with 1 if it
+// is anything.
 
 import { chmodSync, copyFileSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -150,7 +151,7 @@ const fullDisk = async (all: Scenario[], sizes: number): Promise<Tortured> => {
       const last = await ask<{ title: string }>(run.url, 'POST', '/projects', project('On a full disk'))
       if (last && ![201, 503, 507].includes(last.status))
         faults.push(`full after ${room}: answered ${last.status}`)
-    } else if (!isOneSentence(run.output())) faults.push(`full after ${room}: ${run.output().slice(0, 300)}`)
+    } else if (!isInSentences(run.output())) faults.push(`full after ${room}: ${run.output().slice(0, 300)}`)
     await kill(run)
     const again = await start(data, undefined, scenario.env)
     if (again.url)
@@ -167,9 +168,10 @@ const fullDisk = async (all: Scenario[], sizes: number): Promise<Tortured> => {
   }
   return { what: 'a full disk', points: sizes, faults }
 }
-const isOneSentence = (output: string): boolean => {
+/** What keeps it from starting, and before that at most what was done of it: a sentence each, and no stack. */
+const isInSentences = (output: string): boolean => {
   const lines = output.trim().split('\n')
-  return lines.length === 1 && /^[A-Z].*\.$/.test(lines[0]!)
+  return lines.length <= 2 && lines.every((line) => /^[A-Z].*\.$/.test(line))
 }
 
 const spoilt = async (used: () => string): Promise<Tortured> => {
@@ -177,7 +179,7 @@ const spoilt = async (used: () => string): Promise<Tortured> => {
   const says = async (what: string, data: string, uid?: number) => {
     const run = await start(data, undefined, {}, uid)
     if (run.url) faults.push(`${what}: it started`)
-    else if (!isOneSentence(run.output())) faults.push(`${what}: ${run.output().slice(0, 300)}`)
+    else if (!isInSentences(run.output())) faults.push(`${what}: ${run.output().slice(0, 300)}`)
     await kill(run)
   }
   // To root nothing is read-only: as nobody, then.
@@ -216,12 +218,14 @@ const spoilt = async (used: () => string): Promise<Tortured> => {
   return { what: 'read-only, deleted, written over, damaged', points: 6, faults }
 }
 
-/** `share` of all of it: 1 is 230 points, 500 kills and twenty sizes. */
+/** `share` of all of it: 1 is 230 points, 500 kills and twenty sizes; `only`: what has this in its name. */
 export const torture = async (
   share: number,
   seed: number,
   say: (line: string) => void,
+  only = '',
 ): Promise<Tortured[]> => {
+  const wanted = (name: string) => name.includes(only)
   const done: Tortured[] = []
   const tell = (one: Tortured) => {
     done.push(one)
@@ -234,11 +238,12 @@ export const torture = async (
   const all = await scenarios()
   const used = () => copyOf(all.find((s) => s.name === 'saves')!.template())
   if (hasShim) {
-    for (const scenario of all) tell(await atCalls(scenario, Math.max(1, Math.round(23 * share)), random))
-    tell(await fullDisk(all, Math.max(2, Math.round(20 * share))))
+    for (const scenario of all.filter((s) => wanted(s.name)))
+      tell(await atCalls(scenario, Math.max(1, Math.round(23 * share)), random))
+    if (wanted('a full disk')) tell(await fullDisk(all, Math.max(2, Math.round(20 * share))))
   } else
     say('There is no C compiler here: no call of the system can be chosen, and the disk can’t be filled.')
-  tell(await spoilt(used))
-  tell(await atRandom(Math.max(4, Math.round(500 * share)), random))
+  if (wanted('read-only, deleted, written over, damaged')) tell(await spoilt(used))
+  if (wanted('killed at random')) tell(await atRandom(Math.max(4, Math.round(500 * share)), random))
   return done
 }
