@@ -128,6 +128,7 @@ const Page = styled(PlainPage)({
   '& section': { marginTop: 26 },
   '& h1': { margin: '4px 0 0' },
   '& h3': { margin: '8px 0 4px' },
+  '& td': { verticalAlign: 'middle' },
 })
 
 const kinds = [

@@ -267,11 +267,48 @@ describe('every number is a fact or not understood', () => {
     expect(of('Input low level\t\t\t0.8\t0.6\tV')).toMatchObject([{ offset: 0.6 }])
     expect(of('Output current\t\t\t500\t300\tmA', 'regulator')).toMatchObject([{ max: 0.3 }])
     expect(of('Clock frequency of SCL\t\t\t1 MHz\t400 kHz\t', 'device')).toMatchObject([{ max: 4e5 }])
+    // What is no number, or of another form, is not compared: it is open, and what was taken says where it holds.
+    const odd = readLimits(
+      'Parameter\tMin 25 °C\tMin 85 °C\tMax 25 °C\tMax 85 °C\tUnit\nSupply voltage\t2.4\t2.7\tsee 3.1\t5\tV\nInput high level\t0.7VDD\t2.1\t\t\tV\nOutput current of one pin\t\t\t20\tnote\tmA',
+    )
+    expect(odd.facts.map((f) => [f.value, f.at])).toMatchObject([
+      [{ min: 2.7, max: 5 }, '85 °C'],
+      [{ factor: 0.7 }, '25 °C'],
+      [{ max: 0.02 }, '25 °C'],
+    ])
+    expect(odd.open.map((o) => o.text)).toEqual(['see 3.1', '2.1'])
     // What it takes is the most of all.
     expect(of('Supply current in standby\t\t\t500 nA\t2 µA\t')).toMatchObject([{ current: { max: 2e-6 } }])
     expect(of('Drop-out voltage at 100 mA\t\t\t200\t300\tmV', 'regulator')).toMatchObject([
       { voltage: { max: 0.3 } },
     ])
+  })
+  // Of each two columns the one that leaves less, by hand.
+  test.each<[LimitsOf, string, object]>([
+    ['chip', 'Clock frequency\tVDD = 3 V\t\t\t48\t32\tMHz', { supply: 3, frequency: 32e6 }],
+    ['chip', 'Total current into VDD\t\t\t\t150\t100\tmA', { max: 0.1 }],
+    ['chip', 'Ambient temperature\t\t-40\t-20\t105\t85\t°C', { min: -20, max: 85 }],
+    ['regulator', 'Junction temperature\t\t\t\t150\t125\t°C', { max: 125 }],
+    ['regulator', 'ESR of the output capacitor\t\t0.1\t0.2\t5\t3\tΩ', { min: 0.2, max: 3 }],
+    ['regulator', 'Input current\t\t\t\t900\t700\tmA', { max: 0.7 }],
+    ['regulator', 'Input voltage\t\t3.6\t3.8\t7\t6.5\tV', { min: 3.8, max: 6.5 }],
+    ['device', 'Supply voltage\t\t1.8\t2\t3.6\t3.4\tV', { min: 2, max: 3.4 }],
+  ])('what may be, of a %s: %s', (kind, row, value) => {
+    const text = `Parameter\tConditions\tMin 25 °C\tMin 85 °C\tMax 25 °C\tMax 85 °C\tUnit\n${row}`
+    expect(readLimits(text, {}, kind).facts.map((f) => f.value)).toMatchObject([value])
+  })
+  test('of how far a leg may go above the supply, the least', () => {
+    const text =
+      'Absolute maximum ratings\nParameter\tMin\tMax 25 °C\tMax 85 °C\tUnit\nVoltage on any pin\t-0.3\tVDD + 0.5\tVDD + 0.3\tV'
+    expect(readLimits(text).facts.map((f) => f.value)).toMatchObject([{ max: 0.3, kind: 'absolute' }])
+  })
+  // 4 µF must be there with 20 % less than is printed: 4 / 0.8 = 5 µF, and 6.8 µF is the next that is made (E6).
+  test.each([
+    ['Input capacitor', 6.8e-6],
+    ['Output capacitor', 6.8e-6],
+  ])('%s: the larger of the least ones', (name, value) => {
+    const text = `Parameter\tMin 25 °C\tMin 85 °C\tMax\tUnit\n${name}\t2\t4\t\tµF`
+    expect(readLimits(text, {}, 'regulator').facts.map((f) => f.value)).toEqual([value])
   })
   const heads = 'Parameter\tConditions\tMin\tTyp\tMax\tUnit\n'
   // Each by hand: of what may be the maximum and not what is usual; 0x88 = 2 × 0x44; 1000100b = 0x44; ±1.5 % beside

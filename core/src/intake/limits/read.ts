@@ -49,9 +49,11 @@ const unused = (row: Row, heads: Heads | undefined, reading: Reading, target: Ta
     return JSON.stringify(target.read?.({ ...reading, numbers: others })) === fact
   })
   const known = new Set(heads ? Object.values(heads).filter((v): v is number => typeof v === 'number') : [])
+  const notCompared = heads ? byHeads(row, heads, { text: '', unit: reading.unit }).notCompared : []
   const names = heads?.text ?? row.cells.findIndex((_, i) => !known.has(i))
   return row.cells.filter((cell, i) => {
     if (!heads) return idle.some((c) => reading.numbers[c] === cell.text)
+    if (notCompared.includes(i)) return true
     // What stands at another condition was compared with it.
     if (heads.further?.some((f) => f.column === i && f.corner !== 'typ')) return false
     const corner = (['min', 'typ', 'max'] as const).find((c) => heads[c] === i)
@@ -248,7 +250,13 @@ const readParted = (
       beside.push(reading.text)
       say('skipped')
     } else if (fact && known) {
-      facts.push({ ...fact, words: fact.words ?? known.words, line: row.line, place: reading.place })
+      facts.push({
+        ...fact,
+        words: fact.words ?? known.words,
+        ...(reading.conditions === '' ? {} : { at: reading.conditions }),
+        line: row.line,
+        place: reading.place,
+      })
       say('fact')
       notUnderstood(unused(row, heads, reading, known))
     } else if (target === 'nothing') say('skipped')

@@ -3,7 +3,7 @@
 import type { Cell, Row } from '../grid'
 import type { Place } from '../layout'
 import type { Unit } from '../../quantity'
-import { type Numbers, type Reading, type Section, valueOf } from './values'
+import { type Numbers, rail, type Reading, type Section, valueOf } from './values'
 
 export const sectionOf = (text: string): Section | undefined => {
   if (/absolute|maximum ratings?|stress/i.test(text)) return 'absolute'
@@ -201,19 +201,26 @@ const rangeIn = (text: string): Numbers | undefined => {
 }
 
 const measured: readonly Unit[] = ['V', 'A', 'F', 'Hz', 'Ω', '°C']
-/** For comparison alone: in SI where it has a unit. */
-const sizeOf = (text: string, unit: string): number => {
+const ofSupply = new RegExp(rail, 'i')
+/** For comparison alone: in SI where it has a unit, a share of the supply as its number. Undefined: no number. */
+const sizeOf = (text: string, unit: string): number | undefined => {
   const [value] = measured.flatMap((wanted) => valueOf(text, unit, wanted) ?? [])
-  return value ?? Number(/[-+]?\d[\d.]*/.exec(text.replace(/[−–]/g, '-').replace(',', '.'))?.[0])
+  const plain = text.replace(/[−–]/g, '-').replace(',', '.').replace(/\s+/g, '')
+  const number =
+    ofSupply.test(plain) || /^[-+±]?[.\d]/.test(plain) ? /[-+]?\d*\.?\d+/.exec(plain)?.[0] : undefined
+  return value ?? (number === undefined ? undefined : Number(number))
 }
 
-/** `allowed`: its numbers are what may be, rather than what is: then the least of several greatest ones leaves least. */
+/**
+ * `allowed`: its numbers are what may be, rather than what is: then the least of several greatest ones leaves least.
+ * `notCompared`: columns of what is no number, or a share of the supply beside volts.
+ */
 export const byHeads = (
   row: Row,
   heads: Heads,
   above: { text: string; unit: string },
   allowed = false,
-): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> => {
+): Pick<Reading, 'text' | 'conditions' | 'numbers' | 'unit'> & { notCompared: number[] } => {
   const cell = (key: Exclude<keyof Heads, 'inHeads' | 'further' | 'at'>) => {
     const at = heads[key]
     return at === undefined ? '' : (row.cells[at]?.text ?? '')
@@ -230,6 +237,7 @@ export const byHeads = (
   const unit = cell('unit') || heads.inHeads || (own ? '' : above.unit)
   // Of several columns of one corner the one that leaves least counts; which it was is told.
   const where: string[] = []
+  const notCompared: number[] = []
   for (const corner of ['min', 'typ', 'max'] as const) {
     const all = [
       { column: heads[corner], text: numbers[corner] },
@@ -239,10 +247,17 @@ export const byHeads = (
     ].flatMap(({ column, text }) =>
       column === undefined || text === undefined || dash.test(text) ? [] : [{ column, text }],
     )
-    const [first] = all
+    const sized = all.flatMap((a) => {
+      const size = sizeOf(a.text, unit)
+      return size === undefined ? [] : [{ ...a, size }]
+    })
+    const [first] = sized
     if (!first) continue
-    const worst = all.reduce((a, b) => {
-      const [one, other] = [sizeOf(a.text, unit), sizeOf(b.text, unit)]
+    const comparable = sized.filter((a) => ofSupply.test(a.text) === ofSupply.test(first.text))
+    if (corner !== 'typ')
+      notCompared.push(...all.map((a) => a.column).filter((c) => !comparable.some((a) => a.column === c)))
+    const worst = comparable.reduce((a, b) => {
+      const [one, other] = [a.size, b.size]
       if (corner === 'typ' || one === other) return a
       // A current that is told as negative only flows the other way.
       const more = corner === 'max' && one < 0 && other < 0 ? other < one : other > one
@@ -263,5 +278,6 @@ export const byHeads = (
     conditions: [cell('conditions'), ...where].filter((t) => t !== '').join(', '),
     numbers,
     unit,
+    notCompared,
   }
 }

@@ -11,6 +11,8 @@ export interface FoundFact {
   path: string
   value: unknown
   words: string
+  /** What its row says of where it holds; of several columns, that of the one that was taken. */
+  at?: string
   line: number
   place: Place
   /** The line of a later row about the same, which is taken. */

@@ -46,6 +46,7 @@ export const FoundFacts = ({ of, limits, chosen, choose }: Props) => (
             <Cell className="mono">{valueText(of, fact)}</Cell>
             <Cell>
               {kindOf(fact)}
+              {fact.at !== undefined && <span className="note faint"> at {fact.at}</span>}
               {fact.later !== undefined && (
                 <span className="note risks"> line {fact.later} says otherwise, and is taken</span>
               )}
